@@ -1,0 +1,344 @@
+import { type Entry, HOUR, type Instant, inOrder } from '../journal/entry'
+import { addProduct, spendSanitizer } from '../products/addProduct'
+import { PRODUCTS } from '../products/product'
+import { type GuidedProgramme, guidedProgramme } from '../programmes/programme'
+import {
+  type Method,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+  type Readings,
+  readingError,
+} from '../testing/quantity'
+import { type FillWater, type Tub, TYPICAL_FILL_WATER } from '../tub'
+import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
+import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
+import { mixWater } from '../water/mix'
+import { readWater, waterFromReading } from '../water/solveWater'
+import type { Water, WaterReading } from '../water/water'
+
+export interface LastReading {
+  value: number
+  at: Instant
+  method: Method
+}
+
+export interface QuantityEstimate {
+  value: number
+  /** Of the true value, with reading error, elapsed time and dosing error in it. */
+  standardDeviation: number
+  /** The part that is not the reading's own error: what time and doses have added since. */
+  driftDeviation: number
+  /** Undefined where it was never read in this water; then the value is an assumption. */
+  lastReading: LastReading | undefined
+  ageHours: number | undefined
+}
+
+export interface Estimate {
+  at: Instant
+  water: Water
+  reading: WaterReading
+  quantities: Record<Quantity, QuantityEstimate>
+  /** When this water was put in, if the journal knows. */
+  filledAt: Instant | undefined
+  /** Undefined where nothing has been tested in this water. */
+  lastTestAt: Instant | undefined
+  /** The journal holds bromide or a bromine reading for this water, so an oxidiser has something to work on. */
+  bromideBank: boolean
+}
+
+/** Bather demand, g Cl₂-equivalent a person-hour at 38–40 °C: from memory of trade figures, 4 to 9. */
+const DEMAND_GRAMS_PER_PERSON_HOUR = { mean: 6, standardDeviation: 2 }
+
+/** Spread that a day adds to what was read; assumed. Grows with the square root of time. */
+const DRIFT_PER_ROOT_DAY: Record<Quantity, number> = {
+  freeChlorine: 0.2,
+  totalChlorine: 0.2,
+  bromine: 0.4,
+  pH: 0.06,
+  totalAlkalinity: 3,
+  calciumHardness: 2,
+  cyanuricAcid: 1,
+  temperature: 0.5,
+}
+
+/** A dose by spoon or kitchen scale: ±10 %, assumed. */
+const DOSE_ERROR = 0.1
+
+/** A bromide bank of this size answers every oxidiser dose here; mmol/L. Shown by a bromine reading where no dose was logged. */
+const SHOWN_BANK_MMOL = 0.4
+
+export const quantityOf = (reading: WaterReading, quantity: Quantity): number => {
+  switch (quantity) {
+    case 'freeChlorine':
+      return reading.freeChlorinePpm
+    case 'totalChlorine':
+      return reading.freeChlorinePpm + reading.combinedChlorinePpm
+    case 'bromine':
+      return reading.brominePpm
+    case 'pH':
+      return reading.pH
+    case 'totalAlkalinity':
+      return reading.totalAlkalinityPpm
+    case 'calciumHardness':
+      return reading.calciumHardnessPpm
+    case 'cyanuricAcid':
+      return reading.cyanuricAcidPpm
+    case 'temperature':
+      return reading.temperatureCelsius
+  }
+}
+
+/** Readings put over what was believed; a test shows only some of the quantities. */
+const withReadings = (believed: WaterReading, readings: Readings): WaterReading => {
+  const free = readings.freeChlorine ?? readings.totalChlorine ?? believed.freeChlorinePpm
+  const combined =
+    readings.totalChlorine !== undefined && readings.freeChlorine !== undefined
+      ? Math.max(0, readings.totalChlorine - readings.freeChlorine)
+      : believed.combinedChlorinePpm
+  return {
+    ...believed,
+    pH: readings.pH ?? believed.pH,
+    totalAlkalinityPpm: readings.totalAlkalinity ?? believed.totalAlkalinityPpm,
+    calciumHardnessPpm: readings.calciumHardness ?? believed.calciumHardnessPpm,
+    cyanuricAcidPpm: readings.cyanuricAcid ?? believed.cyanuricAcidPpm,
+    temperatureCelsius: readings.temperature ?? believed.temperatureCelsius,
+    freeChlorinePpm: free,
+    combinedChlorinePpm: combined,
+    brominePpm: readings.bromine ?? believed.brominePpm,
+  }
+}
+
+/** A misread stabiliser must not stop the fold: what contradicts the alkalinity gives way, first stabiliser, then pH. */
+const waterThatReads = (reading: WaterReading, bromideMmol: number): Water => {
+  const water =
+    waterFromReading(reading, bromideMmol) ??
+    waterFromReading({ ...reading, cyanuricAcidPpm: 0 }, bromideMmol) ??
+    waterFromReading({ ...reading, cyanuricAcidPpm: 0, pH: Math.min(reading.pH, 7) }, bromideMmol)
+  if (!water) throw new Error('no water reads like this')
+  return water
+}
+
+export const fillWaterOf = (fill: FillWater, temperatureCelsius: number): Water => {
+  const typical = TYPICAL_FILL_WATER[fill.source]
+  return waterThatReads(
+    {
+      pH: fill.pH ?? typical.pH,
+      totalAlkalinityPpm: Math.max(1, fill.totalAlkalinityPpm ?? typical.totalAlkalinityPpm),
+      calciumHardnessPpm: fill.calciumHardnessPpm ?? typical.calciumHardnessPpm,
+      cyanuricAcidPpm: 0,
+      boratePpm: 0,
+      freeChlorinePpm: 0,
+      combinedChlorinePpm: 0,
+      brominePpm: 0,
+      temperatureCelsius,
+      totalDissolvedSolidsPpm: typical.totalDissolvedSolidsPpm,
+      saltPpm: 0,
+    },
+    0,
+  )
+}
+
+type Spread = Record<Quantity, { read: number; drift: number }>
+
+/** Before any reading: wide open. */
+const unknownSpread = (): Spread => ({
+  freeChlorine: { read: 3, drift: 0 },
+  totalChlorine: { read: 3, drift: 0 },
+  bromine: { read: 3, drift: 0 },
+  pH: { read: 0.5, drift: 0 },
+  totalAlkalinity: { read: 60, drift: 0 },
+  calciumHardness: { read: 100, drift: 0 },
+  cyanuricAcid: { read: 20, drift: 0 },
+  temperature: { read: 2, drift: 0 },
+})
+
+const widen = (spread: Spread, quantity: Quantity, by: number) => {
+  const one = spread[quantity]
+  one.drift = Math.hypot(one.drift, by)
+}
+
+interface Belief {
+  at: Instant
+  water: Water
+  spread: Spread
+  lastReadings: Partial<Record<Quantity, LastReading>>
+  filledAt: Instant | undefined
+  lastTestAt: Instant | undefined
+  bromideBank: boolean
+}
+
+/** Lets time pass: the residual falls, everything grows less certain. */
+const pass = (belief: Belief, until: Instant, programme: GuidedProgramme): Belief => {
+  const hours = (until - belief.at) / HOUR
+  if (hours <= 0) return belief
+  const { mean, standardDeviation } = programme.lossPerHour
+  const kept = Math.exp(-mean * hours)
+  const { water } = belief
+  const spread = structuredClone(belief.spread)
+  const days = hours / 24
+  for (const quantity of QUANTITIES) {
+    // Adding variance keeps the growth a square root however often the fold stops on the way.
+    spread[quantity].drift = Math.sqrt(
+      spread[quantity].drift ** 2 + DRIFT_PER_ROOT_DAY[quantity] ** 2 * days,
+    )
+  }
+  const sanitizerPpm =
+    programme.sanitizer === 'bromine'
+      ? water.bromineMmol * BROMINE_G_PER_MOL
+      : water.freeChlorineMmol * CHLORINE_G_PER_MOL
+  spread[programme.sanitizer].drift += sanitizerPpm * standardDeviation * hours * kept
+  return {
+    ...belief,
+    at: until,
+    spread,
+    water: spendSanitizer(
+      water,
+      water.freeChlorineMmol * (1 - kept),
+      water.bromineMmol * (1 - kept),
+    ),
+  }
+}
+
+const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
+  switch (entry.kind) {
+    case 'test': {
+      const { readings, method } = entry.body
+      const spread = structuredClone(belief.spread)
+      const lastReadings = { ...belief.lastReadings }
+      for (const quantity of QUANTITIES) {
+        const value = readings[quantity]
+        if (value === undefined) continue
+        spread[quantity] = { read: readingError(quantity, method, value), drift: 0 }
+        lastReadings[quantity] = { value, at: entry.at, method }
+      }
+      const bromideBank = belief.bromideBank || (readings.bromine ?? 0) >= 1
+      const bromide = bromideBank
+        ? Math.max(belief.water.bromideMmol, SHOWN_BANK_MMOL)
+        : belief.water.bromideMmol
+      return {
+        ...belief,
+        spread,
+        lastReadings,
+        bromideBank,
+        lastTestAt: entry.at,
+        water: waterThatReads(withReadings(readWater(belief.water), readings), bromide),
+      }
+    }
+    case 'dose': {
+      const { product, grams } = entry.body
+      const before = readWater(belief.water)
+      const water = addProduct(belief.water, product, grams, tub.volumeLitres)
+      const after = readWater(water)
+      const spread = structuredClone(belief.spread)
+      for (const quantity of QUANTITIES)
+        widen(
+          spread,
+          quantity,
+          DOSE_ERROR * (quantityOf(after, quantity) - quantityOf(before, quantity)),
+        )
+      const family = PRODUCTS[product].family
+      return {
+        ...belief,
+        water,
+        spread,
+        bromideBank: belief.bromideBank || family === 'bromide' || family === 'bromine',
+      }
+    }
+    case 'aeration': {
+      const water = loseCarbonDioxide(
+        belief.water,
+        TRANSFER_PER_HOUR.jetsWithAir,
+        entry.body.minutes / 60,
+      )
+      const spread = structuredClone(belief.spread)
+      // The transfer rate is known to a factor of two.
+      widen(spread, 'pH', 0.5 * Math.abs(readWater(water).pH - readWater(belief.water).pH))
+      return { ...belief, water, spread }
+    }
+    case 'soak': {
+      const personHours = (entry.body.people * entry.body.minutes) / 60
+      const { mean, standardDeviation } = DEMAND_GRAMS_PER_PERSON_HOUR
+      const mmol = (grams: number) =>
+        (1000 * grams * personHours) / CHLORINE_G_PER_MOL / tub.volumeLitres
+      const spread = structuredClone(belief.spread)
+      widen(spread, 'freeChlorine', mmol(standardDeviation) * CHLORINE_G_PER_MOL)
+      widen(spread, 'bromine', mmol(standardDeviation) * BROMINE_G_PER_MOL)
+      return {
+        ...belief,
+        spread,
+        water: spendSanitizer(belief.water, mmol(mean), mmol(mean)),
+      }
+    }
+    case 'water': {
+      const { replacedFraction } = entry.body
+      const fill = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+      if (replacedFraction >= 1)
+        return {
+          at: entry.at,
+          water: fill,
+          spread: unknownSpread(),
+          lastReadings: {},
+          filledAt: entry.at,
+          lastTestAt: undefined,
+          bromideBank: false,
+        }
+      const spread = structuredClone(belief.spread)
+      for (const quantity of QUANTITIES)
+        widen(spread, quantity, unknownSpread()[quantity].read * replacedFraction)
+      return { ...belief, spread, water: mixWater(belief.water, fill, replacedFraction) }
+    }
+    case 'note':
+      return belief
+  }
+}
+
+/**
+ * What the water is now, and how sure: the journal folded from the last fill to `now`. A reading replaces what was believed
+ * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out.
+ */
+export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
+  const programme = guidedProgramme(tub.programme)
+  const past = inOrder(journal).filter((entry) => entry.at <= now)
+  let belief: Belief = {
+    at: past[0]?.at ?? now,
+    water: fillWaterOf(tub.fillWater, tub.setTemperatureCelsius),
+    spread: unknownSpread(),
+    lastReadings: {},
+    filledAt: undefined,
+    lastTestAt: undefined,
+    bromideBank: false,
+  }
+  for (const entry of past) belief = applyEntry(pass(belief, entry.at, programme), entry, tub)
+  belief = pass(belief, now, programme)
+
+  const reading = readWater(belief.water)
+  const quantities = Object.fromEntries(
+    QUANTITIES.map((quantity) => {
+      const lastReading = belief.lastReadings[quantity]
+      const { read, drift } = belief.spread[quantity]
+      return [
+        quantity,
+        {
+          value: quantityOf(reading, quantity),
+          standardDeviation: Math.hypot(read, drift),
+          driftDeviation: drift,
+          lastReading,
+          ageHours: lastReading && (now - lastReading.at) / HOUR,
+        } satisfies QuantityEstimate,
+      ]
+    }),
+  ) as Record<Quantity, QuantityEstimate>
+  return {
+    at: now,
+    water: belief.water,
+    reading,
+    quantities,
+    filledAt: belief.filledAt,
+    lastTestAt: belief.lastTestAt,
+    bromideBank: belief.bromideBank,
+  }
+}
+
+export const isStale = (quantity: Quantity, ageHours: number | undefined) =>
+  ageHours === undefined || ageHours > QUANTITY[quantity].staleAfterHours

@@ -1,0 +1,73 @@
+import type { ProductName } from '../products/product'
+import type { Method, Readings } from '../testing/quantity'
+
+/** Milliseconds since 1970, UTC. */
+export type Instant = number
+export const HOUR = 3_600_000
+export const MINUTE = 60_000
+export const DAY = 24 * HOUR
+
+export interface TestBody {
+  method: Method
+  readings: Readings
+}
+export interface DoseBody {
+  product: ProductName
+  grams: number
+  /** What the plan had asked for, where it came from a plan. */
+  plannedGrams?: number
+}
+export interface AerationBody {
+  minutes: number
+}
+export interface WaterBody {
+  /** 1 for a drain and refill. */
+  replacedFraction: number
+}
+export interface SoakBody {
+  people: number
+  minutes: number
+}
+export interface NoteBody {
+  text: string
+}
+
+export interface EntryBodies {
+  test: TestBody
+  dose: DoseBody
+  aeration: AerationBody
+  water: WaterBody
+  soak: SoakBody
+  note: NoteBody
+}
+
+export type EntryKind = keyof EntryBodies
+export const ENTRY_KINDS = [
+  'test',
+  'dose',
+  'aeration',
+  'soak',
+  'water',
+  'note',
+] as const satisfies readonly EntryKind[]
+
+/** Something that happened to one tub, as it stands after all corrections. */
+export type Entry = {
+  [Kind in EntryKind]: { id: number; at: Instant; kind: Kind; body: EntryBodies[Kind] }
+}[EntryKind]
+
+export type EntryOf<Kind extends EntryKind> = Extract<Entry, { kind: Kind }>
+
+/** What a person enters: an entry that has no number yet. */
+export type NewEntry = {
+  [Kind in EntryKind]: { at: Instant; kind: Kind; body: EntryBodies[Kind] }
+}[EntryKind]
+
+export const isKind =
+  <Kind extends EntryKind>(kind: Kind) =>
+  (entry: Entry): entry is EntryOf<Kind> =>
+    entry.kind === kind
+
+/** Oldest first; of two at the same moment the one entered first. */
+export const inOrder = (entries: readonly Entry[]): Entry[] =>
+  [...entries].sort((a, b) => a.at - b.at || a.id - b.id)

@@ -1,0 +1,148 @@
+export const QUANTITIES = [
+  'freeChlorine',
+  'totalChlorine',
+  'bromine',
+  'pH',
+  'totalAlkalinity',
+  'calciumHardness',
+  'cyanuricAcid',
+  'temperature',
+] as const
+
+export type Quantity = (typeof QUANTITIES)[number]
+
+export const METHODS = ['strip', 'drops', 'meter', 'shop'] as const
+export type Method = (typeof METHODS)[number]
+
+export interface QuantityFacts {
+  name: string
+  /** For narrow places. */
+  shortName: string
+  unit: 'ppm' | '' | '°C'
+  decimals: 0 | 1
+  /** Outside, no test can have shown it: refused. */
+  possible: readonly [number, number]
+  /** Outside, it is kept only when the person says it is what it reads. */
+  usual: readonly [number, number]
+  /** Older than this, a reading no longer carries advice. Hours. */
+  staleAfterHours: number
+}
+
+const DAY = 24
+
+/** Units of every value: ppm (alkalinity and hardness as CaCO₃), pH on the activity scale, °C. */
+export const QUANTITY: Record<Quantity, QuantityFacts> = {
+  freeChlorine: {
+    name: 'Free chlorine',
+    shortName: 'Chlorine',
+    unit: 'ppm',
+    decimals: 1,
+    possible: [0, 100],
+    usual: [0, 15],
+    staleAfterHours: DAY,
+  },
+  totalChlorine: {
+    name: 'Total chlorine',
+    shortName: 'Total Cl',
+    unit: 'ppm',
+    decimals: 1,
+    possible: [0, 100],
+    usual: [0, 16],
+    staleAfterHours: DAY,
+  },
+  bromine: {
+    name: 'Bromine',
+    shortName: 'Bromine',
+    unit: 'ppm',
+    decimals: 1,
+    possible: [0, 200],
+    usual: [0, 25],
+    staleAfterHours: DAY,
+  },
+  pH: {
+    name: 'pH',
+    shortName: 'pH',
+    unit: '',
+    decimals: 1,
+    possible: [2, 12],
+    usual: [6.4, 8.6],
+    staleAfterHours: 7 * DAY,
+  },
+  totalAlkalinity: {
+    name: 'Total alkalinity',
+    shortName: 'Alkalinity',
+    unit: 'ppm',
+    decimals: 0,
+    possible: [0, 1000],
+    usual: [10, 300],
+    staleAfterHours: 7 * DAY,
+  },
+  calciumHardness: {
+    name: 'Calcium hardness',
+    shortName: 'Hardness',
+    unit: 'ppm',
+    decimals: 0,
+    possible: [0, 2000],
+    usual: [0, 700],
+    staleAfterHours: 60 * DAY,
+  },
+  cyanuricAcid: {
+    name: 'Stabiliser',
+    shortName: 'Stabiliser',
+    unit: 'ppm',
+    decimals: 0,
+    possible: [0, 500],
+    usual: [0, 150],
+    staleAfterHours: 60 * DAY,
+  },
+  temperature: {
+    name: 'Temperature',
+    shortName: 'Water',
+    unit: '°C',
+    decimals: 1,
+    possible: [0, 60],
+    usual: [4, 42],
+    staleAfterHours: DAY,
+  },
+}
+
+export type Readings = Partial<Record<Quantity, number>>
+
+/**
+ * One standard deviation of a reading: assumed, from experience with such kits. A shop sheet reads like a photometer, but an
+ * hour in a warm bottle costs sanitizer.
+ */
+export const readingError = (quantity: Quantity, method: Method, value: number): number => {
+  const chlorineLike =
+    quantity === 'freeChlorine' || quantity === 'totalChlorine' || quantity === 'bromine'
+  switch (method) {
+    case 'strip':
+      if (chlorineLike) return 0.2 * value + 0.5
+      return {
+        pH: 0.2,
+        totalAlkalinity: 20,
+        calciumHardness: 50,
+        cyanuricAcid: 20,
+        temperature: 1,
+      }[quantity]
+    case 'drops':
+      if (chlorineLike) return 0.04 * value + 0.25
+      return {
+        pH: 0.15,
+        totalAlkalinity: 5 + 0.04 * value,
+        calciumHardness: 5 + 0.04 * value,
+        cyanuricAcid: 10,
+        temperature: 0.5,
+      }[quantity]
+    case 'meter':
+    case 'shop':
+      if (chlorineLike) return 0.05 * value + 0.1 + (method === 'shop' ? 0.1 * value : 0)
+      return {
+        pH: 0.1,
+        totalAlkalinity: 8,
+        calciumHardness: 15,
+        cyanuricAcid: 8,
+        temperature: 0.5,
+      }[quantity]
+  }
+}

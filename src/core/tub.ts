@@ -1,0 +1,74 @@
+import type { GuidedProgrammeId, Targets } from './programmes/programme'
+
+export const FILL_WATER_SOURCES = ['town', 'well', 'rain', 'delivered', 'softened'] as const
+export type FillWaterSource = (typeof FILL_WATER_SOURCES)[number]
+
+export interface FillWater {
+  source: FillWaterSource
+  /** Measured values; missing ones are taken from `TYPICAL_FILL_WATER`. */
+  pH?: number | undefined
+  totalAlkalinityPpm?: number | undefined
+  calciumHardnessPpm?: number | undefined
+}
+
+/** What Pavrel needs to know of a tub to advise on it. */
+export interface Tub {
+  volumeLitres: number
+  programme: GuidedProgrammeId
+  targets: Targets
+  fillWater: FillWater
+  /** What the heater is set to. */
+  setTemperatureCelsius: number
+}
+
+export interface TypicalFillWater {
+  pH: number
+  totalAlkalinityPpm: number
+  calciumHardnessPpm: number
+  totalDissolvedSolidsPpm: number
+}
+
+/** Where nothing was measured: assumed, and said to be wherever it is used. */
+export const TYPICAL_FILL_WATER: Record<FillWaterSource, TypicalFillWater> = {
+  town: { pH: 7.8, totalAlkalinityPpm: 90, calciumHardnessPpm: 100, totalDissolvedSolidsPpm: 250 },
+  well: { pH: 7.5, totalAlkalinityPpm: 180, calciumHardnessPpm: 220, totalDissolvedSolidsPpm: 400 },
+  rain: { pH: 6.8, totalAlkalinityPpm: 15, calciumHardnessPpm: 10, totalDissolvedSolidsPpm: 50 },
+  delivered: {
+    pH: 7.8,
+    totalAlkalinityPpm: 90,
+    calciumHardnessPpm: 100,
+    totalDissolvedSolidsPpm: 250,
+  },
+  softened: {
+    pH: 7.8,
+    totalAlkalinityPpm: 150,
+    calciumHardnessPpm: 10,
+    totalDissolvedSolidsPpm: 350,
+  },
+}
+
+/** Litres by the figure people give: shape and depth, or time at a hose. */
+export type VolumeBasis =
+  | { by: 'figure'; litres: number }
+  | { by: 'box'; lengthMetres: number; widthMetres: number; depthMetres: number }
+  | { by: 'round'; diameterMetres: number; depthMetres: number }
+  | { by: 'fill'; minutes: number; litresPerMinute: number }
+
+/**
+ * Seats and steps take room from a moulded shell: a tenth of the box or cylinder, common practice, ±10 %.
+ * A known figure and a timed fill are taken as they are.
+ */
+const SEATS = 0.9
+
+export const volumeLitres = (basis: VolumeBasis): number => {
+  switch (basis.by) {
+    case 'figure':
+      return basis.litres
+    case 'box':
+      return 1000 * basis.lengthMetres * basis.widthMetres * basis.depthMetres * SEATS
+    case 'round':
+      return 1000 * Math.PI * (basis.diameterMetres / 2) ** 2 * basis.depthMetres * SEATS
+    case 'fill':
+      return basis.minutes * basis.litresPerMinute
+  }
+}

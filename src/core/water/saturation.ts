@@ -1,0 +1,34 @@
+import { HARDNESS_PPM_PER_MMOL, ionicStrength, logActivity, logCalcite } from './constants'
+import { equilibriaFor } from './equilibrium'
+import { speciate } from './speciation'
+import type { WaterReading } from './water'
+
+/**
+ * Calcite saturation index, log10(IAP/K), from activities; ion pairs are left out, which makes it 0.02–0.05 too high in
+ * ordinary tub water. Above about +0.3 scale forms on the heater, below about −0.3 the water attacks plaster and metal
+ * (bounds: common practice). Undefined where the readings contradict each other or there is no calcium.
+ */
+export const calciteSaturationIndex = (reading: WaterReading): number | undefined => {
+  const { temperatureCelsius: celsius } = reading
+  const k = equilibriaFor(celsius, reading.totalDissolvedSolidsPpm, reading.saltPpm)
+  const species = speciate(
+    reading.pH,
+    reading.totalAlkalinityPpm,
+    reading.cyanuricAcidPpm,
+    reading.boratePpm,
+    k,
+  )
+  if (!species || reading.calciumHardnessPpm <= 0) return undefined
+  const logGamma = logActivity(
+    celsius,
+    2,
+    ionicStrength(reading.totalDissolvedSolidsPpm, reading.saltPpm),
+  )
+  const calcium = reading.calciumHardnessPpm / (1000 * HARDNESS_PPM_PER_MMOL)
+  return (
+    Math.log10(calcium) +
+    Math.log10(species.carbonateMmol / 1000) +
+    2 * logGamma -
+    logCalcite(celsius)
+  )
+}

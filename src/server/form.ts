@@ -1,0 +1,105 @@
+import Joi from 'joi'
+
+/** What came in from a form: every field a string. */
+export type Fields = Record<string, string>
+
+/**
+ * Answer of a use case. `errors` and `questions` are by field; a question is a value kept only when it comes back confirmed.
+ * Nothing was written unless `ok`. `fields` echoes what was sent, so that the draft stays.
+ */
+export type Outcome =
+  | { ok: true; next?: string }
+  | {
+      ok: false
+      errors: Record<string, string>
+      questions: Record<string, string>
+      message?: string
+      fields: Fields
+    }
+
+export const refused = (
+  fields: Fields,
+  errors: Record<string, string>,
+  questions: Record<string, string> = {},
+  message?: string,
+): Outcome => ({ ok: false, errors, questions, fields, ...(message ? { message } : {}) })
+
+export const fieldsOf = (data: FormData): Fields => {
+  const fields: Fields = {}
+  for (const [name, value] of data) {
+    // React's own fields start with a dollar sign.
+    if (typeof value === 'string' && !name.startsWith('$')) fields[name] = value
+  }
+  return fields
+}
+
+const tidy = (given: unknown) => String(given).slice(0, 40)
+
+export interface NumberField {
+  /** As it stands at the field. */
+  name: string
+  low: number
+  high: number
+  unit?: string
+  required?: boolean
+}
+
+/** A number as people type it: a comma or a point, spaces allowed. Empty is undefined. */
+export const number = ({ name, low, high, unit = '', required = false }: NumberField) => {
+  const range = `${low} to ${high}${unit && ` ${unit}`}`
+  return Joi.string()
+    .trim()
+    .allow('')
+    .default('')
+    .custom((text: string, helpers) => {
+      if (text === '')
+        return required
+          ? helpers.message({ custom: `${name} is missing: it can be ${range}.` })
+          : undefined
+      const value = Number(text.replace(/\s/g, '').replace(',', '.'))
+      if (!Number.isFinite(value))
+        return helpers.message({
+          custom: `${name}: '${tidy(text)}' is not a number; it can be ${range}.`,
+        })
+      if (value < low || value > high)
+        return helpers.message({ custom: `${name}: ${tidy(text)} was given; it can be ${range}.` })
+      return value
+    })
+    .messages({ 'string.base': `${name} was sent in a form that cannot be read.` })
+}
+
+export const text = (name: string, longest: number, required = false) => {
+  const schema = Joi.string()
+    .trim()
+    .max(longest)
+    .messages({
+      'string.max': `${name} is longer than ${longest} characters.`,
+      'string.empty': `${name} is missing.`,
+      'any.required': `${name} is missing.`,
+      'string.base': `${name} was sent in a form that cannot be read.`,
+    })
+  return required ? schema.required() : schema.allow('').default('')
+}
+
+export const oneOf = <Value extends string>(name: string, values: readonly Value[]) =>
+  Joi.string()
+    .valid(...values)
+    .required()
+    .messages({
+      'any.only': `${name}: choose one of ${values.join(', ')}.`,
+      'any.required': `${name}: choose one of ${values.join(', ')}.`,
+      'string.base': `${name}: choose one of ${values.join(', ')}.`,
+      'string.empty': `${name}: choose one of ${values.join(', ')}.`,
+    })
+
+/** Runs a schema over all fields and gathers one sentence a field. */
+export const check = <Value>(
+  schema: Joi.ObjectSchema,
+  fields: Fields,
+): { value: Value } | { errors: Record<string, string> } => {
+  const { value, error } = schema.validate(fields, { abortEarly: false, stripUnknown: true })
+  if (!error) return { value: value as Value }
+  const errors: Record<string, string> = {}
+  for (const detail of error.details) errors[detail.path.join('.')] ??= detail.message
+  return { errors }
+}

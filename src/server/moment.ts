@@ -1,0 +1,50 @@
+import { TZDate } from '@date-fns/tz'
+import { DAY, type Instant } from '@/core/journal/entry'
+import type { Fields } from './form'
+
+const LOCAL = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})(?::\d{2})?$/
+const OLDEST_YEARS = 10
+
+export const isTimeZone = (zone: string): boolean => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone })
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** A clock reading on the person's wall, as an instant; undefined where it cannot be read. */
+export const fromWallClock = (local: string, timeZone: string): Instant | undefined => {
+  const match = LOCAL.exec(local)
+  if (!match) return undefined
+  const [year = 0, month = 0, day = 0, hour = 0, minute = 0] = match.slice(1, 6).map(Number)
+  const instant = new TZDate(year, month - 1, day, hour, minute, timeZone).getTime()
+  return Number.isFinite(instant) ? instant : undefined
+}
+
+/** What a `datetime-local` field shows for an instant. */
+export const toWallClock = (instant: Instant, timeZone: string): string => {
+  const local = new TZDate(instant, timeZone)
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${local.getFullYear()}-${two(local.getMonth() + 1)}-${two(local.getDate())}T${two(local.getHours())}:${two(local.getMinutes())}`
+}
+
+/** When an entry happened: now unless the form says otherwise, never ahead. */
+export const momentOf = (
+  fields: Fields,
+  now: Instant,
+): { at: Instant } | { errors: { at: string } } => {
+  if (fields.when !== 'earlier') return { at: now }
+  const zone = fields.zone && isTimeZone(fields.zone) ? fields.zone : 'UTC'
+  const at = fromWallClock(fields.at ?? '', zone)
+  if (at === undefined)
+    return { errors: { at: 'Time: give the day and the time, or choose “just now”.' } }
+  const given = (fields.at ?? '').replace('T', ' ')
+  // A phone's clock may run a minute fast.
+  if (at > now + 90_000)
+    return { errors: { at: `Time: ${given} lies ahead; it can be any time up to now.` } }
+  if (at < now - OLDEST_YEARS * 365 * DAY)
+    return { errors: { at: `Time: ${given} is more than ${OLDEST_YEARS} years ago.` } }
+  return { at: Math.min(at, now) }
+}

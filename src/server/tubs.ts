@@ -1,0 +1,345 @@
+import Joi from 'joi'
+import { fillWaterOf } from '@/core/estimate/estimate'
+import { DAY } from '@/core/journal/entry'
+import {
+  GUIDED_PROGRAMMES,
+  type GuidedProgrammeId,
+  guidedProgramme,
+  type Targets,
+} from '@/core/programmes/programme'
+import { FILL_WATER_SOURCES, type FillWater, type VolumeBasis, volumeLitres } from '@/core/tub'
+import {
+  fromLitres,
+  fromMetres,
+  type LengthUnit,
+  type MassUnit,
+  type TemperatureUnit,
+  toCelsius,
+  toLitres,
+  toMetres,
+  type VolumeUnit,
+} from '@/core/units'
+import type { Store } from '@/store/database'
+import { insertEntry } from '@/store/entries'
+import { insertTub, type TubRow, updateTub } from '@/store/tubs'
+import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
+import { momentOf } from './moment'
+
+export const VOLUME_UNITS = ['litre', 'US gallon', 'imperial gallon'] as const
+export const TEMPERATURE_UNITS = ['celsius', 'fahrenheit'] as const
+export const MASS_UNITS = ['gram', 'ounce'] as const
+export const LENGTH_UNITS = ['centimetre', 'inch'] as const
+const VOLUME_WAYS = ['figure', 'box', 'round', 'fill'] as const
+const BANDS = ['sanitizer', 'pH', 'totalAlkalinity', 'calciumHardness', 'cyanuricAcid'] as const
+
+/** Smaller than a foot bath and larger than a swim spa are slips, not tubs. */
+const SMALLEST_LITRES = 100
+const LARGEST_LITRES = 20_000
+
+interface TubFields {
+  name: string
+  place: string
+  volumeWay: (typeof VOLUME_WAYS)[number]
+  volumeUnit: VolumeUnit
+  lengthUnit: LengthUnit
+  temperatureUnit: TemperatureUnit
+  massUnit: MassUnit
+  volume?: number
+  length?: number
+  width?: number
+  diameter?: number
+  depth?: number
+  fillMinutes?: number
+  fillFlow?: number
+  source: FillWater['source']
+  fillPh?: number
+  fillAlkalinity?: number
+  fillHardness?: number
+  programme: GuidedProgrammeId
+  preset: string
+  setTemperature?: number
+}
+
+const BAND_LIMITS: Record<
+  (typeof BANDS)[number],
+  { name: string; low: number; high: number; unit?: string }
+> = {
+  sanitizer: { name: 'Sanitizer range', low: 0, high: 20, unit: 'ppm' },
+  pH: { name: 'pH range', low: 6.8, high: 8.2 },
+  totalAlkalinity: { name: 'Alkalinity range', low: 20, high: 300, unit: 'ppm' },
+  calciumHardness: { name: 'Hardness range', low: 0, high: 600, unit: 'ppm' },
+  cyanuricAcid: { name: 'Stabiliser range', low: 0, high: 150, unit: 'ppm' },
+}
+
+/** The narrowest band that a hand and a test can aim at. */
+const NARROWEST: Record<(typeof BANDS)[number], number> = {
+  sanitizer: 0.5,
+  pH: 0.2,
+  totalAlkalinity: 20,
+  calciumHardness: 20,
+  cyanuricAcid: 10,
+}
+
+const bandFields = Object.fromEntries(
+  BANDS.flatMap((band) =>
+    (['Low', 'High'] as const).map((side) => [
+      `${band}${side}`,
+      number({
+        ...BAND_LIMITS[band],
+        name: `${BAND_LIMITS[band].name}, ${side.toLowerCase()} end`,
+      }),
+    ]),
+  ),
+)
+
+const SIZES: Record<(typeof VOLUME_WAYS)[number], readonly (keyof TubFields)[]> = {
+  figure: ['volume'],
+  box: ['length', 'width', 'depth'],
+  round: ['diameter', 'depth'],
+  fill: ['fillMinutes', 'fillFlow'],
+}
+
+const SIZE_NAMES: Record<string, string> = {
+  volume: 'Volume',
+  length: 'Length',
+  width: 'Width',
+  diameter: 'Diameter',
+  depth: 'Water depth',
+  fillMinutes: 'Minutes to fill',
+  fillFlow: 'Flow a minute',
+}
+
+/** Room for any of the three volume units and both length units; the litres are judged afterwards. */
+const size = (name: keyof TubFields) =>
+  number({ name: SIZE_NAMES[name] ?? name, low: 0.1, high: 30_000 })
+
+const schema = (temperatureUnit: TemperatureUnit) => {
+  const hot = temperatureUnit === 'celsius' ? [5, 45] : [41, 113]
+  return Joi.object({
+    name: text('Name', 40, true),
+    place: text('Place', 60),
+    volumeWay: oneOf('Volume', VOLUME_WAYS),
+    volumeUnit: oneOf('Unit of volume', VOLUME_UNITS),
+    lengthUnit: oneOf('Unit of length', LENGTH_UNITS),
+    temperatureUnit: oneOf('Unit of temperature', TEMPERATURE_UNITS),
+    massUnit: oneOf('Unit of mass', MASS_UNITS),
+    volume: size('volume'),
+    length: size('length'),
+    width: size('width'),
+    diameter: size('diameter'),
+    depth: size('depth'),
+    fillMinutes: size('fillMinutes'),
+    fillFlow: size('fillFlow'),
+    source: oneOf('Fill water', FILL_WATER_SOURCES),
+    fillPh: number({ name: 'pH of the fill water', low: 4, high: 11 }),
+    fillAlkalinity: number({
+      name: 'Alkalinity of the fill water',
+      low: 0,
+      high: 1000,
+      unit: 'ppm',
+    }),
+    fillHardness: number({ name: 'Hardness of the fill water', low: 0, high: 2000, unit: 'ppm' }),
+    programme: oneOf(
+      'Programme',
+      GUIDED_PROGRAMMES.map(({ id }) => id),
+    ),
+    preset: text('Target', 40, true),
+    setTemperature: number({
+      name: 'Water temperature',
+      low: hot[0] ?? 5,
+      high: hot[1] ?? 45,
+      unit: temperatureUnit === 'celsius' ? '°C' : '°F',
+      required: true,
+    }),
+    ...bandFields,
+  })
+}
+
+const basisOf = (value: TubFields): VolumeBasis => {
+  const metres = (length: number | undefined) => toMetres(length ?? 0, value.lengthUnit)
+  switch (value.volumeWay) {
+    case 'figure':
+      return { by: 'figure', litres: toLitres(value.volume ?? 0, value.volumeUnit) }
+    case 'box':
+      return {
+        by: 'box',
+        lengthMetres: metres(value.length),
+        widthMetres: metres(value.width),
+        depthMetres: metres(value.depth),
+      }
+    case 'round':
+      return {
+        by: 'round',
+        diameterMetres: metres(value.diameter),
+        depthMetres: metres(value.depth),
+      }
+    case 'fill':
+      return {
+        by: 'fill',
+        minutes: value.fillMinutes ?? 0,
+        litresPerMinute: toLitres(value.fillFlow ?? 0, value.volumeUnit),
+      }
+  }
+}
+
+const figure = (value: number, unit: string) =>
+  `${Math.round(value).toLocaleString('en')} ${unit}${unit === 'litre' || value !== 1 ? 's' : ''}`
+
+type Checked = Omit<TubRow, 'id' | 'createdAt'>
+
+const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, string> } => {
+  const temperatureUnit = fields.temperatureUnit === 'fahrenheit' ? 'fahrenheit' : 'celsius'
+  const checked = check<TubFields & Record<string, number | undefined>>(
+    schema(temperatureUnit),
+    fields,
+  )
+  if ('errors' in checked) return checked
+  const { value } = checked
+  const errors: Record<string, string> = {}
+
+  for (const name of SIZES[value.volumeWay])
+    if (value[name] === undefined) errors[name] = `${SIZE_NAMES[name]} is missing.`
+  const basis = basisOf(value)
+  const litres = volumeLitres(basis)
+  if (Object.keys(errors).length === 0 && (litres < SMALLEST_LITRES || litres > LARGEST_LITRES)) {
+    const show = (volume: number) => figure(fromLitres(volume, value.volumeUnit), value.volumeUnit)
+    const last = SIZES[value.volumeWay].at(-1) ?? 'volume'
+    errors[last] =
+      `That makes ${show(litres)}; a tub holds ${show(SMALLEST_LITRES)} to ${show(LARGEST_LITRES)}.`
+  }
+
+  const programme = guidedProgramme(value.programme)
+  const preset = programme.presets.find(({ id }) => id === value.preset)
+  if (!preset && value.preset !== 'own')
+    errors.preset = `Target: '${value.preset}' is not offered for this programme.`
+  const base = preset?.targets ?? programme.presets[0].targets
+  const targets = { ...base } as Targets
+  for (const band of BANDS) {
+    const low = value[`${band}Low`] ?? base[band].low
+    const high = value[`${band}High`] ?? base[band].high
+    if (high - low < NARROWEST[band] - 1e-9)
+      errors[`${band}High`] =
+        `${BAND_LIMITS[band].name}: ${low} to ${high} is too narrow to aim at; leave at least ${NARROWEST[band]} between the ends.`
+    targets[band] = { low, high }
+  }
+
+  const fillWater: FillWater = {
+    source: value.source,
+    pH: value.fillPh,
+    totalAlkalinityPpm: value.fillAlkalinity,
+    calciumHardnessPpm: value.fillHardness,
+  }
+  try {
+    fillWaterOf(fillWater, 38)
+  } catch {
+    errors.fillAlkalinity = 'Alkalinity of the fill water: too low for this pH; one is misread.'
+  }
+  if (Object.keys(errors).length > 0) return { errors }
+  const own = BANDS.some(
+    (band) => targets[band].low !== base[band].low || targets[band].high !== base[band].high,
+  )
+  return {
+    tub: {
+      name: value.name,
+      place: value.place,
+      volumeLitres: litres,
+      volumeBasis: basis,
+      programme: value.programme,
+      preset: own || !preset ? 'own' : preset.id,
+      targets,
+      fillWater,
+      setTemperatureCelsius: toCelsius(value.setTemperature ?? 38, value.temperatureUnit),
+      units: {
+        volume: value.volumeUnit,
+        temperature: value.temperatureUnit,
+        mass: value.massUnit,
+      },
+    },
+  }
+}
+
+/** First run: the tub, and the fill if its day was given, in one transaction. */
+export const createTub = (store: Store, fields: Fields, now: number): Outcome & { id?: number } => {
+  const checked = checkTub(fields)
+  const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
+  let filledAt: number | undefined
+  if (fields.filled === 'known') {
+    const moment = momentOf(
+      { ...fields, when: 'earlier', at: `${fields.filledOn}T12:00` },
+      now + DAY,
+    )
+    if ('errors' in moment)
+      errors.filledOn = fields.filledOn
+        ? `Filled on: ${fields.filledOn} cannot be; it can be any day up to today.`
+        : 'Filled on: give the day, or choose “not known”.'
+    else filledAt = Math.min(moment.at, now)
+  }
+  if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
+  const id = store.transaction((tx) => {
+    const tub = insertTub(tx, { ...checked.tub, createdAt: now })
+    if (filledAt !== undefined)
+      insertEntry(tx, tub.id, { kind: 'water', at: filledAt, body: { replacedFraction: 1 } }, now)
+    return tub.id
+  })
+  return { ok: true, id, next: `/tubs/${id}/test` }
+}
+
+export const editTub = (store: Store, id: number, fields: Fields): Outcome => {
+  const checked = checkTub(fields)
+  if ('errors' in checked) return refused(fields, checked.errors)
+  if (!updateTub(store, id, checked.tub)) return refused(fields, {}, {}, 'This tub is not here.')
+  return { ok: true, next: `/tubs/${id}/now` }
+}
+
+const shown = (value: number | undefined, decimals: number) =>
+  value === undefined ? '' : String(Number(value.toFixed(decimals)))
+
+/** A stored tub as the form shows it. */
+export const tubFields = (tub: TubRow): Fields => {
+  const { volumeBasis: basis, units, targets } = tub
+  const lengthUnit: LengthUnit = units.volume === 'US gallon' ? 'inch' : 'centimetre'
+  const length = (metres: number) => shown(fromMetres(metres, lengthUnit), 1)
+  const sizes: Fields =
+    basis.by === 'figure'
+      ? { volume: shown(fromLitres(basis.litres, units.volume), 1) }
+      : basis.by === 'box'
+        ? {
+            length: length(basis.lengthMetres),
+            width: length(basis.widthMetres),
+            depth: length(basis.depthMetres),
+          }
+        : basis.by === 'round'
+          ? { diameter: length(basis.diameterMetres), depth: length(basis.depthMetres) }
+          : {
+              fillMinutes: shown(basis.minutes, 1),
+              fillFlow: shown(fromLitres(basis.litresPerMinute, units.volume), 2),
+            }
+  return {
+    name: tub.name,
+    place: tub.place,
+    volumeWay: basis.by,
+    volumeUnit: units.volume,
+    temperatureUnit: units.temperature,
+    massUnit: units.mass,
+    lengthUnit,
+    ...sizes,
+    source: tub.fillWater.source,
+    fillPh: shown(tub.fillWater.pH, 2),
+    fillAlkalinity: shown(tub.fillWater.totalAlkalinityPpm, 0),
+    fillHardness: shown(tub.fillWater.calciumHardnessPpm, 0),
+    programme: tub.programme,
+    preset: tub.preset,
+    setTemperature: shown(
+      units.temperature === 'celsius'
+        ? tub.setTemperatureCelsius
+        : (tub.setTemperatureCelsius * 9) / 5 + 32,
+      1,
+    ),
+    ...Object.fromEntries(
+      BANDS.flatMap((band) => [
+        [`${band}Low`, shown(targets[band].low, 2)],
+        [`${band}High`, shown(targets[band].high, 2)],
+      ]),
+    ),
+  }
+}

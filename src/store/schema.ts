@@ -1,0 +1,60 @@
+import {
+  type AnySQLiteColumn,
+  index,
+  integer,
+  real,
+  sqliteTable,
+  text,
+} from 'drizzle-orm/sqlite-core'
+import type { EntryBodies, EntryKind } from '@/core/journal/entry'
+import type { GuidedProgrammeId, Targets } from '@/core/programmes/programme'
+import type { FillWater, VolumeBasis } from '@/core/tub'
+import type { MassUnit, TemperatureUnit, VolumeUnit } from '@/core/units'
+
+export interface Units {
+  volume: VolumeUnit
+  temperature: TemperatureUnit
+  mass: MassUnit
+}
+
+/** Times are milliseconds since 1970, UTC; volumes litres; temperatures °C. */
+export const tubs = sqliteTable('tubs', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  name: text('name').notNull(),
+  place: text('place').notNull(),
+  volumeLitres: real('volume_litres').notNull(),
+  volumeBasis: text('volume_basis', { mode: 'json' }).$type<VolumeBasis>().notNull(),
+  programme: text('programme').$type<GuidedProgrammeId>().notNull(),
+  preset: text('preset').notNull(),
+  targets: text('targets', { mode: 'json' }).$type<Targets>().notNull(),
+  fillWater: text('fill_water', { mode: 'json' }).$type<FillWater>().notNull(),
+  setTemperatureCelsius: real('set_temperature_celsius').notNull(),
+  units: text('units', { mode: 'json' }).$type<Units>().notNull(),
+  createdAt: integer('created_at').notNull(),
+})
+
+/**
+ * Only ever added to. A correction is a new row that replaces another; `undoneAt` takes a row back as if it had not been
+ * written (what it replaced stands again); `deletedAt` hides it. Both can be lifted.
+ */
+export const entries = sqliteTable(
+  'entries',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    tubId: integer('tub_id')
+      .notNull()
+      .references(() => tubs.id),
+    kind: text('kind').$type<EntryKind>().notNull(),
+    version: integer('version').notNull().default(1),
+    happenedAt: integer('happened_at').notNull(),
+    recordedAt: integer('recorded_at').notNull(),
+    body: text('body', { mode: 'json' }).$type<EntryBodies[EntryKind]>().notNull(),
+    replacesId: integer('replaces_id').references((): AnySQLiteColumn => entries.id),
+    undoneAt: integer('undone_at'),
+    deletedAt: integer('deleted_at'),
+  },
+  (table) => [
+    index('entries_by_tub').on(table.tubId, table.happenedAt),
+    index('entries_by_replaced').on(table.replacesId),
+  ],
+)
