@@ -193,7 +193,10 @@ export const recordEntry = (
   if (Object.keys(open).length > 0) return refused(fields, {}, open)
 
   store.transaction((tx) => insertEntry(tx, tubId, draft.entry, now, replaces))
-  return { ok: true, next: `/tubs/${tubId}/${NEXT_PLACE[kind]}` }
+  return {
+    ok: true,
+    next: `/tubs/${tubId}/${replaces === undefined ? NEXT_PLACE[kind] : 'record'}`,
+  }
 }
 
 const NEXT_PLACE: Record<EntryKind, string> = {

@@ -7,7 +7,8 @@ import * as schema from './schema'
 
 export type Store = BetterSQLite3Database<typeof schema>
 
-export const databasePath = () => resolve(process.env.PAVREL_DB || join('data', 'pavrel.sqlite'))
+export const databasePath = () =>
+  resolve(/*turbopackIgnore: true*/ process.env.PAVREL_DB || join('data', 'pavrel.sqlite'))
 
 /**
  * Opens a database, made and migrated where needed. Every commit is on the disk before it is acknowledged
@@ -21,7 +22,9 @@ export const openStore = (path: string): Store => {
   connection.pragma('foreign_keys = ON')
   connection.pragma('busy_timeout = 5000')
   const store = drizzle(connection, { schema })
-  migrate(store, { migrationsFolder: join(process.cwd(), 'src', 'store', 'migrations') })
+  migrate(store, {
+    migrationsFolder: join(/*turbopackIgnore: true*/ process.cwd(), 'src', 'store', 'migrations'),
+  })
   return store
 }
 

@@ -1,6 +1,6 @@
 import { addProduct } from '../products/addProduct'
 import { PRODUCTS, type ProductName } from '../products/product'
-import { middle, type Targets, width } from '../programmes/programme'
+import { contains, middle, type Targets, width } from '../programmes/programme'
 import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
 import { readWater, solvePh, waterFromReading } from '../water/solveWater'
 import type { Water, WaterReading } from '../water/water'
@@ -84,10 +84,10 @@ export const balanceMoves = (water: Water, targets: Targets): BalanceMove[] => {
   const aimAlkalinity = middle(alkalinityBand)
   const inside = width(alkalinityBand) / 4
   const { pH, totalAlkalinityPpm: alkalinity } = reading
-  const low = alkalinity < alkalinityBand.low
-  const high = alkalinity > alkalinityBand.high
-  const acidic = pH < phBand.low
-  const alkaline = pH > phBand.high
+  const low = alkalinity < alkalinityBand.low && !contains(alkalinityBand, alkalinity)
+  const high = alkalinity > alkalinityBand.high && !contains(alkalinityBand, alkalinity)
+  const acidic = pH < phBand.low && !contains(phBand, pH)
+  const alkaline = pH > phBand.high && !contains(phBand, pH)
 
   const fromPair = (targetPh: number, targetAlkalinity: number): BalanceMove[] => {
     const pair = pairTo(water, targetPh, targetAlkalinity)
@@ -131,7 +131,7 @@ export const balanceMoves = (water: Water, targets: Targets): BalanceMove[] => {
       (aimAlkalinity - alkalinity) / ALKALINITY_PPM_PER_MEQ,
     )
     const afterwards = solvePh(addPerLitre(water, 'sodium bicarbonate', grams))
-    if (afterwards >= phBand.low && afterwards <= phBand.high)
+    if (contains(phBand, afterwards))
       return [
         {
           kind: 'add',

@@ -313,13 +313,16 @@ export const dosePlan = (tub: Tub, journal: readonly Entry[], estimate: Estimate
   // Hardness.
   if (usable('calciumHardness')) {
     const short = middle(targets.calciumHardness) - reading.calciumHardnessPpm
-    if (reading.calciumHardnessPpm < targets.calciumHardness.low)
+    if (
+      reading.calciumHardnessPpm < middle(targets.calciumHardness) &&
+      !contains(targets.calciumHardness, reading.calciumHardnessPpm)
+    )
       place(
         'calcium chloride dihydrate',
         (short * volumeLitres) / yieldPpm('calcium chloride dihydrate'),
         'Soft water foams and attacks metal; calcium chloride raises hardness and nothing else.',
       )
-    else if (reading.calciumHardnessPpm > targets.calciumHardness.high) {
+    else if (!contains(targets.calciumHardness, reading.calciumHardnessPpm)) {
       const fill =
         tub.fillWater.calciumHardnessPpm ??
         TYPICAL_FILL_WATER[tub.fillWater.source].calciumHardnessPpm
@@ -352,7 +355,7 @@ export const dosePlan = (tub: Tub, journal: readonly Entry[], estimate: Estimate
   const band = targets.sanitizer
   if (usable(sanitizer)) {
     const value = quantityOf(reading, sanitizer)
-    if (value < band.low) {
+    if (value < middle(band) && !contains(band, value)) {
       const raise = middle(band) - value
       if (sanitizer === 'bromine') {
         if (!estimate.bromideBank)
@@ -378,7 +381,7 @@ export const dosePlan = (tub: Tub, journal: readonly Entry[], estimate: Estimate
             ? 'Sanitizer goes last, into balanced water, where it works best.'
             : 'Raises free chlorine to the middle of its band.',
         )
-    } else if (value > band.high) {
+    } else if (!contains(band, value)) {
       const { mean } = programme.lossPerHour
       const hours = mean > 0 ? Math.log(value / band.high) / mean : undefined
       remarks.push({

@@ -1,5 +1,5 @@
 import { type Estimate, isStale } from '../estimate/estimate'
-import { type Band, guidedProgramme, width } from '../programmes/programme'
+import { type Band, contains, guidedProgramme, width } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
 
@@ -35,9 +35,8 @@ export const stateOf = (tub: Tub, estimate: Estimate, quantity: Quantity): Quant
   const band = bandOf(tub, quantity)
   if (!one.lastReading || !band) return 'unknown'
   if (isStale(quantity, one.ageHours)) return 'stale'
+  if (!contains(band, one.value)) return one.value < band.low ? 'low' : 'high'
   const slack = width(band) / 100
-  if (one.value < band.low - slack) return 'low'
-  if (one.value > band.high + slack) return 'high'
   const reachesLow = band.low > 0 && one.value - one.driftDeviation < band.low - slack
   const reachesHigh = one.value + one.driftDeviation > band.high + slack
   return reachesLow || reachesHigh ? 'drifting' : 'in band'

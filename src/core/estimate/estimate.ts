@@ -227,6 +227,8 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
     }
     case 'dose': {
       const { product, grams } = entry.body
+      // A tablet in a floater feeds for days; the programme takes the feeder to hold the level.
+      if (PRODUCTS[product].form === 'tablets') return { ...belief, bromideBank: true }
       const before = readWater(belief.water)
       const water = addProduct(belief.water, product, grams, tub.volumeLitres)
       const after = readWater(water)

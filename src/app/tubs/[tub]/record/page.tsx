@@ -1,0 +1,188 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { keepEntry, removeEntry, undoChange } from '@/app/actions'
+import { loadTub } from '@/app/tubView'
+import { ENTRY_KINDS, type Entry, type EntryKind } from '@/core/journal/entry'
+import { PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
+import { toWallClock } from '@/server/moment'
+import { EntryForm } from '@/ui/form/EntryForm'
+import { PostButton } from '@/ui/form/PostButton'
+import { CHANGE_WORDS, entryWords, KIND_WORDS } from '@/ui/words/entryWords'
+import { clock, day, duration, massSign } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'Record' }
+
+const ADDED = ['soak', 'dose', 'water', 'note'] as const
+const ADD_WORDS: Record<(typeof ADDED)[number], string> = {
+  soak: 'A soak',
+  dose: 'A dose',
+  water: 'A change of water',
+  note: 'A note',
+}
+const PAGE = 60
+
+interface RecordProps {
+  params: Promise<{ tub: string }>
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+const byDay = (entries: Entry[], key: (entry: Entry) => string) => {
+  const days: { name: string; entries: Entry[] }[] = []
+  for (const entry of entries) {
+    const name = key(entry)
+    const last = days.at(-1)
+    if (last?.name === name) last.entries.push(entry)
+    else days.push({ name, entries: [entry] })
+  }
+  return days
+}
+
+const JournalPage = async ({ params, searchParams }: RecordProps) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const query = await searchParams
+  const { tub, journal, lastChange, now } = view
+  const base = `/tubs/${tub.id}/record`
+  const kind = ENTRY_KINDS.find((known) => known === query.kind)
+  const add = ADDED.find((known) => known === query.add)
+  const many = Math.min(5000, Math.max(PAGE, Number(query.many) || PAGE))
+  const chosen = kind ? journal.filter((entry) => entry.kind === kind) : journal
+  const shown = chosen.slice(0, many)
+  const present = ENTRY_KINDS.filter((known) => journal.some((entry) => entry.kind === known))
+  const filter = (one: EntryKind | undefined) => (
+    <Link
+      key={one ?? 'all'}
+      href={one ? `${base}?kind=${one}` : base}
+      aria-current={kind === one ? 'true' : undefined}
+      className={`inline-flex min-h-11 items-center rounded-md px-3 ${kind === one ? 'bg-spruce font-semibold text-paper' : 'text-muted hover:text-ink'}`}
+    >
+      {one ? KIND_WORDS[one] : 'All'}
+    </Link>
+  )
+  return (
+    <>
+      <h1 className="serif title pt-2">Everything that happened</h1>
+      <p className="small mt-1 text-muted">
+        {journal.length === 0
+          ? 'Tests, doses, soaks and changes of water will stand here, newest first.'
+          : `${journal.length} ${journal.length === 1 ? 'entry' : 'entries'}, newest first.`}
+      </p>
+      {lastChange && (
+        <div className="small mt-3 flex flex-wrap items-center gap-x-4 border-hair border-y">
+          <span className="py-2">
+            <b>{CHANGE_WORDS[lastChange.what]}</b> {duration(now - lastChange.at)} ago:{' '}
+            {entryWords(lastChange.entry, reader)}
+          </span>
+          <PostButton
+            action={undoChange}
+            hidden={{ tub: String(tub.id), id: String(lastChange.id) }}
+            label={lastChange.what === 'undone' ? 'Put it back' : 'Undo'}
+          />
+        </div>
+      )}
+      <nav aria-label="Add an entry" className="mt-4 flex flex-wrap items-center gap-2">
+        <span className="small text-muted">Add</span>
+        {ADDED.map((one) => (
+          <Link
+            key={one}
+            href={add === one ? base : `${base}?add=${one}`}
+            aria-current={add === one ? 'true' : undefined}
+            className={`plain !min-h-11 ${add === one ? 'border-spruce bg-spruce text-paper' : ''}`}
+          >
+            {ADD_WORDS[one]}
+          </Link>
+        ))}
+      </nav>
+      {add && (
+        <section className="mt-5 border-hair border-b pb-7" aria-label={ADD_WORDS[add]}>
+          <EntryForm
+            key={`${add}-${journal.length}`}
+            action={keepEntry}
+            tubId={tub.id}
+            kind={add}
+            draftKey={`${add}.${tub.id}`}
+            latest={toWallClock(now, reader.timeZone)}
+            massUnit={massSign(tub.units.mass)}
+            products={PRODUCT_NAMES.map((value) => ({
+              value,
+              label: PRODUCTS[value].commonName,
+            }))}
+            submitLabel="Keep it"
+            initial={{
+              when: 'now',
+              at: toWallClock(now, reader.timeZone),
+              ...(add === 'soak' ? { people: '2', minutes: '30' } : {}),
+              ...(add === 'water' ? { percent: '100' } : {}),
+            }}
+          />
+        </section>
+      )}
+      {present.length > 1 && (
+        <nav aria-label="Kind of entry" className="mt-5 flex flex-wrap gap-1 text-[15px]">
+          {filter(undefined)}
+          {present.map(filter)}
+        </nav>
+      )}
+      {journal.length === 0 && !add && (
+        <div className="mt-10">
+          <p className="serif text-[24px]">The journal is empty.</p>
+          <p className="mt-2 mb-5 text-muted">It begins with a test.</p>
+          <Link href={`/tubs/${tub.id}/test`} className="go">
+            Test the water
+          </Link>
+        </div>
+      )}
+      <div className="mt-4 grid gap-5">
+        {byDay(shown, (entry) => day(entry.at, reader)).map(({ name, entries }) => (
+          <section key={name} className="grid gap-x-6 lg:grid-cols-[130px_1fr]">
+            <h2 className="head pt-3 first-letter:uppercase">{name}</h2>
+            <ul>
+              {entries.map((entry) => {
+                const words = entryWords(entry, reader)
+                return (
+                  <li
+                    key={entry.id}
+                    className="grid grid-cols-[52px_1fr] items-baseline gap-x-3 border-hair border-t py-1.5 sm:grid-cols-[52px_76px_1fr_auto]"
+                  >
+                    <time className="tabular text-muted">{clock(entry.at, reader)}</time>
+                    <b className="small">{KIND_WORDS[entry.kind]}</b>
+                    <span className="col-start-2 min-w-0 break-words sm:col-start-auto">
+                      {words}
+                    </span>
+                    <span className="col-start-2 flex gap-5 sm:col-start-auto print:hidden">
+                      <Link
+                        href={`${base}/${entry.id}`}
+                        prefetch={false}
+                        className="quiet !min-h-9 text-[14px]"
+                        aria-label={`Correct ${KIND_WORDS[entry.kind].toLowerCase()} of ${clock(entry.at, reader)}: ${words}`}
+                      >
+                        Correct
+                      </Link>
+                      <PostButton
+                        action={removeEntry}
+                        hidden={{ tub: String(tub.id), id: String(entry.id) }}
+                        label="Delete"
+                        title={`Delete ${KIND_WORDS[entry.kind].toLowerCase()} of ${clock(entry.at, reader)}: ${words}`}
+                        className="quiet !min-h-9 text-[14px]"
+                      />
+                    </span>
+                  </li>
+                )
+              })}
+            </ul>
+          </section>
+        ))}
+      </div>
+      {chosen.length > shown.length && (
+        <Link
+          href={`${base}?${kind ? `kind=${kind}&` : ''}many=${many + 4 * PAGE}`}
+          className="plain mt-6"
+          scroll={false}
+        >
+          Show earlier entries
+        </Link>
+      )}
+    </>
+  )
+}
+
+export default JournalPage

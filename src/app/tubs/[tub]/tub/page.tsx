@@ -1,0 +1,38 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { changeTub } from '@/app/actions'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { toWallClock } from '@/server/moment'
+import { tubFields } from '@/server/tubs'
+import { TubForm } from '@/ui/form/TubForm'
+
+export const metadata: Metadata = { title: 'Tub' }
+
+const TubPage = async ({ params }: TubParams) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { tub, now } = view
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 pt-2">
+        <h1 className="serif title">{tub.name}</h1>
+        <Link href="/welcome" className="quiet">
+          Add another tub
+        </Link>
+      </div>
+      <p className="small mt-1 mb-7 max-w-[62ch] text-muted">
+        Every figure here goes into the next dose. The journal keeps grams and litres, so units can
+        change at any time.
+      </p>
+      <TubForm
+        action={changeTub}
+        first={false}
+        draftKey={`tub.${tub.id}`}
+        hidden={{ tub: String(tub.id) }}
+        today={toWallClock(now, reader.timeZone).slice(0, 10)}
+        initial={tubFields(tub)}
+      />
+    </>
+  )
+}
+
+export default TubPage

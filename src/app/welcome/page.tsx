@@ -1,0 +1,60 @@
+import type { Metadata } from 'next'
+import { cookies } from 'next/headers'
+import Link from 'next/link'
+import { toWallClock } from '@/server/moment'
+import { tubList } from '@/server/views'
+import { theStore } from '@/store/database'
+import { presetFields } from '@/ui/form/presetFields'
+import { TubForm } from '@/ui/form/TubForm'
+import { ZoneCookie } from '@/ui/shell/ZoneCookie'
+import { setUpTub } from '../actions'
+import { readerOf } from '../reader'
+
+export const metadata: Metadata = { title: 'A new tub' }
+
+const AMERICAN = /^en-US|^es-US/
+
+const Welcome = async () => {
+  await cookies()
+  const now = Date.now()
+  const reader = await readerOf({ volume: 'litre', temperature: 'celsius', mass: 'gram' }, now)
+  const american = AMERICAN.test(reader.locale)
+  const tubs = tubList(theStore())
+  return (
+    <main className="mx-auto max-w-[860px] px-5 py-10 lg:py-14">
+      <ZoneCookie assumed={reader.timeZone} />
+      {tubs.length > 0 && (
+        <Link href="/" className="quiet">
+          Back to the tub
+        </Link>
+      )}
+      <h1 className="serif verdict">{tubs.length > 0 ? 'Another tub.' : 'First, the tub.'}</h1>
+      <p className="mt-4 mb-8 max-w-[56ch] text-[18px]">
+        Its volume decides every dose; the rest can be changed at any time. Then one test, and the
+        first plan is there.
+      </p>
+      <TubForm
+        action={setUpTub}
+        first
+        draftKey="tub.new"
+        today={toWallClock(now, reader.timeZone).slice(0, 10)}
+        initial={{
+          name: '',
+          place: '',
+          volumeUnit: american ? 'US gallon' : 'litre',
+          volumeWay: 'figure',
+          lengthUnit: american ? 'inch' : 'centimetre',
+          temperatureUnit: american ? 'fahrenheit' : 'celsius',
+          massUnit: 'gram',
+          setTemperature: american ? '100' : '38',
+          source: 'town',
+          filled: 'unknown',
+          programme: 'granular chlorine',
+          ...presetFields('granular chlorine', 'full'),
+        }}
+      />
+    </main>
+  )
+}
+
+export default Welcome

@@ -1,0 +1,225 @@
+import { dosePlan } from '@/core/advice/plan'
+import { estimate } from '@/core/estimate/estimate'
+import { DAY, type Entry, HOUR, type Instant, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type GuidedProgrammeId, guidedProgramme } from '@/core/programmes/programme'
+import type { Method, Quantity } from '@/core/testing/quantity'
+import type { NewTub } from '@/store/tubs'
+import { seeded } from './random'
+import { type Truth, virtualTub } from './virtualTub'
+
+/** An invented guest house in an old lighthouse, with two tubs and people who mostly do what the plan says. */
+
+interface Cast {
+  tub: Omit<NewTub, 'createdAt'>
+  truth: Truth
+  seed: number
+  /** How the story ends: days without care before now, and minutes since the last test. */
+  neglectedDays: number
+  /** The day on which all of the water was changed. */
+  refillDay: number | undefined
+  lastTestMinutesAgo: number
+}
+
+const DAYS = 70
+
+const tubOf = (
+  name: string,
+  programme: GuidedProgrammeId,
+  volumeLitres: number,
+  setTemperatureCelsius: number,
+  hardness: number,
+): Cast['tub'] => {
+  const preset = guidedProgramme(programme).presets[0]
+  return {
+    name,
+    place: 'Skerry House',
+    volumeLitres,
+    volumeBasis: { by: 'figure', litres: volumeLitres },
+    programme,
+    preset: preset.id,
+    targets: preset.targets,
+    fillWater: { source: 'well', pH: 7.4, totalAlkalinityPpm: 50, calciumHardnessPpm: hardness },
+    setTemperatureCelsius,
+    units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
+  }
+}
+
+const CAST: readonly Cast[] = [
+  {
+    tub: tubOf('North Deck', 'bromine tablets', 1320, 38, 90),
+    truth: { lossPerHour: 0.3 / 24, demandGramsPerPersonHour: 5, feedPerHour: 0.075 / 24 },
+    seed: 1871,
+    neglectedDays: 4,
+    refillDay: undefined,
+    lastTestMinutesAgo: 6,
+  },
+  {
+    tub: tubOf('Lamp Garden', 'granular chlorine', 1050, 37.5, 90),
+    truth: { lossPerHour: 0.18 / 24, demandGramsPerPersonHour: 5.5, feedPerHour: 0 },
+    seed: 54,
+    neglectedDays: 0,
+    refillDay: 52,
+    lastTestMinutesAgo: 95,
+  },
+]
+
+const NOTES: readonly (readonly [day: number, hour: number, text: string])[] = [
+  [2, 11, 'Well pump serviced; first litres ran brown, let them go to the garden.'],
+  [16, 9.5, 'Gale in the night, cover straps held.'],
+  [31, 18, 'Family in the west room asks for the tub at 19:00 each evening.'],
+  [47, 10, 'Filter rinsed until white, second set in.'],
+  [60, 8.75, 'Fog signal test; guests amused.'],
+  [67, 22.5, 'Overflow after the party, topped up by a third; jets were left on.'],
+]
+
+/** Seven nights of the week from Sunday: how likely somebody soaks. */
+const BUSY = [0.75, 0.35, 0.3, 0.4, 0.5, 0.9, 0.95]
+
+const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } => {
+  const random = seeded(cast.seed)
+  const midnight = new Date(now)
+  midnight.setHours(0, 0, 0, 0)
+  const firstDay = midnight.getTime() - DAYS * DAY
+  const filled = firstDay + 10 * HOUR
+  const tub: NewTub = { ...cast.tub, createdAt: filled }
+  const programme = guidedProgramme(tub.programme)
+  const world = virtualTub(tub, cast.truth, filled, random)
+  const journal: Entry[] = []
+  const bromine = programme.sanitizer === 'bromine'
+  const add = (entry: NewEntry) => journal.push({ ...entry, id: journal.length + 1 } as Entry)
+
+  const test = (at: Instant, quantities: readonly Quantity[], method: Method) => {
+    world.advance(at)
+    add({ kind: 'test', at, body: { method, readings: world.read(quantities, method) } })
+  }
+  /** Does what the plan says, step after step, and answers when the last wait is over. */
+  const followPlan = (from: Instant): Instant => {
+    let at = from
+    for (let i = 0; i < 6; i++) {
+      const step = dosePlan(tub, journal, estimate(tub, journal, at)).steps[0]
+      if (!step) break
+      world.advance(at)
+      if (step.kind === 'add') {
+        const grams = Math.round(step.grams * (1 + 0.06 * (random() - 0.5)))
+        world.dose(step.product, grams)
+        add({
+          kind: 'dose',
+          at,
+          body: { product: step.product, grams, plannedGrams: step.grams },
+        })
+        at += step.waitMinutes * MINUTE
+      } else {
+        world.aerate(step.minutes)
+        add({ kind: 'aeration', at, body: { minutes: step.minutes } })
+        at += step.minutes * MINUTE
+      }
+    }
+    return at
+  }
+  const tablets = (at: Instant, count: number) => {
+    world.advance(at)
+    world.dose('bromochlorodimethylhydantoin', 20 * count)
+    add({
+      kind: 'dose',
+      at,
+      body: { product: 'bromochlorodimethylhydantoin', grams: 20 * count },
+    })
+  }
+
+  const all = programme.tested.filter((quantity) => quantity !== 'totalChlorine')
+  const daily = all.filter(
+    (quantity) => quantity !== 'calciumHardness' && quantity !== 'cyanuricAcid',
+  )
+  const short = daily.filter((quantity) => quantity !== 'totalAlkalinity')
+
+  /** Fresh water, tested and balanced in up to three rounds. */
+  const fill = (from: Instant) => {
+    world.advance(from)
+    world.refill()
+    add({ kind: 'water', at: from, body: { replacedFraction: 1 } })
+    let at = from + 9 * HOUR
+    for (let round = 0; round < 3; round++) {
+      test(at, all, 'drops')
+      at = followPlan(at + 4 * MINUTE) + 35 * MINUTE
+    }
+    if (bromine) tablets(at, 3)
+  }
+  fill(filled)
+
+  const end = now - cast.lastTestMinutesAgo * MINUTE
+  for (let dayNumber = 1; dayNumber <= DAYS; dayNumber++) {
+    const day = firstDay + dayNumber * DAY
+    const weekday = new Date(day).getDay()
+    const cared = dayNumber < DAYS - cast.neglectedDays
+    for (const [noteDay, hour, text] of NOTES)
+      if (noteDay === dayNumber && bromine)
+        add({ kind: 'note', at: day + hour * HOUR, body: { text } })
+    if (dayNumber === cast.refillDay) {
+      fill(day + 9 * HOUR)
+      continue
+    }
+    if (bromine && weekday === 5 && cared) {
+      const last = journal.findLast((entry) => entry.kind === 'test')
+      const high = last?.kind === 'test' && (last.body.readings.bromine ?? 0) > 7
+      if (!high) tablets(day + 9.5 * HOUR, 2)
+    }
+
+    const testAt = day + (16 + random() * 1.5) * HOUR
+    const testDay = cared && (weekday === 0 || weekday === 5 || random() < 0.62)
+    if (testDay && testAt < end - 2 * HOUR) {
+      const monthly = dayNumber % 28 === 0
+      test(
+        testAt,
+        monthly ? all : weekday === 0 || random() < 0.4 ? daily : short,
+        weekday === 0 ? 'drops' : 'strip',
+      )
+      followPlan(testAt + 5 * MINUTE)
+    }
+    const soakAt = day + (19.2 + random() * 2) * HOUR
+    const people = 1 + Math.floor(random() * 3) + (weekday === 6 ? 1 : 0)
+    const minutes = 5 * Math.round(4 + random() * 6)
+    if (random() < (BUSY[weekday] ?? 0.5) && soakAt + minutes * MINUTE < end - HOUR) {
+      world.advance(soakAt)
+      world.soak(people, minutes)
+      add({ kind: 'soak', at: soakAt, body: { people, minutes } })
+      const after = soakAt + (minutes + 6) * MINUTE
+      if (cared) {
+        // A rule of the house: so many grams for every person and half hour.
+        const grams = Math.max(3, Math.round((people * minutes * (bromine ? 4 : 2.8)) / 30))
+        const product = bromine ? 'potassium monopersulfate' : 'sodium dichlor dihydrate'
+        world.advance(after)
+        world.dose(product, grams)
+        add({ kind: 'dose', at: after, body: { product, grams } })
+      }
+    }
+    if (dayNumber === DAYS - 3 && cast.neglectedDays > 0) {
+      const late = day + 22 * HOUR
+      world.advance(late)
+      world.topUp(0.35)
+      add({ kind: 'water', at: late, body: { replacedFraction: 0.35 } })
+      world.aerate(240)
+    }
+  }
+
+  if (cast.neglectedDays > 0) {
+    world.advance(end - HOUR)
+    world.aerate(180)
+    test(end, all, 'strip')
+  } else {
+    // Cared for this morning: tested, dosed and shown to be right before the story stops.
+    let from = end - 3 * HOUR
+    for (let round = 0; round < 2; round++) {
+      test(from, all, 'strip')
+      from = followPlan(from + 4 * MINUTE) + 30 * MINUTE
+      if (from >= end) break
+    }
+    test(end, all, 'meter')
+  }
+  const entries = journal
+    .filter((entry) => entry.at <= now)
+    .map(({ kind, at: happened, body }) => ({ kind, at: happened, body }) as NewEntry)
+  return { tub, entries }
+}
+
+/** Ten weeks of two tubs, ending at `now`. The same for the same `now`. */
+export const scenario = (now: Instant) => CAST.map((cast) => story(cast, now))

@@ -1,0 +1,113 @@
+import { fillWaterOf, quantityOf } from '@/core/estimate/estimate'
+import { HOUR, type Instant } from '@/core/journal/entry'
+import { addProduct, spendSanitizer } from '@/core/products/addProduct'
+import { PRODUCTS, type ProductName } from '@/core/products/product'
+import {
+  type Method,
+  QUANTITY,
+  type Quantity,
+  type Readings,
+  readingError,
+} from '@/core/testing/quantity'
+import type { Tub } from '@/core/tub'
+import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
+import { CHLORINE_G_PER_MOL } from '@/core/water/constants'
+import { mixWater } from '@/core/water/mix'
+import { readWater } from '@/core/water/solveWater'
+import type { Water } from '@/core/water/water'
+import { normal } from './random'
+
+/** What is true of the invented tub, and hidden from its journal. */
+export interface Truth {
+  lossPerHour: number
+  demandGramsPerPersonHour: number
+  /** Share of the tablets in the floater that dissolves in an hour. */
+  feedPerHour: number
+}
+
+/** A tub that obeys the same chemistry as the estimate, with rates of its own and noisy tests. */
+export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () => number) => {
+  let water: Water = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+  let now = start
+  let floaterGrams = 0
+
+  const advance = (until: Instant) => {
+    while (now < until - 1) {
+      const hours = Math.min(1, (until - now) / HOUR)
+      const kept = Math.exp(-truth.lossPerHour * hours)
+      water = spendSanitizer(
+        water,
+        water.freeChlorineMmol * (1 - kept),
+        water.bromineMmol * (1 - kept),
+      )
+      water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.still, hours)
+      const fed = floaterGrams * (1 - Math.exp(-truth.feedPerHour * hours))
+      floaterGrams -= fed
+      water = addProduct(water, 'bromochlorodimethylhydantoin', fed, tub.volumeLitres)
+      now += hours * HOUR
+    }
+    now = until
+  }
+
+  const soak = (people: number, minutes: number) => {
+    const personHours = (people * minutes) / 60
+    const grams = personHours * truth.demandGramsPerPersonHour * (1 + 0.25 * normal(random))
+    const mmol = (1000 * Math.max(0, grams)) / CHLORINE_G_PER_MOL / tub.volumeLitres
+    const beyondChlorine = Math.max(0, mmol - water.freeChlorineMmol)
+    water = spendSanitizer(water, mmol, beyondChlorine)
+    water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.jets, minutes / 60)
+  }
+
+  const dose = (product: ProductName, grams: number) => {
+    if (PRODUCTS[product].form === 'tablets') floaterGrams += grams
+    else water = addProduct(water, product, grams, tub.volumeLitres)
+  }
+
+  const read = (quantities: readonly Quantity[], method: Method): Readings => {
+    const reading = readWater(water)
+    const readings: Readings = {}
+    for (const quantity of quantities) {
+      const value = quantityOf(reading, quantity)
+      // Owners look twice, so their scatter is half of what the kit is good for.
+      const noisy = value + 0.5 * readingError(quantity, method, value) * normal(random)
+      const step = COARSENESS[quantity] * (method === 'strip' ? 1 : 0.5)
+      const { decimals } = QUANTITY[quantity]
+      readings[quantity] = Math.max(0, Number((Math.round(noisy / step) * step).toFixed(decimals)))
+    }
+    return readings
+  }
+
+  const topUp = (replacedFraction: number) => {
+    const fill = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+    water = mixWater(water, fill, replacedFraction)
+  }
+
+  const refill = () => {
+    water = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+    floaterGrams = 0
+  }
+
+  return {
+    advance,
+    soak,
+    dose,
+    read,
+    refill,
+    topUp,
+    aerate: (minutes: number) => {
+      water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.jetsWithAir, minutes / 60)
+    },
+  }
+}
+
+/** What an eye can tell apart on a strip. */
+const COARSENESS: Record<Quantity, number> = {
+  freeChlorine: 0.5,
+  totalChlorine: 0.5,
+  bromine: 0.5,
+  pH: 0.2,
+  totalAlkalinity: 10,
+  calciumHardness: 25,
+  cyanuricAcid: 10,
+  temperature: 0.5,
+}

@@ -1,0 +1,45 @@
+import type { Entry } from '@/core/journal/entry'
+import { QUANTITIES } from '@/core/testing/quantity'
+import { fromCelsius, fromGrams } from '@/core/units'
+import type { TubRow } from '@/store/tubs'
+import type { Fields } from './form'
+import { toWallClock } from './moment'
+
+const shown = (value: number, decimals: number) => String(Number(value.toFixed(decimals)))
+
+/** A stored entry as its form shows it, for a correction. */
+export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields => {
+  const when: Fields = { when: 'earlier', at: toWallClock(entry.at, timeZone) }
+  switch (entry.kind) {
+    case 'test': {
+      const fields: Fields = { ...when, method: entry.body.method }
+      for (const quantity of QUANTITIES) {
+        const value = entry.body.readings[quantity]
+        if (value === undefined) continue
+        fields[quantity] = shown(
+          quantity === 'temperature' ? fromCelsius(value, tub.units.temperature) : value,
+          2,
+        )
+      }
+      return fields
+    }
+    case 'dose':
+      return {
+        ...when,
+        product: entry.body.product,
+        amount: shown(fromGrams(entry.body.grams, tub.units.mass), 2),
+      }
+    case 'aeration':
+      return { ...when, minutes: shown(entry.body.minutes, 0) }
+    case 'soak':
+      return {
+        ...when,
+        people: shown(entry.body.people, 0),
+        minutes: shown(entry.body.minutes, 0),
+      }
+    case 'water':
+      return { ...when, percent: shown(100 * entry.body.replacedFraction, 1) }
+    case 'note':
+      return { ...when, text: entry.body.text }
+  }
+}

@@ -1,0 +1,64 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useEffect, useState } from 'react'
+
+const R = 46
+const ROUND = 2 * Math.PI * R
+
+/**
+ * Time left until an instant, by this device's clock; it survives a reload because only the instant is kept. When it ends the
+ * page is asked for anew.
+ */
+export const Countdown = ({
+  until,
+  startedAt,
+  label,
+}: {
+  until: number
+  startedAt: number
+  label: string
+}) => {
+  const router = useRouter()
+  const [now, setNow] = useState(startedAt)
+  useEffect(() => {
+    setNow(Date.now())
+    const timer = setInterval(() => {
+      setNow(Date.now())
+      if (Date.now() >= until) {
+        clearInterval(timer)
+        router.refresh()
+      }
+    }, 1000)
+    return () => clearInterval(timer)
+  }, [until, router])
+  const left = Math.max(0, until - now)
+  const share = left / Math.max(1, until - startedAt)
+  const seconds = Math.ceil(left / 1000)
+  return (
+    <div
+      role="timer"
+      aria-label={label}
+      className="relative size-[112px] flex-none"
+      suppressHydrationWarning
+    >
+      <svg width={112} height={112} viewBox="-56 -56 112 112" aria-hidden="true">
+        <circle r={R} fill="none" stroke="var(--hair)" strokeWidth={9} />
+        <circle
+          r={R}
+          fill="none"
+          stroke="var(--amber)"
+          strokeWidth={9}
+          strokeDasharray={`${ROUND * Math.min(1, share)} ${ROUND}`}
+          transform="rotate(-90)"
+        />
+      </svg>
+      <p className="absolute inset-0 flex flex-col items-center justify-center leading-tight">
+        <b className="tabular text-[26px]">
+          {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
+        </b>
+        <span className="note text-muted">left</span>
+      </p>
+    </div>
+  )
+}

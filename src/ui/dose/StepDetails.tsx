@@ -1,0 +1,159 @@
+import type { PlanStep, WorkingLine } from '@/core/advice/plan'
+import { PRODUCTS } from '@/core/products/product'
+import { guidedProgramme } from '@/core/programmes/programme'
+import { calciteSaturationIndex } from '@/core/water/saturation'
+import type { WaterReading } from '@/core/water/water'
+import type { TubRow } from '@/store/tubs'
+import { mass, numberWords, type Reader, spoonWords, volume } from '../words/words'
+
+const lineValue = ({ value, unit }: WorkingLine, reader: Reader) => {
+  const n = (decimals: number) => numberWords(value, decimals, reader)
+  switch (unit) {
+    case 'gram':
+      return value < 2
+        ? `${n(3)} g`
+        : reader.units.mass === 'gram'
+          ? `${n(1)} g`
+          : mass(value, reader)
+    case 'litre':
+      return volume(value, reader)
+    case 'ppm':
+      return `${n(1)} ppm`
+    case 'pH':
+      return n(2)
+    case 'hour':
+      return `${n(1)} h`
+    case 'perHour':
+      return `${n(1)} an hour`
+  }
+}
+
+/** The arithmetic of a step, line by line. */
+const Working = ({ step, reader }: { step: PlanStep; reader: Reader }) => (
+  <dl className="small grid max-w-[460px] grid-cols-[1fr_auto] gap-x-6 gap-y-0.5 bg-stone px-4 py-3">
+    {step.working.map((line) => (
+      <div key={line.label} className="contents">
+        <dt>{line.label}</dt>
+        <dd className="tabular text-right font-semibold">{lineValue(line, reader)}</dd>
+      </div>
+    ))}
+    {step.kind === 'add' && (
+      <div className="contents">
+        <dt>In level spoons, ±20 %</dt>
+        <dd className="text-right font-semibold">{spoonWords(step.product, step.grams)}</dd>
+      </div>
+    )}
+    <p className="note col-span-2 mt-1.5 text-muted">
+      {step.kind === 'add'
+        ? `Molar masses; ${PRODUCTS[step.product].commonName} taken as ${PRODUCTS[step.product].strength}. Alkalinity and pH are solved together in the carbonate balance at the tub’s temperature.`
+        : 'CO₂ leaves until it balances with the air; the rate is an assumption, so test at the end.'}
+    </p>
+  </dl>
+)
+
+interface EffectRow {
+  name: string
+  before: number | undefined
+  after: number | undefined
+  decimals: number
+}
+
+/** Every quantity a water carries, before and after; `sanitizer` first. */
+export const effectRows = (tub: TubRow, before: WaterReading, after: WaterReading): EffectRow[] => {
+  const bromine = guidedProgramme(tub.programme).sanitizer === 'bromine'
+  const row = (
+    name: string,
+    decimals: number,
+    of: (water: WaterReading) => number | undefined,
+  ) => ({
+    name,
+    decimals,
+    before: of(before),
+    after: of(after),
+  })
+  return [
+    bromine
+      ? row('Bromine, ppm', 1, (water) => water.brominePpm)
+      : row('Free chlorine, ppm', 1, (water) => water.freeChlorinePpm),
+    row('pH', 2, (water) => water.pH),
+    row('Total alkalinity, ppm', 0, (water) => water.totalAlkalinityPpm),
+    row('Calcium hardness, ppm', 0, (water) => water.calciumHardnessPpm),
+    ...(bromine ? [] : [row('Stabiliser, ppm', 1, (water) => water.cyanuricAcidPpm)]),
+    row('Dissolved solids, ppm', 0, (water) => water.totalDissolvedSolidsPpm),
+    row('Scale or bite (calcite index)', 2, calciteSaturationIndex),
+  ]
+}
+
+export const EffectTable = ({
+  rows,
+  caption,
+  reader,
+}: {
+  rows: EffectRow[]
+  caption: string
+  reader: Reader
+}) => {
+  const show = (value: number | undefined, decimals: number) =>
+    value === undefined ? '–' : numberWords(Object.is(value, -0) ? 0 : value, decimals, reader)
+  return (
+    <table className="small tabular w-full max-w-[460px]">
+      <caption className="head pb-1 text-left">{caption}</caption>
+      <thead>
+        <tr className="text-muted">
+          <th scope="col" className="py-0.5 text-left font-normal">
+            quantity
+          </th>
+          <th scope="col" className="py-0.5 text-right font-normal">
+            before
+          </th>
+          <th scope="col" className="py-0.5 text-right font-normal">
+            after
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ name, before, after, decimals }) => {
+          const from = show(before, decimals)
+          const to = show(after, decimals)
+          return (
+            <tr key={name} className="border-hair border-t">
+              <th scope="row" className="py-1 text-left font-normal">
+                {name}
+              </th>
+              <td className="py-1 pl-3 text-right text-muted">{from}</td>
+              <td
+                className={`py-1 pl-3 text-right ${from === to ? 'text-muted' : 'font-semibold'}`}
+              >
+                {to}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+/** Why, the working, and what it does to everything, on demand. */
+export const StepDetails = ({
+  step,
+  tub,
+  reader,
+}: {
+  step: PlanStep
+  tub: TubRow
+  reader: Reader
+}) => (
+  <details className="mt-1">
+    <summary className="quiet">The working, and what it does</summary>
+    <div className="mt-2 grid gap-4">
+      <Working step={step} reader={reader} />
+      <EffectTable
+        rows={effectRows(tub, step.before, step.after)}
+        caption={`Step ${step.order} on everything`}
+        reader={reader}
+      />
+      {step.lasting && <p className="small max-w-[52ch]">{step.lasting}</p>}
+    </div>
+  </details>
+)

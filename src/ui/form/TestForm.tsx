@@ -1,0 +1,152 @@
+'use client'
+
+import type { Quantity } from '@/core/testing/quantity'
+import type { Fields } from '@/server/form'
+import { type Action, DraftForm, FieldNote, useDraft } from './draft'
+import { Choices, WhenInput } from './inputs'
+
+export interface TestRow {
+  quantity: Quantity
+  name: string
+  unit: string
+  step: number
+  decimals: number
+  /** Where the first tap on + or − begins. */
+  start: number
+  /** "in band 3 – 5", "last 4.0, yesterday" */
+  band: string | undefined
+  last: string | undefined
+}
+
+const METHODS = [
+  { value: 'strip', label: 'Strip' },
+  { value: 'drops', label: 'Drops' },
+  { value: 'meter', label: 'Meter' },
+  { value: 'shop', label: 'Shop sheet' },
+]
+
+const Row = ({ row }: { row: TestRow }) => {
+  const { fields, set, errors, questions } = useDraft()
+  const value = fields[row.quantity] ?? ''
+  const nudge = (sign: 1 | -1) => {
+    const now = Number(value.replace(',', '.'))
+    const next = value === '' || !Number.isFinite(now) ? row.start : now + sign * row.step
+    set(row.quantity, Math.max(0, next).toFixed(row.decimals))
+  }
+  const button =
+    'flex size-12 flex-none items-center justify-center rounded-md border border-line text-[22px] leading-none'
+  return (
+    <div className="border-hair border-t py-2.5">
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3">
+        <div className="min-w-0">
+          <label htmlFor={row.quantity} className="block font-medium leading-tight">
+            {row.name}
+          </label>
+          <p className="note text-muted">
+            {[row.band, row.last].filter(Boolean).join(' · ') || ' '}
+          </p>
+        </div>
+        <div className="flex items-center gap-2">
+          <button
+            type="button"
+            className={button}
+            aria-label={`${row.name} down`}
+            onClick={() => nudge(-1)}
+          >
+            −
+          </button>
+          <div className="relative">
+            <input
+              id={row.quantity}
+              name={row.quantity}
+              inputMode="decimal"
+              autoComplete="off"
+              value={value}
+              onChange={(event) => set(row.quantity, event.target.value)}
+              onKeyDown={(event) => {
+                if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return
+                event.preventDefault()
+                nudge(event.key === 'ArrowUp' ? 1 : -1)
+              }}
+              aria-invalid={errors[row.quantity] !== undefined}
+              aria-describedby={
+                errors[row.quantity] || questions[row.quantity] ? `note-${row.quantity}` : undefined
+              }
+              className="field w-[104px] pr-10 text-right font-semibold text-[20px]"
+            />
+            <span className="note pointer-events-none absolute top-1/2 right-2 -translate-y-1/2 text-muted">
+              {row.unit}
+            </span>
+          </div>
+          <button
+            type="button"
+            className={button}
+            aria-label={`${row.name} up`}
+            onClick={() => nudge(1)}
+          >
+            +
+          </button>
+        </div>
+      </div>
+      <FieldNote name={row.quantity} yes="Yes, that is what it reads" />
+    </div>
+  )
+}
+
+export const TestForm = ({
+  action,
+  tubId,
+  rows,
+  initial,
+  latest,
+  draftKey,
+  submitLabel,
+  replaces,
+}: {
+  action: Action
+  tubId: number
+  rows: readonly TestRow[]
+  initial: Fields
+  latest: string
+  draftKey: string | undefined
+  submitLabel: string
+  /** The entry that this one corrects. */
+  replaces?: number
+}) => (
+  <DraftForm
+    action={action}
+    draftKey={draftKey}
+    initial={initial}
+    hidden={{
+      kind: 'test',
+      tub: String(tubId),
+      ...(replaces ? { replaces: String(replaces) } : {}),
+    }}
+    submit={({ pending, fields, asked }) => {
+      const read = rows.filter(({ quantity }) => fields[quantity]?.trim()).length
+      return (
+        <div className="sticky bottom-[64px] z-10 -mx-5 bg-paper px-5 py-3 lg:static lg:mx-0 lg:px-0">
+          <button type="submit" className="go w-full lg:w-auto lg:min-w-[280px]" disabled={pending}>
+            {pending
+              ? 'Writing…'
+              : asked
+                ? 'Keep as confirmed'
+                : read === 0
+                  ? submitLabel
+                  : `${submitLabel}, ${read} value${read === 1 ? '' : 's'}`}
+          </button>
+        </div>
+      )
+    }}
+  >
+    <div className="mb-3 grid gap-4 lg:grid-cols-[auto_1fr] lg:gap-10">
+      <Choices name="method" label="Read with" options={METHODS} />
+      <WhenInput latest={latest} />
+    </div>
+    <div className="grid border-hair border-b lg:grid-cols-2 lg:gap-x-12">
+      {rows.map((row) => (
+        <Row key={row.quantity} row={row} />
+      ))}
+    </div>
+  </DraftForm>
+)

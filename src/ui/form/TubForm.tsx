@@ -1,0 +1,404 @@
+'use client'
+
+import { useState } from 'react'
+import {
+  floorBroken,
+  GUIDED_PROGRAMMES,
+  HEALTH_FLOOR,
+  PROGRAMMES,
+} from '@/core/programmes/programme'
+import { FILL_WATER_SOURCES, type VolumeBasis, volumeLitres } from '@/core/tub'
+import { fromLitres, type LengthUnit, toLitres, toMetres, type VolumeUnit } from '@/core/units'
+import type { Fields } from '@/server/form'
+import { type Action, DraftForm, useDraft } from './draft'
+import { Choices, TextInput } from './inputs'
+import { BANDS, presetFields, programmeOf } from './presetFields'
+
+const VOLUME_SIGN: Record<string, string> = {
+  litre: 'L',
+  'US gallon': 'US gal',
+  'imperial gallon': 'imp gal',
+}
+const SOURCE_WORDS: Record<(typeof FILL_WATER_SOURCES)[number], string> = {
+  town: 'Town supply',
+  well: 'Well or bore',
+  rain: 'Rain tank',
+  delivered: 'By truck',
+  softened: 'Through a softener',
+}
+const numeric = (text: string | undefined) => Number((text ?? '').replace(',', '.'))
+
+const VolumeWords = () => {
+  const { fields } = useDraft()
+  const unit = (fields.volumeUnit ?? 'litre') as VolumeUnit
+  const metres = (name: string) => toMetres(numeric(fields[name]), fields.lengthUnit as LengthUnit)
+  const basis: VolumeBasis =
+    fields.volumeWay === 'box'
+      ? {
+          by: 'box',
+          lengthMetres: metres('length'),
+          widthMetres: metres('width'),
+          depthMetres: metres('depth'),
+        }
+      : fields.volumeWay === 'round'
+        ? { by: 'round', diameterMetres: metres('diameter'), depthMetres: metres('depth') }
+        : {
+            by: 'fill',
+            minutes: numeric(fields.fillMinutes),
+            litresPerMinute: toLitres(numeric(fields.fillFlow), unit),
+          }
+  const litres = volumeLitres(basis)
+  if (!(litres > 0)) return null
+  const shown = (value: number) => Math.round(value).toLocaleString()
+  return (
+    <p className="small" role="status">
+      That makes{' '}
+      <b>
+        {shown(fromLitres(litres, unit))} {VOLUME_SIGN[unit]}
+      </b>
+      {unit !== 'litre' && ` (${shown(litres)} L)`}
+      {fields.volumeWay !== 'fill' && ', a tenth taken off for seats and steps'}.
+    </p>
+  )
+}
+
+const VolumeStep = () => {
+  const { fields } = useDraft()
+  const unit = VOLUME_SIGN[fields.volumeUnit ?? 'litre']
+  const length = fields.lengthUnit === 'inch' ? 'in' : 'cm'
+  return (
+    <div className="grid gap-4">
+      <div className="flex flex-wrap gap-x-8 gap-y-4">
+        <Choices
+          name="volumeUnit"
+          label="Volume in"
+          options={[
+            { value: 'litre', label: 'Litres' },
+            { value: 'US gallon', label: 'US gallons' },
+            { value: 'imperial gallon', label: 'Imperial gallons' },
+          ]}
+        />
+        <Choices
+          name="volumeWay"
+          label="Known by"
+          options={[
+            { value: 'figure', label: 'Its data sheet' },
+            { value: 'box', label: 'Square shape' },
+            { value: 'round', label: 'Round shape' },
+            { value: 'fill', label: 'Time at the hose' },
+          ]}
+        />
+      </div>
+      {fields.volumeWay === 'figure' && (
+        <div className="max-w-[240px]">
+          <TextInput name="volume" label="Volume" unit={unit ?? ''} decimal />
+        </div>
+      )}
+      {(fields.volumeWay === 'box' || fields.volumeWay === 'round') && (
+        <>
+          <Choices
+            name="lengthUnit"
+            label="Lengths in"
+            options={[
+              { value: 'centimetre', label: 'Centimetres' },
+              { value: 'inch', label: 'Inches' },
+            ]}
+          />
+          <div className="grid max-w-[560px] gap-4 sm:grid-cols-3">
+            {fields.volumeWay === 'box' ? (
+              <>
+                <TextInput name="length" label="Length" unit={length} decimal />
+                <TextInput name="width" label="Width" unit={length} decimal />
+              </>
+            ) : (
+              <TextInput name="diameter" label="Diameter" unit={length} decimal />
+            )}
+            <TextInput name="depth" label="Water depth" unit={length} decimal />
+          </div>
+        </>
+      )}
+      {fields.volumeWay === 'fill' && (
+        <div className="grid max-w-[560px] gap-4 sm:grid-cols-2">
+          <TextInput name="fillMinutes" label="Minutes to fill" unit="min" decimal />
+          <TextInput
+            name="fillFlow"
+            label="Flow of the hose"
+            unit={`${unit} a minute`}
+            decimal
+            hint="Time a bucket of known size."
+          />
+        </div>
+      )}
+      {fields.volumeWay !== 'figure' && <VolumeWords />}
+    </div>
+  )
+}
+
+const SanitizerStep = () => {
+  const { fields, set } = useDraft()
+  const programme = programmeOf(fields)
+  const fill = (programmeId: string, presetId: string) => {
+    for (const [name, value] of Object.entries(presetFields(programmeId, presetId)))
+      set(name, value)
+  }
+  const low = numeric(fields.sanitizerLow)
+  const floor = floorBroken(programme.sanitizer, { low, high: low })
+  return (
+    <div className="grid gap-5">
+      <Choices
+        name="programme"
+        label="How it is sanitized"
+        options={PROGRAMMES.map((one) => ({
+          value: one.id,
+          label: one.name,
+          disabled: !GUIDED_PROGRAMMES.some(({ id }) => id === one.id),
+        }))}
+        onChoose={(id) => fill(id, programmeOf({ programme: id }).presets[0].id)}
+      />
+      <p className="small max-w-[60ch] text-muted">
+        {programme.summary} Dashed programmes cannot be guided yet.
+      </p>
+      <fieldset>
+        <legend className="mb-1 font-medium text-[15px]">Target</legend>
+        <div className="grid max-w-[680px] gap-0">
+          {programme.presets.map((preset) => {
+            const { low, high } = preset.targets.sanitizer
+            const below = floorBroken(programme.sanitizer, preset.targets.sanitizer)
+            return (
+              <label
+                key={preset.id}
+                className="flex min-h-14 cursor-pointer items-center gap-4 border-hair border-t py-2"
+              >
+                <input
+                  type="radio"
+                  name="preset"
+                  value={preset.id}
+                  checked={fields.preset === preset.id}
+                  onChange={() => fill(programme.id, preset.id)}
+                  className="size-5 flex-none accent-spruce"
+                />
+                <span className="min-w-0">
+                  <b>{preset.name}</b>{' '}
+                  <span className="tabular text-muted">
+                    {low} to {high} ppm
+                  </span>
+                  <span className="small block text-muted">{preset.note}</span>
+                  {below !== undefined && (
+                    <span className="small block font-medium text-amber-ink">
+                      Starts below the published floor of {below} ppm ({HEALTH_FLOOR.source}).
+                    </span>
+                  )}
+                </span>
+              </label>
+            )
+          })}
+          {fields.preset === 'own' && (
+            <label className="flex min-h-14 items-center gap-4 border-hair border-t py-2">
+              <input
+                type="radio"
+                name="preset"
+                value="own"
+                checked
+                readOnly
+                className="size-5 flex-none accent-spruce"
+              />
+              <b>Your own ranges</b>
+            </label>
+          )}
+        </div>
+      </fieldset>
+      <details className="group">
+        <summary className="quiet">Each range by itself</summary>
+        <div className="mt-2 grid max-w-[680px] gap-x-8 gap-y-3 sm:grid-cols-2">
+          {BANDS.map(([band, name, unit]) => (
+            <div key={band} className="grid grid-cols-2 items-start gap-2">
+              <TextInput name={`${band}Low`} label={`${name}, from`} unit={unit} decimal />
+              <TextInput name={`${band}High`} label="to" unit={unit} decimal />
+            </div>
+          ))}
+        </div>
+      </details>
+      {floor !== undefined && (
+        <p className="safety max-w-[60ch]" role="status">
+          This range starts below {floor} ppm, the published floor for a hot tub in use (
+          {HEALTH_FLOOR.source}). Every place that uses it will say so.
+        </p>
+      )}
+    </div>
+  )
+}
+
+const FillStep = () => (
+  <div className="grid gap-4">
+    <Choices
+      name="source"
+      label="Fill water comes"
+      options={FILL_WATER_SOURCES.map((value) => ({ value, label: SOURCE_WORDS[value] }))}
+    />
+    <details>
+      <summary className="quiet">It has been tested</summary>
+      <div className="mt-2 grid max-w-[560px] gap-4 sm:grid-cols-3">
+        <TextInput name="fillPh" label="pH" decimal />
+        <TextInput name="fillAlkalinity" label="Alkalinity" unit="ppm" decimal />
+        <TextInput name="fillHardness" label="Hardness" unit="ppm" decimal />
+      </div>
+    </details>
+  </div>
+)
+
+const FilledStep = ({ today }: { today: string }) => {
+  const { fields } = useDraft()
+  return (
+    <div className="flex flex-wrap items-start gap-4">
+      <Choices
+        name="filled"
+        label="This water was put in"
+        options={[
+          { value: 'unknown', label: 'Not known' },
+          { value: 'known', label: 'On a day I know' },
+        ]}
+      />
+      {fields.filled === 'known' && (
+        <div className="w-[200px]">
+          <TextInput name="filledOn" label="Filled on" type="date" max={today} />
+        </div>
+      )}
+    </div>
+  )
+}
+
+const FIELDS_OF_STEP = [
+  ['name', 'place', 'volume', 'length', 'width', 'diameter', 'depth', 'fillMinutes', 'fillFlow'],
+  ['setTemperature', 'source', 'fillPh', 'fillAlkalinity', 'fillHardness', 'filledOn'],
+]
+
+const TITLES = ['The tub', 'Its water', 'Its sanitizer']
+
+const StepHead = ({ first, step }: { first: boolean; step: number }) =>
+  first ? (
+    <p className="small mb-1 text-muted">
+      Step {step + 1} of {TITLES.length}
+    </p>
+  ) : null
+
+const Steps = ({ first, step, today }: { first: boolean; step: number; today: string }) => {
+  const { fields } = useDraft()
+  const shown = (i: number) => (!first || step === i ? 'grid gap-5' : 'hidden')
+  const sign = fields.temperatureUnit === 'fahrenheit' ? '°F' : '°C'
+  return (
+    <div className="grid gap-10">
+      <section className={shown(0)} aria-label={TITLES[0]}>
+        <div>
+          <StepHead first={first} step={0} />
+          <h2 className="serif text-[22px]">{TITLES[0]}</h2>
+        </div>
+        <div className="grid max-w-[560px] gap-4 sm:grid-cols-2">
+          <TextInput name="name" label="Name" hint="What you call it." />
+          <TextInput name="place" label="Place (if you like)" />
+        </div>
+        <VolumeStep />
+      </section>
+      <section className={shown(1)} aria-label={TITLES[1]}>
+        <div>
+          <StepHead first={first} step={1} />
+          <h2 className="serif text-[22px]">{TITLES[1]}</h2>
+        </div>
+        <div className="flex flex-wrap items-start gap-x-8 gap-y-4">
+          <Choices
+            name="temperatureUnit"
+            label="Temperature in"
+            options={[
+              { value: 'celsius', label: '°C' },
+              { value: 'fahrenheit', label: '°F' },
+            ]}
+          />
+          <div className="w-[180px]">
+            <TextInput name="setTemperature" label="Set to" unit={sign} decimal />
+          </div>
+          <Choices
+            name="massUnit"
+            label="Products weighed in"
+            options={[
+              { value: 'gram', label: 'Grams' },
+              { value: 'ounce', label: 'Ounces' },
+            ]}
+          />
+        </div>
+        <FillStep />
+        {first && <FilledStep today={today} />}
+      </section>
+      <section className={shown(2)} aria-label={TITLES[2]}>
+        <div>
+          <StepHead first={first} step={2} />
+          <h2 className="serif text-[22px]">{TITLES[2]}</h2>
+        </div>
+        <SanitizerStep />
+      </section>
+    </div>
+  )
+}
+
+/** The tub, in three short steps the first time and on one page afterwards. */
+export const TubForm = ({
+  action,
+  initial,
+  first,
+  today,
+  draftKey,
+  hidden,
+}: {
+  action: Action
+  initial: Fields
+  first: boolean
+  today: string
+  draftKey: string
+  hidden?: Fields
+}) => {
+  const [step, setStep] = useState(0)
+  const last = TITLES.length - 1
+  const watched: Action = async (previous, data) => {
+    const outcome = await action(previous, data)
+    // Back to the earliest step that holds a wrong field.
+    if (first && outcome && !outcome.ok) {
+      const at = FIELDS_OF_STEP.findIndex((names) => names.some((name) => outcome.errors[name]))
+      if (at >= 0) setStep(at)
+    }
+    return outcome
+  }
+  return (
+    <DraftForm
+      action={watched}
+      draftKey={draftKey}
+      initial={initial}
+      {...(hidden ? { hidden } : {})}
+      submit={({ pending }) => (
+        <div className="mt-8 flex items-center gap-6">
+          {first && step < last ? (
+            <button
+              type="button"
+              key="on"
+              className="go"
+              onClick={() => {
+                setStep(step + 1)
+                scrollTo({ top: 0 })
+              }}
+            >
+              Go on
+            </button>
+          ) : (
+            <button type="submit" key="submit" className="go" disabled={pending}>
+              {pending ? 'Writing…' : first ? 'Set it up, then test' : 'Keep these changes'}
+            </button>
+          )}
+          {first && step > 0 && (
+            <button type="button" className="quiet" onClick={() => setStep(step - 1)}>
+              Back
+            </button>
+          )}
+        </div>
+      )}
+    >
+      <Steps first={first} step={step} today={today} />
+    </DraftForm>
+  )
+}

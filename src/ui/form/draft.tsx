@@ -1,0 +1,182 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import {
+  createContext,
+  type ReactNode,
+  useActionState,
+  useContext,
+  useEffect,
+  useRef,
+  useState,
+} from 'react'
+import type { Fields, Outcome } from '@/server/form'
+
+interface Draft {
+  fields: Fields
+  set: (name: string, value: string) => void
+  errors: Record<string, string>
+  questions: Record<string, string>
+}
+
+const DraftContext = createContext<Draft | undefined>(undefined)
+
+export const useDraft = (): Draft => {
+  const draft = useContext(DraftContext)
+  if (!draft) throw new Error('a field stands outside a form')
+  return draft
+}
+
+export type Action = (previous: Outcome | null, data: FormData) => Promise<Outcome | null>
+
+/**
+ * A form whose draft outlives a reload: kept in the browser under `draftKey` from the first keystroke until the server
+ * says it has been written. Errors stand at their fields; the first is brought into view.
+ */
+export const DraftForm = ({
+  action,
+  draftKey,
+  initial,
+  hidden = {},
+  children,
+  submit,
+  className = '',
+}: {
+  action: Action
+  draftKey: string | undefined
+  initial: Fields
+  hidden?: Fields
+  children: ReactNode
+  submit: (state: { pending: boolean; fields: Fields; asked: boolean }) => ReactNode
+  className?: string
+}) => {
+  const router = useRouter()
+  const [fields, setFields] = useState(initial)
+  const [restored, setRestored] = useState(false)
+  const form = useRef<HTMLFormElement>(null)
+  const key = draftKey && `pavrel.draft.${draftKey}`
+
+  useEffect(() => {
+    if (!key) return
+    try {
+      const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Fields | null
+      if (kept) {
+        setFields((now) => ({ ...now, ...kept }))
+        setRestored(true)
+      }
+    } catch {
+      localStorage.removeItem(key)
+    }
+  }, [key])
+
+  const [outcome, act, pending] = useActionState<Outcome | null, FormData>(
+    async (previous, data) => {
+      try {
+        const result = await action(previous, data)
+        if (result?.ok) {
+          if (key) localStorage.removeItem(key)
+          setRestored(false)
+          if (result.next) router.push(result.next)
+        }
+        return result
+      } catch {
+        return {
+          ok: false,
+          errors: {},
+          questions: {},
+          fields: {},
+          message: 'Nothing was written: the server did not answer. Your draft is kept; try again.',
+        }
+      }
+    },
+    null,
+  )
+
+  const refusedNow = outcome && !outcome.ok ? outcome : undefined
+  useEffect(() => {
+    if (!refusedNow) return
+    const first = form.current?.querySelector<HTMLElement>('[aria-invalid="true"], [data-question]')
+    first?.focus()
+    first?.scrollIntoView({ block: 'center' })
+  }, [refusedNow])
+
+  const set = (name: string, value: string) =>
+    setFields((now) => {
+      const next = { ...now, [name]: value }
+      if (key) localStorage.setItem(key, JSON.stringify(next))
+      return next
+    })
+
+  return (
+    <DraftContext.Provider
+      value={{
+        fields,
+        set,
+        errors: refusedNow?.errors ?? {},
+        questions: refusedNow?.questions ?? {},
+      }}
+    >
+      <form ref={form} action={act} className={className} noValidate>
+        {Object.entries(hidden).map(([name, value]) => (
+          <input key={name} type="hidden" name={name} value={value} />
+        ))}
+        {restored && (
+          <p className="small mb-3 flex items-center gap-3 text-muted">
+            Your draft from before is still here.
+            <button
+              type="button"
+              className="quiet"
+              onClick={() => {
+                if (key) localStorage.removeItem(key)
+                setFields(initial)
+                setRestored(false)
+              }}
+            >
+              Start again
+            </button>
+          </p>
+        )}
+        {children}
+        {refusedNow?.message && (
+          <p role="alert" className="safety my-3">
+            {refusedNow.message}
+          </p>
+        )}
+        {submit({
+          pending,
+          fields,
+          asked: Object.keys(refusedNow?.questions ?? {}).length > 0,
+        })}
+      </form>
+    </DraftContext.Provider>
+  )
+}
+
+/** What is wrong with a field, or what has to be confirmed before it is kept. */
+export const FieldNote = ({ name, yes }: { name: string; yes: string }) => {
+  const { errors, questions } = useDraft()
+  const noteId = `note-${name}`
+  if (errors[name])
+    return (
+      <p id={noteId} className="small mt-1 font-medium text-madder" role="alert">
+        {errors[name]}
+      </p>
+    )
+  if (questions[name])
+    return (
+      <div id={noteId} className="mt-2 border-amber border-l-4 pl-3">
+        <p className="small font-medium">{questions[name]}</p>
+        <label className="flex min-h-12 items-center gap-3 font-medium">
+          <input
+            type="checkbox"
+            name={`confirm.${name}`}
+            value="yes"
+            data-question=""
+            className="size-6 accent-spruce"
+          />
+          {yes}
+        </label>
+      </div>
+    )
+  return null
+}

@@ -1,0 +1,163 @@
+'use client'
+
+import type { ReactNode } from 'react'
+import { FieldNote, useDraft } from './draft'
+
+const useInput = (name: string) => {
+  const { fields, set, errors, questions } = useDraft()
+  return {
+    value: fields[name] ?? '',
+    set: (value: string) => set(name, value),
+    invalid: errors[name] !== undefined,
+    described: errors[name] || questions[name] ? `note-${name}` : undefined,
+  }
+}
+
+export const TextInput = ({
+  name,
+  label,
+  hint,
+  unit,
+  type = 'text',
+  decimal = false,
+  max,
+  autoComplete = 'off',
+}: {
+  name: string
+  label: string
+  hint?: string
+  unit?: string
+  type?: 'text' | 'date' | 'datetime-local'
+  decimal?: boolean
+  max?: string
+  autoComplete?: string
+}) => {
+  const { value, set, invalid, described } = useInput(name)
+  return (
+    <div className="min-w-0">
+      <label htmlFor={name} className="mb-1 block font-medium text-[15px]">
+        {label}
+      </label>
+      <div className="flex items-center gap-2">
+        <input
+          id={name}
+          name={name}
+          type={type}
+          inputMode={decimal ? 'decimal' : undefined}
+          autoComplete={autoComplete}
+          max={max}
+          value={value}
+          onChange={(event) => set(event.target.value)}
+          aria-invalid={invalid}
+          aria-describedby={described ?? (hint ? `hint-${name}` : undefined)}
+          className="field"
+        />
+        {unit && <span className="flex-none text-muted">{unit}</span>}
+      </div>
+      {hint && (
+        <p id={`hint-${name}`} className="note mt-1 text-muted">
+          {hint}
+        </p>
+      )}
+      <FieldNote name={name} yes="Yes, that is right" />
+    </div>
+  )
+}
+
+export const TextArea = ({ name, label }: { name: string; label: string }) => {
+  const { value, set, invalid, described } = useInput(name)
+  return (
+    <div>
+      <label htmlFor={name} className="mb-1 block font-medium text-[15px]">
+        {label}
+      </label>
+      <textarea
+        id={name}
+        name={name}
+        rows={3}
+        value={value}
+        onChange={(event) => set(event.target.value)}
+        aria-invalid={invalid}
+        aria-describedby={described}
+        className="field"
+      />
+      <FieldNote name={name} yes="Yes, that is right" />
+    </div>
+  )
+}
+
+export interface Option {
+  value: string
+  label: ReactNode
+  disabled?: boolean
+}
+
+/** One of a few, each a large target. */
+export const Choices = ({
+  name,
+  label,
+  options,
+  quietLabel = false,
+  onChoose,
+}: {
+  name: string
+  label: string
+  options: readonly Option[]
+  quietLabel?: boolean
+  onChoose?: (value: string) => void
+}) => {
+  const { value, set, invalid, described } = useInput(name)
+  return (
+    <fieldset aria-describedby={described}>
+      <legend className={quietLabel ? 'sr-only' : 'mb-1 font-medium text-[15px]'}>{label}</legend>
+      <div className="flex flex-wrap gap-2">
+        {options.map((option) => (
+          <label key={option.value} className="choice">
+            <input
+              type="radio"
+              name={name}
+              value={option.value}
+              checked={value === option.value}
+              disabled={option.disabled}
+              aria-invalid={invalid || undefined}
+              onChange={() => {
+                set(option.value)
+                onChoose?.(option.value)
+              }}
+            />
+            <span>{option.label}</span>
+          </label>
+        ))}
+      </div>
+      <FieldNote name={name} yes="Yes, that is right" />
+    </fieldset>
+  )
+}
+
+/** "Just now", or an earlier day and time; the zone goes along so that the server reads the same clock. */
+export const WhenInput = ({ latest }: { latest: string }) => {
+  const { fields } = useDraft()
+  return (
+    <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
+      <Choices
+        name="when"
+        label="When"
+        options={[
+          { value: 'now', label: 'Just now' },
+          { value: 'earlier', label: 'Earlier' },
+        ]}
+      />
+      {fields.when === 'earlier' && (
+        <div className="min-w-[230px]">
+          <TextInput name="at" label="Day and time" type="datetime-local" max={latest} />
+        </div>
+      )}
+      <input
+        type="hidden"
+        name="zone"
+        value={Intl.DateTimeFormat().resolvedOptions().timeZone}
+        suppressHydrationWarning
+      />
+    </div>
+  )
+}

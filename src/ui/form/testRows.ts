@@ -1,0 +1,43 @@
+import { bandOf } from '@/core/advice/state'
+import { guidedProgramme, middle } from '@/core/programmes/programme'
+import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { fromCelsius } from '@/core/units'
+import type { TubView } from '@/server/views'
+import { day, figure, type Reader, unitOf } from '../words/words'
+import type { TestRow } from './TestForm'
+
+const STEP: Record<Quantity, number> = {
+  freeChlorine: 0.5,
+  totalChlorine: 0.5,
+  bromine: 0.5,
+  pH: 0.1,
+  totalAlkalinity: 10,
+  calciumHardness: 25,
+  cyanuricAcid: 10,
+  temperature: 0.5,
+}
+
+export const testRows = (view: TubView, reader: Reader): TestRow[] => {
+  const { tub, estimate } = view
+  return guidedProgramme(tub.programme).tested.map((quantity) => {
+    const facts = QUANTITY[quantity]
+    const band = bandOf(tub, quantity)
+    const last = estimate.quantities[quantity].lastReading
+    const inUnit = (value: number) =>
+      quantity === 'temperature' ? fromCelsius(value, tub.units.temperature) : value
+    const start = last?.value ?? (band ? middle(band) : tub.setTemperatureCelsius)
+    return {
+      quantity,
+      name: facts.name,
+      unit: unitOf(quantity, reader),
+      step:
+        quantity === 'temperature' && tub.units.temperature === 'fahrenheit' ? 1 : STEP[quantity],
+      decimals: facts.decimals,
+      start: inUnit(quantity === 'totalChlorine' && !last ? middle(tub.targets.sanitizer) : start),
+      band: band
+        ? `target ${figure(quantity, band.low, reader)} to ${figure(quantity, band.high, reader)}`
+        : undefined,
+      last: last && `last ${figure(quantity, last.value, reader)}, ${day(last.at, reader)}`,
+    }
+  })
+}

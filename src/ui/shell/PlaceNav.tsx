@@ -1,0 +1,60 @@
+'use client'
+
+import Link from 'next/link'
+import { usePathname } from 'next/navigation'
+import { PLACES } from './places'
+
+const hereIn = (path: string, place: string) => path.split('/')[3] === place
+
+/** One quiet row of words above the place, on a wide screen. */
+export const PlaceWords = ({ tubId }: { tubId: number }) => {
+  const path = usePathname()
+  return (
+    <nav
+      aria-label="Places"
+      className="hidden items-baseline gap-6 text-[15px] lg:flex print:hidden"
+    >
+      {PLACES.map(({ place, name }) => {
+        const here = hereIn(path, place)
+        return (
+          <Link
+            key={place}
+            href={`/tubs/${tubId}/${place}`}
+            prefetch={false}
+            aria-current={here ? 'page' : undefined}
+            className={`pb-1 ${here ? 'font-semibold text-ink shadow-[inset_0_-2px_0_var(--spruce)]' : 'text-muted hover:text-ink'}`}
+          >
+            {name}
+          </Link>
+        )
+      })}
+    </nav>
+  )
+}
+
+/** The daily ones in reach of a thumb; `more` stands last. */
+export const ThumbBar = ({ tubId, more }: { tubId: number; more: React.ReactNode }) => {
+  const path = usePathname()
+  return (
+    <nav
+      aria-label="Places"
+      className="fixed inset-x-0 bottom-0 z-20 grid h-[64px] grid-cols-5 border-hair border-t bg-stone lg:hidden print:hidden"
+    >
+      {PLACES.filter(({ daily }) => daily).map(({ place, name }) => {
+        const here = hereIn(path, place)
+        return (
+          <Link
+            key={place}
+            href={`/tubs/${tubId}/${place}`}
+            prefetch={false}
+            aria-current={here ? 'page' : undefined}
+            className={`flex items-center justify-center text-[16px] ${here ? 'font-bold text-ink shadow-[inset_0_3px_0_var(--spruce)]' : 'font-medium text-muted'}`}
+          >
+            {name}
+          </Link>
+        )
+      })}
+      {more}
+    </nav>
+  )
+}

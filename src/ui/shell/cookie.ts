@@ -1,0 +1,6 @@
+const A_YEAR_SECONDS = 31_536_000
+
+export const setCookie = (name: string, value: string) => {
+  // biome-ignore lint/suspicious/noDocumentCookie: the Cookie Store API is missing in some browsers
+  document.cookie = `${name}=${encodeURIComponent(value)}; path=/; max-age=${A_YEAR_SECONDS}; samesite=lax`
+}

@@ -1,0 +1,8 @@
+/** The places of a tub, in the order of the work; `key` jumps there. */
+export const PLACES = [
+  { place: 'now', name: 'Now', key: 'n', daily: true },
+  { place: 'test', name: 'Test', key: 't', daily: true },
+  { place: 'dose', name: 'Dose', key: 'd', daily: true },
+  { place: 'record', name: 'Record', key: 'r', daily: true },
+  { place: 'tub', name: 'Tub', key: 'u', daily: false },
+] as const

@@ -1,0 +1,2 @@
+export const THEMES = ['system', 'day', 'night'] as const
+export type Theme = (typeof THEMES)[number]

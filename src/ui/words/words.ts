@@ -1,0 +1,148 @@
+import { DAY, HOUR, type Instant, MINUTE } from '@/core/journal/entry'
+import { inSpoons } from '@/core/products/measure'
+import type { ProductName } from '@/core/products/product'
+import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import {
+  fromCelsius,
+  fromGrams,
+  fromLitres,
+  type MassUnit,
+  type TemperatureUnit,
+  type VolumeUnit,
+} from '@/core/units'
+
+/** Whose eyes: decides how numbers, dates and units look. Nothing here changes what is stored. */
+export interface Reader {
+  locale: string
+  timeZone: string
+  units: { volume: VolumeUnit; temperature: TemperatureUnit; mass: MassUnit }
+  now: Instant
+}
+
+const VOLUME_SIGN: Record<VolumeUnit, string> = {
+  litre: 'L',
+  'US gallon': 'US gal',
+  'imperial gallon': 'imp gal',
+}
+
+const FRACTIONS: Record<string, string> = { '0.25': '¼', '0.5': '½', '0.75': '¾' }
+
+const mixedNumber = (value: number) => {
+  const whole = Math.floor(value)
+  const rest = FRACTIONS[String(value - whole)] ?? ''
+  return `${whole > 0 || !rest ? whole : ''}${rest}`
+}
+
+/** Level spoons in words: "1 tablespoon and 1½ teaspoons". */
+export const spoonWords = (product: ProductName, grams: number): string => {
+  const { tablespoons, teaspoons } = inSpoons(product, grams)
+  const parts: string[] = []
+  if (tablespoons > 0) parts.push(`${tablespoons} level tablespoon${tablespoons === 1 ? '' : 's'}`)
+  if (teaspoons > 0)
+    parts.push(
+      `${mixedNumber(teaspoons)} ${tablespoons > 0 ? '' : 'level '}teaspoon${teaspoons > 1 ? 's' : ''}`,
+    )
+  return parts.join(' and ')
+}
+
+export const temperatureSign = (unit: TemperatureUnit) => (unit === 'celsius' ? '°C' : '°F')
+export const massSign = (unit: MassUnit) => (unit === 'gram' ? 'g' : 'oz')
+
+export const unitOf = (quantity: Quantity, reader: Reader) =>
+  quantity === 'temperature' ? temperatureSign(reader.units.temperature) : QUANTITY[quantity].unit
+
+/** The number alone, in the reader's units and decimals. */
+export const figure = (quantity: Quantity, value: number, reader: Reader) => {
+  const shown = quantity === 'temperature' ? fromCelsius(value, reader.units.temperature) : value
+  const decimals = QUANTITY[quantity].decimals
+  return new Intl.NumberFormat(reader.locale, {
+    minimumFractionDigits: decimals,
+    maximumFractionDigits: decimals,
+  }).format(Math.abs(shown) < 0.5 * 10 ** -decimals ? 0 : shown)
+}
+
+export const amount = (quantity: Quantity, value: number, reader: Reader) => {
+  const unit = unitOf(quantity, reader)
+  return `${figure(quantity, value, reader)}${unit && ` ${unit}`}`
+}
+
+const plain = (value: number, decimals: number, locale: string) =>
+  new Intl.NumberFormat(locale, { maximumFractionDigits: decimals }).format(value)
+
+export const numberWords = (value: number, decimals: number, reader: Reader) =>
+  plain(value, decimals, reader.locale)
+
+/** Mass as a person would weigh it; ounces to the twentieth. */
+export const massFigure = (grams: number, reader: Reader) => {
+  const mass = fromGrams(grams, reader.units.mass)
+  if (reader.units.mass === 'gram') return plain(mass, mass < 10 ? 1 : 0, reader.locale)
+  return plain(Math.round(mass * 20) / 20 || mass, 2, reader.locale)
+}
+
+export const mass = (grams: number, reader: Reader) =>
+  `${massFigure(grams, reader)} ${massSign(reader.units.mass)}`
+
+export const volume = (litres: number, reader: Reader) =>
+  `${plain(fromLitres(litres, reader.units.volume), 0, reader.locale)} ${VOLUME_SIGN[reader.units.volume]}`
+
+const format = (reader: Reader, options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat(reader.locale, { timeZone: reader.timeZone, ...options })
+
+export const clock = (at: Instant, reader: Reader) =>
+  format(reader, { hour: '2-digit', minute: '2-digit' }).format(at)
+
+const dayKey = (at: Instant, reader: Reader) =>
+  format(
+    { ...reader, locale: 'en-CA' },
+    { year: 'numeric', month: '2-digit', day: '2-digit' },
+  ).format(at)
+
+export const sameDay = (a: Instant, b: Instant, reader: Reader) =>
+  dayKey(a, reader) === dayKey(b, reader)
+
+/** "today", "yesterday", "Tue 3 Nov", "3 Nov 2025". */
+export const day = (at: Instant, reader: Reader): string => {
+  if (sameDay(at, reader.now, reader)) return 'today'
+  if (sameDay(at, reader.now - DAY, reader)) return 'yesterday'
+  if (sameDay(at, reader.now + DAY, reader)) return 'tomorrow'
+  const far = Math.abs(at - reader.now) > 300 * DAY
+  return format(reader, {
+    day: 'numeric',
+    month: 'short',
+    ...(far ? { year: 'numeric' } : { weekday: 'short' }),
+  }).format(at)
+}
+
+/** "18:40", "tomorrow 10:00", "Fri 6 Nov, 10:00". */
+export const dayAndClock = (at: Instant, reader: Reader): string =>
+  sameDay(at, reader.now, reader) ? clock(at, reader) : `${day(at, reader)} ${clock(at, reader)}`
+
+/** "3 minutes", "5 hours", "12 days"; rounded as people say it. */
+export const duration = (milliseconds: number): string => {
+  const say = (n: number, unit: string) => `${n} ${unit}${n === 1 ? '' : 's'}`
+  const minutes = Math.round(milliseconds / MINUTE)
+  if (minutes < 1) return 'under a minute'
+  if (minutes < 90) return say(minutes, 'minute')
+  const hours = Math.round(milliseconds / HOUR)
+  if (hours < 48) return say(hours, 'hour')
+  return say(Math.round(milliseconds / DAY), 'day')
+}
+
+/** Short form for narrow columns: "6 min", "5 h", "12 d". */
+export const shortDuration = (milliseconds: number): string => {
+  const minutes = Math.round(milliseconds / MINUTE)
+  if (minutes < 90) return `${minutes} min`
+  const hours = Math.round(milliseconds / HOUR)
+  return hours < 48 ? `${hours} h` : `${Math.round(milliseconds / DAY)} d`
+}
+
+export const METHOD_WORDS = {
+  strip: 'Strip',
+  drops: 'Drops',
+  meter: 'Meter',
+  shop: 'Shop sheet',
+} as const
+
+/** "a, b and c" */
+export const list = (parts: readonly string[]): string =>
+  parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
