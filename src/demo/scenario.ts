@@ -21,6 +21,8 @@ interface Cast {
 }
 
 const DAYS = 70
+/** Nothing but the last care happens in the last hours of the story. */
+const LAST_CARE = 6 * HOUR
 
 const tubOf = (
   name: string,
@@ -93,11 +95,11 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
     add({ kind: 'test', at, body: { method, readings: world.read(quantities, method) } })
   }
   /** Does what the plan says, step after step, and answers when the last wait is over. */
-  const followPlan = (from: Instant): Instant => {
+  const followPlan = (from: Instant, until: Instant = now): Instant => {
     let at = from
     for (let i = 0; i < 6; i++) {
       const step = dosePlan(tub, journal, estimate(tub, journal, at)).steps[0]
-      if (!step) break
+      if (!step || at > until) break
       world.advance(at)
       if (step.kind === 'add') {
         const grams = Math.round(step.grams * (1 + 0.06 * (random() - 0.5)))
@@ -166,7 +168,7 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
 
     const testAt = day + (16 + random() * 1.5) * HOUR
     const testDay = cared && (weekday === 0 || weekday === 5 || random() < 0.62)
-    if (testDay && testAt < end - 2 * HOUR) {
+    if (testDay && testAt < end - LAST_CARE) {
       const monthly = dayNumber % 28 === 0
       test(
         testAt,
@@ -178,7 +180,7 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
     const soakAt = day + (19.2 + random() * 2) * HOUR
     const people = 1 + Math.floor(random() * 3) + (weekday === 6 ? 1 : 0)
     const minutes = 5 * Math.round(4 + random() * 6)
-    if (random() < (BUSY[weekday] ?? 0.5) && soakAt + minutes * MINUTE < end - HOUR) {
+    if (random() < (BUSY[weekday] ?? 0.5) && soakAt + minutes * MINUTE < end - LAST_CARE) {
       world.advance(soakAt)
       world.soak(people, minutes)
       add({ kind: 'soak', at: soakAt, body: { people, minutes } })
@@ -207,11 +209,11 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
     test(end, all, 'strip')
   } else {
     // Cared for this morning: tested, dosed and shown to be right before the story stops.
-    let from = end - 3 * HOUR
+    let from = end - LAST_CARE + HOUR
     for (let round = 0; round < 2; round++) {
       test(from, all, 'strip')
-      from = followPlan(from + 4 * MINUTE) + 30 * MINUTE
-      if (from >= end) break
+      from = followPlan(from + 4 * MINUTE, end - HOUR) + 30 * MINUTE
+      if (from >= end - HOUR) break
     }
     test(end, all, 'meter')
   }

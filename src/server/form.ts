@@ -47,15 +47,10 @@ export interface NumberField {
 /** A number as people type it: a comma or a point, spaces allowed. Empty is undefined. */
 export const number = ({ name, low, high, unit = '', required = false }: NumberField) => {
   const range = `${low} to ${high}${unit && ` ${unit}`}`
-  return Joi.string()
+  const schema = Joi.string()
     .trim()
-    .allow('')
-    .default('')
+    .empty('')
     .custom((text: string, helpers) => {
-      if (text === '')
-        return required
-          ? helpers.message({ custom: `${name} is missing: it can be ${range}.` })
-          : undefined
       const value = Number(text.replace(/\s/g, '').replace(',', '.'))
       if (!Number.isFinite(value))
         return helpers.message({
@@ -65,7 +60,11 @@ export const number = ({ name, low, high, unit = '', required = false }: NumberF
         return helpers.message({ custom: `${name}: ${tidy(text)} was given; it can be ${range}.` })
       return value
     })
-    .messages({ 'string.base': `${name} was sent in a form that cannot be read.` })
+    .messages({
+      'string.base': `${name} was sent in a form that cannot be read.`,
+      'any.required': `${name} is missing: it can be ${range}.`,
+    })
+  return required ? schema.required() : schema
 }
 
 export const text = (name: string, longest: number, required = false) => {

@@ -8,7 +8,7 @@ import { type Plan, roundOf, waitingUntil } from './plan'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'dose'; plan: Plan }
-  | { kind: 'retest' }
+  | { kind: 'retest'; also: Quantity[] }
   | { kind: 'test'; quantities: Quantity[] }
   | { kind: 'refill' }
 )
@@ -65,10 +65,11 @@ export const agenda = (
   if (plan.steps.length > 0)
     items.push({
       kind: 'retest',
+      also: [],
       due: Math.max(start + Math.max(stepsEnd * MINUTE, RETEST_AFTER), last),
       minutes: 3,
     })
-  else if (last > 0) items.push({ kind: 'retest', due: Math.max(now, last), minutes: 3 })
+  else if (last > 0) items.push({ kind: 'retest', also: [], due: Math.max(now, last), minutes: 3 })
 
   const routine: { quantity: Quantity; due: Instant }[] = []
   if (items.length === 0)
@@ -77,13 +78,20 @@ export const agenda = (
     const every = EVERY[quantity]
     if (every === undefined) continue
     const read = estimate.quantities[quantity].lastReading
-    routine.push({ quantity, due: read ? read.at + every : now })
+    const urgent = quantity === 'pH' || quantity === 'totalAlkalinity'
+    const unread = urgent || estimate.lastTestAt === undefined ? now : estimate.lastTestAt + 7 * DAY
+    routine.push({ quantity, due: read ? read.at + every : unread })
   }
+  const retest = items.find((item) => item.kind === 'retest')
   // What is due on the same half day is one trip to the tub.
   routine.sort((a, b) => a.due - b.due)
   for (const { quantity, due } of routine) {
     const previous = items.at(-1)
     const soon = Math.max(due, now)
+    if (retest && soon <= retest.due) {
+      retest.also.push(quantity)
+      continue
+    }
     if (previous?.kind === 'test' && soon - previous.due < DAY / 2)
       previous.quantities.push(quantity)
     else items.push({ kind: 'test', due: soon, minutes: 3, quantities: [quantity] })

@@ -53,7 +53,7 @@ const addPerLitre = (water: Water, product: ProductName, grams: number) =>
   addProduct(water, product, grams, 1)
 
 /** Grams per litre of a product at which the pH is reached; bisection, to 1e-7 g/L. */
-const gramsToPh = (water: Water, product: ProductName, pH: number): number => {
+export const gramsToPh = (water: Water, product: ProductName, pH: number): number => {
   const rises = PRODUCTS[product].perGram.alkalinityMeq > 0
   let low = 0
   let high = 1

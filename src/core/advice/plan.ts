@@ -14,9 +14,9 @@ import {
   CHLORINE_G_PER_MOL,
   HARDNESS_PPM_PER_MMOL,
 } from '../water/constants'
-import { readWater } from '../water/solveWater'
+import { readWater, solvePh, waterFromReading } from '../water/solveWater'
 import type { Water, WaterReading } from '../water/water'
-import { balanceMoves } from './balance'
+import { balanceMoves, gramsToPh, LOWEST_STEP_PH } from './balance'
 import { AERATION_HANDLING, type Handling, handlingOf, whyNotAfter } from './handling'
 
 /** One line of the arithmetic behind a dose; the edge turns mass and volume into the person's units. */
@@ -208,11 +208,28 @@ export const dosePlan = (tub: Tub, journal: readonly Entry[], estimate: Estimate
       .filter(({ body }) => body.product === product)
       .reduce((sum, { body }) => sum + body.grams, 0)
 
+  /** Acid that keeps pH at 7.0 even where pH and alkalinity are really a standard deviation below what was read. */
+  const acidLimitGrams = () => {
+    const now = readWater(water)
+    const worst = waterFromReading({
+      ...now,
+      pH: now.pH - quantities.pH.standardDeviation,
+      totalAlkalinityPpm: Math.max(
+        0.5 * now.totalAlkalinityPpm,
+        now.totalAlkalinityPpm - quantities.totalAlkalinity.standardDeviation,
+      ),
+    })
+    return worst && solvePh(worst) > LOWEST_STEP_PH
+      ? gramsToPh(worst, 'sodium bisulfate', LOWEST_STEP_PH) * volumeLitres
+      : 0
+  }
+
   const place = (product: ProductName, wantedGrams: number, why: string) => {
     const done = doneGrams(product)
     const limit = ROUND_LIMIT_PPM[product]
     let allowed = Number.POSITIVE_INFINITY
     if (limit !== undefined) allowed = (limit * volumeLitres) / yieldPpm(product) - done
+    if (product === 'sodium bisulfate') allowed = Math.min(allowed, acidLimitGrams())
     if (product === 'sodium carbonate') {
       const need = done + wantedGrams
       if ((1000 * need) / volumeLitres > SODA_ASH_WHOLE_GRAMS_PER_M3) allowed = need / 2 - done

@@ -12,28 +12,44 @@ export interface ForecastPoint {
 /** Spread that a day adds beyond the loss rate's own; assumed. */
 const SPREAD_PER_ROOT_DAY = 0.3
 
+/** A dose that is still to come: when it has mixed, and what it adds to the residual, ppm. */
+export interface PlannedRise {
+  at: Instant
+  ppm: number
+}
+
+/** A dose by spoon: ±10 %, assumed. */
+const DOSE_ERROR = 0.1
+
 /**
- * The residual hour by hour if nobody soaks and nothing is added: first-order loss at the programme's starting rate. Undefined
- * where the residual has no reading fresh enough to start from. The spread is of the true value.
+ * The residual hour by hour if nobody soaks and nothing goes in but what is planned: first-order loss at the programme's
+ * starting rate. Undefined where the residual has no reading fresh enough to start from. The spread is of the true value.
  */
 export const residualForecast = (
   tub: Tub,
   estimate: Estimate,
   hours: number,
+  planned: readonly PlannedRise[] = [],
 ): ForecastPoint[] | undefined => {
   const { sanitizer, lossPerHour } = guidedProgramme(tub.programme)
   const start = estimate.quantities[sanitizer]
   if (isStale(sanitizer, start.ageHours)) return undefined
-  return Array.from({ length: hours + 1 }, (_, hour) => {
-    const kept = Math.exp(-lossPerHour.mean * hour)
-    return {
-      at: estimate.at + hour * HOUR,
-      value: start.value * kept,
-      standardDeviation: Math.hypot(
-        start.standardDeviation * kept,
-        start.value * kept * lossPerHour.standardDeviation * hour,
-        SPREAD_PER_ROOT_DAY * Math.sqrt(hour / 24),
-      ),
+  const at = (instant: Instant, risen: boolean): ForecastPoint => {
+    const hour = (instant - estimate.at) / HOUR
+    const kept = (since: Instant) => Math.exp((-lossPerHour.mean * (instant - since)) / HOUR)
+    let value = start.value * kept(estimate.at)
+    let variance = (start.standardDeviation * kept(estimate.at)) ** 2
+    for (const rise of planned) {
+      if (rise.at > instant || (rise.at === instant && !risen)) continue
+      value += rise.ppm * kept(rise.at)
+      variance += (DOSE_ERROR * rise.ppm) ** 2
     }
-  })
+    variance +=
+      (value * lossPerHour.standardDeviation * hour) ** 2 + SPREAD_PER_ROOT_DAY ** 2 * (hour / 24)
+    return { at: instant, value, standardDeviation: Math.sqrt(variance) }
+  }
+  const instants = Array.from({ length: hours + 1 }, (_, hour) => estimate.at + hour * HOUR)
+  const points = instants.map((instant) => at(instant, true))
+  for (const rise of planned) points.push(at(rise.at, false), at(rise.at, true))
+  return points.sort((a, b) => a.at - b.at)
 }

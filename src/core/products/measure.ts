@@ -10,7 +10,7 @@ export const roundToScale = (grams: number): number => {
 export interface SpoonMeasure {
   /** Whole level tablespoons (three teaspoons), used from two upwards. */
   tablespoons: number
-  /** Level teaspoons, to the quarter below two and the half above. */
+  /** Level teaspoons: to the quarter below two, to the half below six, then whole. */
   teaspoons: number
 }
 
@@ -22,7 +22,7 @@ export const inSpoons = (product: ProductName, grams: number): SpoonMeasure => {
     const step = spoons < 2 ? 0.25 : 0.5
     return { tablespoons: 0, teaspoons: Math.max(0.25, Math.round(spoons / step) * step) }
   }
-  const halves = Math.round(spoons * 2) / 2
-  const tablespoons = Math.floor(halves / 3)
-  return { tablespoons, teaspoons: halves - 3 * tablespoons }
+  const whole = Math.round(spoons)
+  const tablespoons = Math.floor(whole / 3)
+  return { tablespoons, teaspoons: whole - 3 * tablespoons }
 }

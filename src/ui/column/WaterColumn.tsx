@@ -25,11 +25,11 @@ const Staff = ({ scale, x, reader }: { scale: ColumnScale; x: number; reader: Re
       <text x={x} y={177} fontSize={25} fontWeight={650}>
         {scale.shown}
       </text>
-      <text x={x} y={194} fontSize={12} style={{ fill: 'var(--muted)' }}>
+      <StateShape state={state} x={x + 6} y={192} colour={colour} fill="var(--mist)" />
+      <text x={x + 16} y={196} fontSize={12} style={{ fill: 'var(--muted)' }}>
         {scale.unit}
       </text>
-      <StateShape state={state} x={x + 5} y={214} colour={colour} fill="var(--mist)" />
-      <text x={x + 14} y={218.5} fontSize={12} fontWeight={600} style={{ fill: colour }}>
+      <text x={x} y={214} fontSize={12} fontWeight={600} style={{ fill: colour }}>
         {STATE_WORDS[state]}
       </text>
       <rect x={staff} y={TOP} width={9} height={HEIGHT} fill="var(--oak)" />
@@ -107,7 +107,7 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
           <path d={WAVE} fill="none" stroke="var(--mist-3)" strokeWidth={2} />
           <rect x={0} y={y(2 / 3)} width={256} height={HEIGHT / 3} fill="var(--mist-2)" />
           {staffs.map((scale, i) => (
-            <Staff key={scale.quantity} scale={scale} x={22 + 59 * i} reader={reader} />
+            <Staff key={scale.quantity} scale={scale} x={20 + 60 * i} reader={reader} />
           ))}
         </svg>
         <div className="absolute top-5 right-4 left-6">

@@ -1,15 +1,12 @@
 import type { Plan } from '@/core/advice/plan'
 import type { Estimate } from '@/core/estimate/estimate'
-import { addProduct } from '@/core/products/addProduct'
 import { PRODUCTS } from '@/core/products/product'
 import type { Tub } from '@/core/tub'
-import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { equilibriaFor } from '@/core/water/equilibrium'
-import { readWater } from '@/core/water/solveWater'
 import { speciate } from '@/core/water/speciation'
-import type { Water } from '@/core/water/water'
 import { NINE_IN_TEN } from '../column/columnData'
 import { mass, numberWords, type Reader } from '../words/words'
+import { COMPASS_RADIUS, Compass } from './Compass'
 
 const W = 446
 const H = 350
@@ -108,52 +105,26 @@ const Contours = ({ estimate, frame }: { estimate: Estimate; frame: Frame }) => 
   </g>
 )
 
-/** Which way each product pushes from here: a direction for a given small dose, not an amount. */
-const Compass = ({ water, tub, frame }: { water: Water; tub: Tub; frame: Frame }) => {
-  const here = readWater(water)
-  const litres = tub.volumeLitres
-  const ways = [
-    ['bicarbonate', readWater(addProduct(water, 'sodium bicarbonate', 0.03 * litres, litres))],
-    ['soda ash', readWater(addProduct(water, 'sodium carbonate', 0.012 * litres, litres))],
-    ['acid', readWater(addProduct(water, 'sodium bisulfate', 0.02 * litres, litres))],
-    ['air', readWater(loseCarbonDioxide(water, TRANSFER_PER_HOUR.jetsWithAir, 0.6))],
+/** The corner for the compass that keeps clearest of the target and the path. */
+const freeCorner = (
+  path: (readonly [number, number])[],
+  target: { left: number; right: number; top: number; bottom: number },
+): readonly [number, number] => {
+  const dx = COMPASS_RADIUS + 8
+  const corners = [
+    [W - dx, dx],
+    [W - dx, H - dx],
+    [dx, H - dx],
+    [dx, dx],
   ] as const
-  return (
-    <g>
-      <circle r={62} fill="var(--paper)" stroke="var(--hair)" />
-      {ways.map(([name, after]) => {
-        const dx = frame.x(after.totalAlkalinityPpm) - frame.x(here.totalAlkalinityPpm)
-        const dy = frame.y(after.pH) - frame.y(here.pH)
-        const length = Math.hypot(dx, dy)
-        if (length < 1) return null
-        const [ux, uy] = [dx / length, dy / length]
-        const reach = 36
-        return (
-          <g key={name}>
-            <path
-              d={`M0 0L${ux * reach} ${uy * reach}`}
-              stroke="var(--ink)"
-              strokeWidth={1.7}
-              strokeDasharray={name === 'air' ? '2 3' : undefined}
-              markerEnd="url(#map-arrow)"
-            />
-            <text
-              x={ux * (reach + 9)}
-              y={uy * (reach + 13) + 4}
-              fontSize={12}
-              textAnchor={
-                ux > 0.35 ? 'start' : ux < -0.35 ? 'end' : name === 'air' ? 'end' : 'middle'
-              }
-              dx={name === 'air' && ux > -0.35 ? 4 : 0}
-            >
-              {name}
-            </text>
-          </g>
-        )
-      })}
-      <circle r={2.6} fill="var(--ink)" />
-    </g>
-  )
+  const room = ([cx, cy]: readonly [number, number]) => {
+    const beside = Math.hypot(
+      Math.max(target.left - cx, 0, cx - target.right),
+      Math.max(target.top - cy, 0, cy - target.bottom),
+    )
+    return Math.min(beside, ...path.map(([px, py]) => Math.hypot(px - cx, py - cy) - 20))
+  }
+  return corners.reduce((best, corner) => (room(corner) > room(best) + 1 ? corner : best))
 }
 
 /** The path in words, for ears and for those who do not read maps. */
@@ -208,11 +179,16 @@ export const BalanceMap = ({
     tick += taStep
   )
     taTicks.push(tick)
-  const atRight = x(start.totalAlkalinityPpm) < W / 2
-  const compass =
-    atRight || x(end.totalAlkalinityPpm) < W / 2
-      ? { cx: W - 92, cy: H - 82 }
-      : { cx: 92, cy: H - 82 }
+  const path = [plan.before, ...moves.map((step) => step.after)].map(
+    (water) => [x(water.totalAlkalinityPpm), y(water.pH)] as const,
+  )
+  const corner = freeCorner(path, {
+    left: x(totalAlkalinity.low),
+    right: x(totalAlkalinity.high),
+    top: y(pH.high),
+    bottom: y(pH.low),
+  })
+  const landsRight = x(end.totalAlkalinityPpm) < W - 140
   return (
     <figure className="min-w-0">
       <figcaption className="mb-2 flex items-baseline justify-between gap-3">
@@ -282,17 +258,19 @@ export const BalanceMap = ({
             />
           </g>
         )}
-        <g transform={`translate(${compass.cx} ${compass.cy})`}>
-          <Compass water={estimate.water} tub={tub} frame={frame} />
-          <text y={-70} fontSize={12} textAnchor="middle" style={{ fill: 'var(--muted)' }}>
-            which way each pushes
-          </text>
+        <g transform={`translate(${corner[0]} ${corner[1]})`}>
+          <Compass water={estimate.water} litres={tub.volumeLitres} x={x} y={y} />
         </g>
         {moves.map((step) => {
           const x1 = x(step.before.totalAlkalinityPpm)
           const y1 = y(step.before.pH)
           const x2 = x(step.after.totalAlkalinityPpm)
           const y2 = y(step.after.pH)
+          const long = Math.hypot(x2 - x1, y2 - y1)
+          // On a short arrow the number stands beside it.
+          const aside = long < 44 ? 15 / long : 0
+          const cx = (x1 + x2) / 2 + (y1 - y2) * aside
+          const cy = (y1 + y2) / 2 + (x2 - x1) * aside
           return (
             <g key={step.order}>
               <path
@@ -302,10 +280,10 @@ export const BalanceMap = ({
                 strokeDasharray={step.kind === 'aerate' ? '3 3' : undefined}
                 markerEnd="url(#map-arrow)"
               />
-              <circle cx={(x1 + x2) / 2} cy={(y1 + y2) / 2} r={9.5} fill="var(--ink)" />
+              <circle cx={cx} cy={cy} r={9.5} fill="var(--ink)" />
               <text
-                x={(x1 + x2) / 2}
-                y={(y1 + y2) / 2 + 4.3}
+                x={cx}
+                y={cy + 4.3}
                 fontSize={12.5}
                 fontWeight={700}
                 textAnchor="middle"
@@ -349,11 +327,11 @@ export const BalanceMap = ({
         </text>
         {moves.length > 0 && (
           <text
-            x={Math.min(W - 62, Math.max(62, x(end.totalAlkalinityPpm)))}
-            y={Math.min(H - 8, y(end.pH) + 22)}
+            x={x(end.totalAlkalinityPpm) + (landsRight ? 12 : -12)}
+            y={y(end.pH) + 4.5}
             fontSize={13}
             fontWeight={650}
-            textAnchor="middle"
+            textAnchor={landsRight ? 'start' : 'end'}
             stroke="var(--mist-2)"
             strokeWidth={3}
             paintOrder="stroke"

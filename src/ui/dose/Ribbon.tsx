@@ -1,5 +1,6 @@
-import { type ForecastPoint, residualForecast } from '@/core/estimate/forecast'
-import { HOUR } from '@/core/journal/entry'
+import { quantityOf } from '@/core/estimate/estimate'
+import { type ForecastPoint, type PlannedRise, residualForecast } from '@/core/estimate/forecast'
+import { HOUR, MINUTE } from '@/core/journal/entry'
 import { type Band, guidedProgramme } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
@@ -7,6 +8,8 @@ import { NINE_IN_TEN } from '../column/columnData'
 import { clock, day, dayAndClock, figure, type Reader, sameDay } from '../words/words'
 
 const HOURS = 48
+const PHONE_HOURS = 24
+const TICK_HOURS = 6
 const HEIGHT = 130
 /** One in two of a normal spread lie within this many standard deviations. */
 const ONE_IN_TWO = 0.674
@@ -14,11 +17,18 @@ const ONE_IN_TWO = 0.674
 const path = (points: (readonly [number, number])[]) =>
   points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('')
 
+interface Mark {
+  at: number
+  text: string
+  kind: 'dose' | 'test'
+}
+
 interface Strip {
   points: ForecastPoint[]
+  marks: Mark[]
   band: Band
+  hours: number
   width: number
-  tickHours: number
 }
 
 /** In band where even the lower edge of the inner fan is; likely where only the middle is. */
@@ -27,32 +37,42 @@ const readiness = (point: ForecastPoint, band: Band) => {
   return point.value - ONE_IN_TWO * point.standardDeviation >= band.low ? 'ready' : 'likely'
 }
 
-const Chart = ({ points, band, width, tickHours, reader }: Strip & { reader: Reader }) => {
-  const hours = points.length - 1
+const ROW = 17
+
+const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: Reader }) => {
   const now = points[0]?.at ?? 0
-  const top = Math.max(band.high * 1.4, ...points.map((p) => p.value + 1.2 * p.standardDeviation))
+  const top = Math.max(
+    band.high * 1.15,
+    ...points.map((p) => p.value + NINE_IN_TEN * p.standardDeviation),
+  )
   const x = (at: number) => ((at - now) / (hours * HOUR)) * width
   const y = (value: number) => HEIGHT * (1 - Math.max(0, Math.min(value, top)) / top)
   const edge = (z: number) =>
     points.map((p) => [x(p.at), y(p.value + z * p.standardDeviation)] as const)
   const fan = (z: number) => `${path(edge(z))}${path(edge(-z).reverse()).replace('M', 'L')}z`
   const runs: { from: number; to: number; state: string }[] = []
-  for (const [hour, point] of points.slice(0, -1).entries()) {
+  for (const [i, point] of points.slice(0, -1).entries()) {
     const state = readiness(point, band)
+    const to = points[i + 1]?.at ?? point.at
     const previous = runs.at(-1)
-    if (previous?.state === state) previous.to = hour + 1
-    else runs.push({ from: hour, to: hour + 1, state })
+    if (previous?.state === state) previous.to = to
+    else runs.push({ from: point.at, to, state })
   }
   const localHour = new Intl.DateTimeFormat('en-GB', {
     hour: '2-digit',
     hourCycle: 'h23',
     timeZone: reader.timeZone,
   })
-  const ticks = points
-    .map(({ at }) => at - (at % HOUR))
-    .filter((at) => at >= now && Number(localHour.format(at)) % tickHours === 0)
+  const ticks = Array.from({ length: hours + 1 }, (_, i) => now - (now % HOUR) + i * HOUR).filter(
+    (at) => at >= now && Number(localHour.format(at)) % TICK_HOURS === 0,
+  )
+  const head = marks.length * ROW
   return (
-    <svg viewBox={`-26 -4 ${width + 32} ${HEIGHT + 58}`} className="w-full" aria-hidden="true">
+    <svg
+      viewBox={`-26 ${-6 - head} ${width + 32} ${HEIGHT + 60 + head}`}
+      className="w-full"
+      aria-hidden="true"
+    >
       <path d={fan(NINE_IN_TEN)} fill="var(--mist-2)" />
       <path d={fan(ONE_IN_TWO)} fill="var(--mist-3)" />
       <path
@@ -67,6 +87,30 @@ const Chart = ({ points, band, width, tickHours, reader }: Strip & { reader: Rea
         strokeWidth={1.8}
       />
       <path d={`M0 ${HEIGHT}H${width}`} stroke="var(--line)" />
+      {marks.map(({ at, text, kind }, i) => {
+        const row = -head + i * ROW
+        return (
+          <g key={text}>
+            <path d={`M${x(at)} ${row + 4}V${HEIGHT}`} stroke="var(--ink)" opacity={0.45} />
+            {kind === 'dose' ? (
+              <path d={`M${x(at) - 4} ${row - 5}h8l-1.6 8h-4.8z`} fill="var(--ink)" />
+            ) : (
+              <rect
+                x={x(at) - 2.5}
+                y={row - 6}
+                width={5}
+                height={10}
+                fill="var(--paper)"
+                stroke="var(--ink)"
+                strokeWidth={1.5}
+              />
+            )}
+            <text x={x(at) + 9} y={row + 3.5} fontSize={13}>
+              <tspan fontWeight={650}>{clock(at, reader)}</tspan> {text}
+            </text>
+          </g>
+        )
+      })}
       {[0, band.low, band.high].map((value) => (
         <text key={value} x={-8} y={y(value) + 4} textAnchor="end" fontSize={12}>
           {value}
@@ -82,13 +126,13 @@ const Chart = ({ points, band, width, tickHours, reader }: Strip & { reader: Rea
         target {band.low} to {band.high} ppm
       </text>
       {runs
-        .filter(({ state }) => state !== 'not')
+        .filter(({ state, from, to }) => state !== 'not' && to > from)
         .map(({ from, to, state }) => (
           <rect
             key={from}
-            x={(from / hours) * width + 1}
+            x={x(from) + 1}
             y={HEIGHT + 9}
-            width={((to - from) / hours) * width - 2}
+            width={Math.max(1, x(to) - x(from) - 2)}
             height={9}
             fill={state === 'ready' ? 'var(--spruce)' : 'none'}
             stroke="var(--spruce)"
@@ -101,7 +145,7 @@ const Chart = ({ points, band, width, tickHours, reader }: Strip & { reader: Rea
           <text x={x(at)} y={HEIGHT + 40} fontSize={12} textAnchor="middle">
             {clock(at, reader)}
           </text>
-          {!sameDay(at - tickHours * HOUR, at, reader) && (
+          {!sameDay(at - TICK_HOURS * HOUR, at, reader) && (
             <text x={x(at)} y={HEIGHT + 54} fontSize={12.5} fontWeight={650} textAnchor="middle">
               {day(at, reader)}
             </text>
@@ -145,16 +189,40 @@ const Key = () => (
   </ul>
 )
 
-/** The residual over the next two days, if nobody soaks and nothing goes in; a day of it on a phone. */
+/** The plan's steps as marks, and what its sanitizer step adds once it has mixed. */
+const planned = (view: TubView) => {
+  const { plan, tub, waiting, now } = view
+  const { sanitizer } = guidedProgramme(tub.programme)
+  const marks: Mark[] = []
+  const rises: PlannedRise[] = []
+  let at = waiting?.until ?? now
+  const n = plan.steps.length
+  if (n === 0) return { marks, rises }
+  marks.push({ at, kind: 'dose', text: `dose, ${n} ${n === 1 ? 'step' : 'steps'}` })
+  for (const step of plan.steps) {
+    const ppm = quantityOf(step.after, sanitizer) - quantityOf(step.before, sanitizer)
+    if (ppm > 0.01) rises.push({ at: at + step.waitMinutes * MINUTE, ppm })
+    at += (step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0)) * MINUTE
+  }
+  marks.push({
+    at: Math.max(at, now + plan.retestAfterMinutes * MINUTE),
+    kind: 'test',
+    text: 'test',
+  })
+  return { marks, rises }
+}
+
+/** The residual over the next two days, with the plan carried out and nobody in; a day of it on a phone. */
 export const Ribbon = ({ view, reader }: { view: TubView; reader: Reader }) => {
   const { tub, estimate, now } = view
-  const points = residualForecast(tub, estimate, HOURS)
+  const { marks, rises } = planned(view)
+  const points = residualForecast(tub, estimate, HOURS, rises)
   const { sanitizer } = guidedProgramme(tub.programme)
   const name = QUANTITY[sanitizer].shortName
   if (!points)
     return (
       <section className="mt-9 border-hair border-y py-5">
-        <h2 className="head">{name}, the next 48 hours</h2>
+        <h2 className="head">{name} ahead</h2>
         <p className="small mt-1 text-muted">
           A forecast needs a {name.toLowerCase()} reading less than a day old.
         </p>
@@ -162,24 +230,32 @@ export const Ribbon = ({ view, reader }: { view: TubView; reader: Reader }) => {
     )
   const band = tub.targets.sanitizer
   const low = figure(sanitizer, band.low, reader)
-  const leaves = points.find(({ value }) => value < band.low)
-  const say = leaves
-    ? leaves.at === now
-      ? `below ${low} ppm now`
-      : `below ${low} ppm from about ${dayAndClock(leaves.at, reader)}`
+  const risen = rises.at(-1)?.at ?? now
+  const leaves = points.find(({ at, value }) => at > risen && value < band.low)
+  const until = leaves
+    ? `below ${low} ppm from about ${dayAndClock(leaves.at, reader)}`
     : `above ${low} ppm for two days`
+  const say = `${rises.length > 0 ? 'with the plan carried out and ' : 'if '}nobody in: ${
+    (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
+  }`
+  const chart = { points, marks, band, reader }
   return (
     <section className="mt-8">
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2 className="head">{name} ahead</h2>
-        <p className="small text-muted">if nobody soaks and nothing goes in: {say}</p>
+        <p className="small text-muted">{say}</p>
         <Key />
       </div>
       <div className="hidden sm:block">
-        <Chart points={points} band={band} width={944} tickHours={6} reader={reader} />
+        <Chart {...chart} hours={HOURS} width={944} />
       </div>
       <div className="sm:hidden">
-        <Chart points={points.slice(0, 25)} band={band} width={330} tickHours={6} reader={reader} />
+        <Chart
+          {...chart}
+          points={points.filter(({ at }) => at <= now + PHONE_HOURS * HOUR)}
+          hours={PHONE_HOURS}
+          width={330}
+        />
       </div>
     </section>
   )

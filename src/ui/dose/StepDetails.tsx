@@ -4,7 +4,7 @@ import { guidedProgramme } from '@/core/programmes/programme'
 import { calciteSaturationIndex } from '@/core/water/saturation'
 import type { WaterReading } from '@/core/water/water'
 import type { TubRow } from '@/store/tubs'
-import { mass, numberWords, type Reader, spoonWords, volume } from '../words/words'
+import { fixedWords, mass, numberWords, type Reader, spoonWords, volume } from '../words/words'
 
 const lineValue = ({ value, unit }: WorkingLine, reader: Reader) => {
   const n = (decimals: number) => numberWords(value, decimals, reader)
@@ -94,7 +94,7 @@ export const EffectTable = ({
   reader: Reader
 }) => {
   const show = (value: number | undefined, decimals: number) =>
-    value === undefined ? '–' : numberWords(Object.is(value, -0) ? 0 : value, decimals, reader)
+    value === undefined ? '–' : fixedWords(value, decimals, reader)
   return (
     <table className="small tabular w-full max-w-[460px]">
       <caption className="head pb-1 text-left">{caption}</caption>

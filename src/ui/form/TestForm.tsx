@@ -22,7 +22,7 @@ const METHODS = [
   { value: 'strip', label: 'Strip' },
   { value: 'drops', label: 'Drops' },
   { value: 'meter', label: 'Meter' },
-  { value: 'shop', label: 'Shop sheet' },
+  { value: 'shop', label: 'Shop' },
 ]
 
 const Row = ({ row }: { row: TestRow }) => {
@@ -139,14 +139,16 @@ export const TestForm = ({
       )
     }}
   >
-    <div className="mb-3 grid gap-4 lg:grid-cols-[auto_1fr] lg:gap-10">
+    <div className="mb-4">
       <Choices name="method" label="Read with" options={METHODS} />
-      <WhenInput latest={latest} />
     </div>
     <div className="grid border-hair border-b lg:grid-cols-2 lg:gap-x-12">
       {rows.map((row) => (
         <Row key={row.quantity} row={row} />
       ))}
+    </div>
+    <div className="mt-4 mb-3 lg:mb-5">
+      <WhenInput latest={latest} />
     </div>
   </DraftForm>
 )

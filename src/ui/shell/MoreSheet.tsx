@@ -51,7 +51,7 @@ export const MoreSheet = ({
   const link = 'flex min-h-12 items-center justify-between border-hair border-t text-[17px]'
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="flex items-center justify-center font-medium text-[16px] text-muted lg:text-[15px] lg:hover:text-ink">
+      <Dialog.Trigger className="flex items-center justify-center font-medium text-[16px] text-muted lg:text-[15px] lg:leading-tight lg:hover:text-ink">
         More
       </Dialog.Trigger>
       <Dialog.Portal>

@@ -22,7 +22,7 @@ export const PlaceWords = ({ tubId }: { tubId: number }) => {
             href={`/tubs/${tubId}/${place}`}
             prefetch={false}
             aria-current={here ? 'page' : undefined}
-            className={`pb-1 ${here ? 'font-semibold text-ink shadow-[inset_0_-2px_0_var(--spruce)]' : 'text-muted hover:text-ink'}`}
+            className={`leading-tight pb-1 ${here ? 'font-semibold text-ink shadow-[inset_0_-2px_0_var(--spruce)]' : 'text-muted hover:text-ink'}`}
           >
             {name}
           </Link>

@@ -1,7 +1,8 @@
 import type { AgendaItem } from '@/core/advice/agenda'
+import { HOUR, MINUTE } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
-import { QUANTITY } from '@/core/testing/quantity'
-import { dayAndClock, list, mass, type Reader } from './words'
+import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { day, dayAndClock, list, mass, type Reader } from './words'
 
 export interface AgendaWords {
   when: string
@@ -10,8 +11,21 @@ export interface AgendaWords {
   place: string
 }
 
+const quantityWords = (quantities: readonly Quantity[]) =>
+  list(
+    quantities.map((quantity) =>
+      quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase(),
+    ),
+  )
+
 export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
-  const due = item.due - reader.now < 60_000 ? 'now' : dayAndClock(item.due, reader)
+  const ahead = item.due - reader.now
+  const due =
+    ahead < MINUTE
+      ? 'now'
+      : ahead < 36 * HOUR
+        ? dayAndClock(item.due, reader)
+        : day(item.due, reader)
   const minutes = item.minutes < 90 ? `${item.minutes} min` : `${item.minutes / 60} h`
   switch (item.kind) {
     case 'dose': {
@@ -23,15 +37,16 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
       return { when: due, what: `Dose: ${list(parts)}`, minutes, place: 'dose' }
     }
     case 'retest':
-      return { when: due, what: 'Test again, which closes the plan', minutes, place: 'test' }
+      return {
+        when: due,
+        what: `Test again, which closes the plan${item.also.length > 0 ? `; read ${quantityWords(item.also)} too` : ''}`,
+        minutes,
+        place: 'test',
+      }
     case 'test':
       return {
         when: due,
-        what: `Test ${list(
-          item.quantities.map((quantity) =>
-            quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase(),
-          ),
-        )}`,
+        what: `Test ${quantityWords(item.quantities)}`,
         minutes,
         place: 'test',
       }

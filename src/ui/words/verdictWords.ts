@@ -42,6 +42,11 @@ const faultWords = (fault: Fault, reader: Reader) => {
   return `${named(quantity)} is about ${amount(quantity, value, reader)} and ${should} ${figure(quantity, limit, reader)}`
 }
 
+const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
+
+/** A time said with “about” ends on a five. */
+export const onFives = (at: number) => Math.ceil(at / (5 * MINUTE)) * 5 * MINUTE
+
 /** Minutes from now until the plan's last wait is over. */
 export const planMinutes = (plan: Plan) =>
   plan.steps.reduce(
@@ -124,7 +129,7 @@ export const verdictWords = (
     }
     case 'out of band': {
       const hot = verdict.faults.find(({ quantity }) => quantity === 'temperature')
-      const reason = `${capital(list(verdict.faults.map((fault) => faultWords(fault, reader))))}.`
+      const reason = `${capital(verdict.faults.map((fault) => faultWords(fault, reader)).join('; '))}.`
       if (hot && verdict.faults.length === 1)
         return { sentence: 'Too hot. Let it cool.', reason, evidence, tone: 'no', action: test }
       if (plan.steps.length === 0)
@@ -136,10 +141,10 @@ export const verdictWords = (
           action: { place: 'dose', label: 'See what helps' },
         }
       const n = plan.steps.length
-      const ready = estimate.at + (planMinutes(plan) + 5 * n) * MINUTE
+      const ready = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
       return {
         sentence: `Not yet. Ready from about ${clock(ready, reader)}.`,
-        reason: `${reason} ${n === 1 ? 'One step puts it' : `${n} steps put it`} right${plan.later.length > 0 ? ', as far as one round may go' : ''}.`,
+        reason: `${reason} ${n === 1 ? 'One step puts it' : `${COUNT[n] ?? n} steps put it`} right${plan.later.length > 0 ? ', as far as one round may go' : ''}.`,
         evidence,
         tone: 'no',
         action: { place: 'dose', label: 'Dose, step by step' },

@@ -72,6 +72,14 @@ const plain = (value: number, decimals: number, locale: string) =>
 export const numberWords = (value: number, decimals: number, reader: Reader) =>
   plain(value, decimals, reader.locale)
 
+/** With all its decimals, so that columns line up. */
+export const fixedWords = (value: number, decimals: number, reader: Reader) =>
+  new Intl.NumberFormat(reader.locale, {
+    minimumFractionDigits: decimals,
+    maximumFractionDigits: decimals,
+    signDisplay: 'negative',
+  }).format(value)
+
 /** Mass as a person would weigh it; ounces to the twentieth. */
 export const massFigure = (grams: number, reader: Reader) => {
   const mass = fromGrams(grams, reader.units.mass)
@@ -112,6 +120,10 @@ export const day = (at: Instant, reader: Reader): string => {
     ...(far ? { year: 'numeric' } : { weekday: 'short' }),
   }).format(at)
 }
+
+/** "Mon 23 Nov" */
+export const weekday = (at: Instant, reader: Reader) =>
+  format(reader, { weekday: 'short', day: 'numeric', month: 'short' }).format(at)
 
 /** "18:40", "tomorrow 10:00", "Fri 6 Nov, 10:00". */
 export const dayAndClock = (at: Instant, reader: Reader): string =>

@@ -8,7 +8,7 @@ import { MoreSheet } from '@/ui/shell/MoreSheet'
 import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
 import { CHANGE_WORDS, entryWords } from '@/ui/words/entryWords'
-import { clock, day } from '@/ui/words/words'
+import { clock, weekday } from '@/ui/words/words'
 
 const RECENT_MS = 45_000
 
@@ -31,7 +31,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
       <WaterColumn view={view} reader={reader} />
       <WaterBand view={view} reader={reader} />
       <div className="min-w-0 flex-1 px-5 pb-28 lg:px-10 lg:pb-10">
-        <header className="flex h-11 items-center gap-6 lg:h-14 lg:pt-4">
+        <header className="flex h-11 items-center gap-6 lg:h-14 lg:items-baseline lg:pt-5">
           <p className="small truncate font-semibold lg:hidden">{tub.name}</p>
           <PlaceWords tubId={tub.id} />
           <div className="hidden lg:block print:hidden">{sheet}</div>
@@ -52,7 +52,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
             className="small ml-auto hidden text-muted lg:block"
             dateTime={new Date(now).toISOString()}
           >
-            {day(now, { ...reader, now: 0 })}, {clock(now, reader)}
+            {weekday(now, reader)}, {clock(now, reader)}
           </time>
         </header>
         <main id="place" tabIndex={-1} className="outline-none">

@@ -1,0 +1,41 @@
+// npm run pictures -- http://127.0.0.1:4270 : one current picture of each main view, from a running demo, into docs/screenshots/.
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+
+const address = process.argv[2] ?? 'http://127.0.0.1:4270'
+const folder = process.argv[3] ?? join('docs', 'screenshots')
+const only = process.argv[4]
+const DESKTOP = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+
+const VIEWS = [
+  ['now-desktop', '/tubs/1/now', DESKTOP, 'light'],
+  ['now-ready-desktop', '/tubs/2/now', DESKTOP, 'light'],
+  ['now-phone-night', '/tubs/1/now', PHONE, 'dark'],
+  ['test-desktop', '/tubs/2/test', DESKTOP, 'light'],
+  ['test-phone-night', '/tubs/1/test', PHONE, 'dark'],
+  ['dose-desktop', '/tubs/1/dose', DESKTOP, 'light'],
+  ['dose-phone-night', '/tubs/1/dose', PHONE, 'dark'],
+  ['record-desktop', '/tubs/1/record', DESKTOP, 'light'],
+  ['record-phone', '/tubs/2/record', PHONE, 'light'],
+  ['tub-desktop', '/tubs/2/tub', DESKTOP, 'light'],
+  ['welcome-phone', '/welcome', PHONE, 'light'],
+]
+
+mkdirSync(folder, { recursive: true })
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+})
+for (const [name, path, viewport, colorScheme] of VIEWS) {
+  if (only && !name.includes(only)) continue
+  const page = await browser.newPage({ viewport, colorScheme, locale: 'en-GB' })
+  await page.goto(address + path)
+  await page.waitForLoadState('networkidle')
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: join(folder, `${name}.png`) })
+  await page.close()
+  console.log(`${name}.png`)
+}
+await browser.close()

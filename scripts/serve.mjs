@@ -1,0 +1,55 @@
+// Serves the built application on the loopback address, or where --host says.
+import { spawn } from 'node:child_process'
+import { createServer } from 'node:net'
+import { bin, fail, say } from './setUp.mjs'
+
+const option = (name) => {
+  const args = process.argv.slice(2)
+  const at = args.indexOf(`--${name}`)
+  if (at >= 0) return args[at + 1]
+  return args.find((arg) => arg.startsWith(`--${name}=`))?.split('=')[1]
+}
+
+const isFree = (port, host) =>
+  new Promise((resolve) => {
+    const probe = createServer()
+    probe.once('error', () => resolve(false))
+    probe.listen(port, host, () => probe.close(() => resolve(true)))
+  })
+
+/** The wanted port, or the next free one above it. */
+export const freePort = async (wanted, host = '127.0.0.1') => {
+  for (let port = wanted; port < wanted + 100; port++) if (await isFree(port, host)) return port
+  return fail(`No free port from ${wanted} to ${wanted + 99}.`)
+}
+
+/** @param {{ database: string | undefined, what: string }} given */
+export const serve = async ({ database, what }) => {
+  const host = option('host') ?? '127.0.0.1'
+  const wanted = option('port') ?? process.env.PORT ?? '4270'
+  const first = Number(wanted)
+  if (!Number.isInteger(first) || first < 1 || first > 65435)
+    fail(`--port: '${wanted}' was given; it can be 1 to 65435.`)
+  const port = await freePort(first, host)
+  if (port !== first) say(`Port ${first} is taken.`)
+  const server = spawn(
+    process.execPath,
+    [bin('next/dist/bin/next'), 'start', '-H', host, '-p', String(port)],
+    {
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: {
+        ...process.env,
+        NEXT_TELEMETRY_DISABLED: '1',
+        ...(database ? { PAVREL_DB: database } : {}),
+      },
+    },
+  )
+  server.stdout.on('data', (chunk) => {
+    if (/Ready/.test(String(chunk)))
+      console.log(
+        `\n  ${what}: http://${host.includes(':') ? `[${host}]` : host}:${port}\n  Ctrl+C ends it.\n`,
+      )
+  })
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+  server.on('exit', (code) => process.exit(code ?? 0))
+}

@@ -1,0 +1,61 @@
+import { addEffect, spendSanitizer } from '@/core/products/addProduct'
+import { bisulfateEffect, PRODUCTS, type ProductName } from '@/core/products/product'
+import { readWater, waterFromReading } from '@/core/water/solveWater'
+import { expectWithin, vectors } from './vectors'
+
+interface Given {
+  product: ProductName
+  purityPercent?: number
+  massG: number
+  waterVolumeL: number
+  stage: 'added' | 'spent'
+  pH: number
+  totalAlkalinityPpm: number
+  cyanuricAcidPpm: number
+  boratePpm: number
+  temperatureC: number
+  totalDissolvedSolidsPpm: number
+  saltPpm: number
+}
+
+const cases = vectors<Given>('product-ph').filter(({ given }) => given.product in PRODUCTS)
+
+// Plummer & Busenberg 1982, Davies activities, closed to the air, ionic strength held at the start.
+test.each(cases)('$id: $given.product, $given.stage', ({ given, expect: wanted, tolerance }) => {
+  const start = waterFromReading({
+    pH: given.pH,
+    totalAlkalinityPpm: given.totalAlkalinityPpm,
+    calciumHardnessPpm: 0,
+    cyanuricAcidPpm: given.cyanuricAcidPpm,
+    boratePpm: given.boratePpm,
+    freeChlorinePpm: 0,
+    combinedChlorinePpm: 0,
+    brominePpm: 0,
+    temperatureCelsius: given.temperatureC,
+    totalDissolvedSolidsPpm: given.totalDissolvedSolidsPpm,
+    saltPpm: given.saltPpm,
+  })
+  if (!start) throw new Error('a possible water was refused')
+  const effect = given.purityPercent
+    ? bisulfateEffect(given.purityPercent / 100)
+    : PRODUCTS[given.product].perGram
+  let water = addEffect(
+    start,
+    { ...effect, dissolvedSolidsMg: 0, saltMg: 0 },
+    given.massG,
+    given.waterVolumeL,
+  )
+  if (given.stage === 'spent')
+    water = spendSanitizer(water, water.freeChlorineMmol, water.bromineMmol)
+  const got = readWater(water)
+  const named: Record<string, number> = {
+    pH: got.pH,
+    totalAlkalinityPpm: got.totalAlkalinityPpm,
+    cyanuricAcidPpm: got.cyanuricAcidPpm,
+    boratePpm: got.boratePpm,
+    dissolvedInorganicCarbonMmolPerL: water.dissolvedInorganicCarbonMmol,
+  }
+  for (const [key, value] of Object.entries(wanted)) {
+    if (typeof value === 'number') expectWithin(named[key] ?? Number.NaN, value, tolerance[key])
+  }
+})

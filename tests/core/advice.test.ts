@@ -1,0 +1,146 @@
+import { agenda } from '@/core/advice/agenda'
+import { whyNotAfter } from '@/core/advice/handling'
+import { dosePlan } from '@/core/advice/plan'
+import { stateOf } from '@/core/advice/state'
+import { verdict } from '@/core/advice/verdict'
+import { estimate } from '@/core/estimate/estimate'
+import { DAY, type Entry, HOUR, MINUTE } from '@/core/journal/entry'
+import { floorBroken, GUIDED_PROGRAMMES, guidedProgramme } from '@/core/programmes/programme'
+import type { Tub } from '@/core/tub'
+import { journal, NOW, tested, tubWith } from './waters'
+
+const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
+const judge = (tub: Tub, entries: Entry[], now = NOW) =>
+  verdict(tub, entries, estimate(tub, entries, now))
+const todo = (tub: Tub, entries: Entry[], now = NOW) => {
+  const state = estimate(tub, entries, now)
+  return agenda(tub, entries, state, dosePlan(tub, entries, state))
+}
+
+describe('the verdict', () => {
+  const tub = tubWith()
+  test('no reading', () => expect(judge(tub, []).kind).toBe('no reading'))
+  test('a fill without a test is no reading', () =>
+    expect(
+      judge(tub, journal({ kind: 'water', at: NOW - DAY, body: { replacedFraction: 1 } })).kind,
+    ).toBe('no reading'))
+  test('fine', () => {
+    expect(judge(tub, journal(tested(NOW - 10 * MINUTE, fine)))).toEqual({
+      kind: 'ready',
+      balanceOut: [],
+    })
+  })
+  test('a day old is stale', () =>
+    expect(judge(tub, journal(tested(NOW - 25 * HOUR, fine)))).toMatchObject({
+      kind: 'stale',
+      quantity: 'freeChlorine',
+    }))
+  test('pH that was never read keeps people out', () =>
+    expect(judge(tub, journal(tested(NOW - HOUR, { freeChlorine: 4 })))).toMatchObject({
+      kind: 'never read',
+      quantity: 'pH',
+    }))
+  test('out of band names what, and the limit it broke', () => {
+    const found = judge(tub, journal(tested(NOW - MINUTE, { ...fine, freeChlorine: 1, pH: 8 })))
+    expect(found).toMatchObject({
+      kind: 'out of band',
+      faults: [
+        { quantity: 'freeChlorine', side: 'low', limit: 3 },
+        { quantity: 'pH', side: 'high', limit: 7.8 },
+      ],
+    })
+  })
+  test('too hot closes the tub: 40 °C, published, from memory', () =>
+    expect(judge(tub, journal(tested(NOW - MINUTE, { ...fine, temperature: 41 })))).toMatchObject({
+      kind: 'out of band',
+      faults: [{ quantity: 'temperature', limit: 40 }],
+    }))
+  test('low hardness is named and keeps nobody out', () =>
+    expect(
+      judge(tub, journal(tested(NOW - MINUTE, { ...fine, calciumHardness: 90 }))),
+    ).toMatchObject({ kind: 'ready', balanceOut: [{ quantity: 'calciumHardness', side: 'low' }] }))
+  test('while a product mixes nobody gets in; afterwards a test has to show it', () => {
+    const entries = journal(tested(NOW - 30 * MINUTE, { ...fine, freeChlorine: 2 }), {
+      kind: 'dose',
+      at: NOW - 5 * MINUTE,
+      body: { product: 'sodium dichlor dihydrate', grams: 5 },
+    })
+    expect(judge(tub, entries)).toMatchObject({ kind: 'mixing', until: NOW + 15 * MINUTE })
+    expect(judge(tub, entries, NOW + 20 * MINUTE).kind).toBe('retest')
+  })
+  test('a residual that may have fallen out since it was read is not a plain yes', () =>
+    expect(judge(tub, journal(tested(NOW - 20 * HOUR, { ...fine, freeChlorine: 3.6 }))).kind).toBe(
+      'likely',
+    ))
+  test('a new fill forgets the old readings', () =>
+    expect(
+      judge(
+        tub,
+        journal(tested(NOW - HOUR, fine), {
+          kind: 'water',
+          at: NOW - MINUTE,
+          body: { replacedFraction: 1 },
+        }),
+      ).kind,
+    ).toBe('no reading'))
+})
+
+test('states: unknown, stale, low, high, drifting, in band', () => {
+  const tub = tubWith()
+  const state = (entries: Entry[], now = NOW) =>
+    stateOf(tub, estimate(tub, entries, now), 'freeChlorine')
+  expect(state([])).toBe('unknown')
+  expect(state(journal(tested(NOW - 2 * DAY, fine)))).toBe('stale')
+  expect(state(journal(tested(NOW, { ...fine, freeChlorine: 2 })))).toBe('low')
+  expect(state(journal(tested(NOW, { ...fine, freeChlorine: 6 })))).toBe('high')
+  expect(state(journal(tested(NOW, fine)))).toBe('in band')
+  expect(state(journal(tested(NOW - 18 * HOUR, { ...fine, freeChlorine: 3.7 })))).toBe('drifting')
+})
+
+describe('the agenda', () => {
+  const tub = tubWith()
+  test('an empty journal asks for a test now', () => {
+    const [first] = todo(tub, [])
+    expect(first).toMatchObject({ kind: 'test', due: NOW })
+  })
+  test('out of band: the dose now, then the test that closes it', () => {
+    const items = todo(tub, journal(tested(NOW, { ...fine, freeChlorine: 1 })))
+    expect(items[0]).toMatchObject({ kind: 'dose', due: NOW })
+    expect(items[1]?.kind).toBe('retest')
+    expect(items[1]?.due).toBeGreaterThanOrEqual(NOW + 20 * MINUTE)
+  })
+  test('fine: the next test before the residual is forecast to leave its band', () => {
+    const items = todo(tub, journal(tested(NOW, { ...fine, freeChlorine: 3.2 })))
+    const test = items.find(({ kind }) => kind === 'test')
+    // ln(3.2 / 3) / (0.2 / 24 h) = 7.7 h.
+    expect(((test?.due ?? 0) - NOW) / HOUR).toBeCloseTo(7.7, 0)
+  })
+  test('the water is changed after four months at the most (common practice)', () => {
+    const items = todo(
+      tub,
+      journal(
+        { kind: 'water', at: NOW - 10 * DAY, body: { replacedFraction: 1 } },
+        tested(NOW, fine),
+      ),
+    )
+    expect(items.find(({ kind }) => kind === 'refill')?.due).toBe(NOW + 110 * DAY)
+  })
+})
+
+test('acid after chlorine, and chlorine after an oxidiser, say why not', () => {
+  expect(whyNotAfter('sodium dichlor dihydrate', 'sodium bisulfate')).toContain('gas')
+  expect(whyNotAfter('sodium bisulfate', 'potassium monopersulfate')).toContain('gas')
+  expect(whyNotAfter('sodium dichlor dihydrate', 'potassium monopersulfate')).toContain('oxidisers')
+  expect(whyNotAfter('sodium bisulfate', 'sodium bicarbonate')).toContain('mix first')
+})
+
+test('the default of every programme keeps the published floor; the lighter ones are known to break it', () => {
+  for (const { id } of GUIDED_PROGRAMMES) {
+    const { presets, sanitizer } = guidedProgramme(id)
+    expect(floorBroken(sanitizer, presets[0].targets.sanitizer)).toBeUndefined()
+    expect(
+      presets.filter(({ targets }) => floorBroken(sanitizer, targets.sanitizer) !== undefined)
+        .length,
+    ).toBe(2)
+  }
+})

@@ -1,0 +1,121 @@
+import { estimate } from '@/core/estimate/estimate'
+import { residualForecast } from '@/core/estimate/forecast'
+import { DAY, HOUR, MINUTE } from '@/core/journal/entry'
+import { journal, NOW, tested, tubWith } from './waters'
+
+const tub = tubWith()
+const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
+
+test('straight after a test the estimate is the reading, with the method’s error', () => {
+  const { quantities } = estimate(tub, journal(tested(NOW, fine, 'strip')), NOW)
+  expect(quantities.freeChlorine.value).toBeCloseTo(4, 9)
+  expect(quantities.freeChlorine.standardDeviation).toBeCloseTo(1.3, 9)
+  expect(quantities.pH.value).toBeCloseTo(7.5, 6)
+  expect(quantities.pH.standardDeviation).toBeCloseTo(0.2, 9)
+})
+
+test('free chlorine falls by a fifth a day under the cover (common practice, 15–25 %)', () => {
+  const { quantities } = estimate(tub, journal(tested(NOW - DAY, fine)), NOW)
+  const lost = 1 - quantities.freeChlorine.value / 4
+  expect(lost).toBeGreaterThan(0.15)
+  expect(lost).toBeLessThan(0.25)
+})
+
+test('the spread grows with time, and stopping on the way does not change it', () => {
+  const once = estimate(tub, journal(tested(NOW - DAY, fine)), NOW)
+  const stopped = estimate(
+    tub,
+    journal(tested(NOW - DAY, fine), { kind: 'note', at: NOW - 12 * HOUR, body: { text: 'x' } }),
+    NOW,
+  )
+  expect(once.quantities.pH.standardDeviation).toBeGreaterThan(0.15)
+  expect(stopped.quantities.pH.standardDeviation).toBeCloseTo(
+    once.quantities.pH.standardDeviation,
+    9,
+  )
+})
+
+test('two people for an hour use 12 g of chlorine at the starting demand of 6 g a person-hour', () => {
+  const big = tubWith('granular chlorine', { volumeLitres: 6000 })
+  const { quantities } = estimate(
+    big,
+    journal(tested(NOW - MINUTE, fine), {
+      kind: 'soak',
+      at: NOW - MINUTE,
+      body: { people: 2, minutes: 60 },
+    }),
+    NOW,
+  )
+  expect(4 - quantities.freeChlorine.value).toBeCloseTo(2, 1)
+})
+
+test('a soak never takes the residual below zero', () => {
+  const { quantities } = estimate(
+    tub,
+    journal(tested(NOW - MINUTE, fine), {
+      kind: 'soak',
+      at: NOW - MINUTE,
+      body: { people: 8, minutes: 120 },
+    }),
+    NOW,
+  )
+  expect(quantities.freeChlorine.value).toBe(0)
+})
+
+test('half of the water changed for town water halves the stabiliser', () => {
+  const { quantities } = estimate(
+    tub,
+    journal(tested(NOW - MINUTE, { ...fine, cyanuricAcid: 60 }), {
+      kind: 'water',
+      at: NOW - MINUTE,
+      body: { replacedFraction: 0.5 },
+    }),
+    NOW,
+  )
+  expect(quantities.cyanuricAcid.value).toBeCloseTo(30, 6)
+})
+
+test('entries in any order give the same water; entries ahead of now are left out', () => {
+  const entries = journal(
+    { kind: 'dose', at: NOW - 10 * MINUTE, body: { product: 'sodium bicarbonate', grams: 50 } },
+    tested(NOW - 20 * MINUTE, fine),
+    { kind: 'dose', at: NOW + HOUR, body: { product: 'sodium bicarbonate', grams: 500 } },
+  )
+  const one = estimate(tub, entries, NOW)
+  const other = estimate(tub, [...entries].reverse(), NOW)
+  expect(other.reading).toEqual(one.reading)
+  // 50 g in 1320 L are 37.9 mg/L, times 0.5957 (stoichiometry).
+  expect(one.reading.totalAlkalinityPpm - 100).toBeCloseTo(22.6, 0)
+})
+
+test('readings that contradict each other do not stop the estimate', () => {
+  const { reading } = estimate(
+    tub,
+    journal(tested(NOW, { pH: 8.8, totalAlkalinity: 20, cyanuricAcid: 150 })),
+    NOW,
+  )
+  for (const value of Object.values(reading)) expect(Number.isFinite(value)).toBe(true)
+})
+
+describe('the forecast', () => {
+  const points = residualForecast(tub, estimate(tub, journal(tested(NOW, fine)), NOW), 48)
+  test('falls, and its fan opens', () => {
+    expect(points).toHaveLength(49)
+    expect(points?.[48]?.value).toBeCloseTo(4 * Math.exp(-0.4), 6)
+    const relative = points?.map((point) => point.standardDeviation / point.value) ?? []
+    for (let i = 1; i < relative.length; i++)
+      expect(relative[i]).toBeGreaterThan(relative[i - 1] ?? 0)
+  })
+  test('rises where a dose is planned', () => {
+    const at = NOW + 30 * MINUTE
+    const planned = residualForecast(tub, estimate(tub, journal(tested(NOW, fine)), NOW), 4, [
+      { at, ppm: 2 },
+    ])
+    const there = planned?.filter((point) => point.at === at).map(({ value }) => value)
+    expect((there?.[1] ?? 0) - (there?.[0] ?? 0)).toBeCloseTo(2, 9)
+  })
+  test('is not made from a stale reading', () =>
+    expect(
+      residualForecast(tub, estimate(tub, journal(tested(NOW - 2 * DAY, fine)), NOW), 48),
+    ).toBeUndefined())
+})

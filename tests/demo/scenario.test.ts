@@ -1,0 +1,51 @@
+import { dosePlan } from '@/core/advice/plan'
+import { verdict } from '@/core/advice/verdict'
+import { estimate } from '@/core/estimate/estimate'
+import { DAY, type Entry, HOUR } from '@/core/journal/entry'
+import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { scenario } from '@/demo/scenario'
+
+const MOMENTS = [Date.UTC(2026, 4, 20, 18, 0), Date.UTC(2026, 10, 1, 7, 30)]
+
+describe.each(MOMENTS)('the demo ending at %s', (now) => {
+  const stories = scenario(now).map(({ tub, entries }) => ({
+    tub,
+    entries: entries.map((entry, i) => ({ ...entry, id: i + 1 }) as Entry),
+  }))
+
+  test('is two tubs, ten weeks each, ending within two hours and never ahead', () => {
+    expect(stories.map(({ tub }) => tub.programme)).toEqual([
+      'bromine tablets',
+      'granular chlorine',
+    ])
+    for (const { entries } of stories) {
+      const times = entries.map(({ at }) => at)
+      expect(entries.length).toBeGreaterThan(100)
+      expect(Math.max(...times)).toBeLessThanOrEqual(now)
+      expect(now - Math.max(...times)).toBeLessThan(2 * HOUR)
+      expect(now - Math.min(...times)).toBeGreaterThan(69 * DAY)
+    }
+  })
+
+  test('every reading is one that a test can show', () => {
+    for (const { entries } of stories)
+      for (const entry of entries) {
+        if (entry.kind !== 'test') continue
+        for (const [name, value] of Object.entries(entry.body.readings)) {
+          const { possible } = QUANTITY[name as Quantity]
+          expect(value).toBeGreaterThanOrEqual(possible[0])
+          expect(value).toBeLessThanOrEqual(possible[1])
+        }
+      }
+  })
+
+  test('one tub waits for its doses, the other is ready', () => {
+    const [north, garden] = stories
+    if (!north || !garden) throw new Error('two tubs')
+    const state = estimate(north.tub, north.entries, now)
+    expect(verdict(north.tub, north.entries, state).kind).toBe('out of band')
+    expect(dosePlan(north.tub, north.entries, state).steps.length).toBeGreaterThanOrEqual(2)
+    const other = estimate(garden.tub, garden.entries, now)
+    expect(verdict(garden.tub, garden.entries, other).kind).toBe('ready')
+  })
+})

@@ -1,0 +1,220 @@
+import { MINUTE } from '@/core/journal/entry'
+import { entryFields } from '@/server/entryFields'
+import type { Fields, Outcome } from '@/server/form'
+import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
+import { tubView } from '@/server/views'
+import { openStore, type Store } from '@/store/database'
+import { journalOf } from '@/store/entries'
+import { findTub, insertTub } from '@/store/tubs'
+import { newTub } from '../store/newTub'
+
+const NOW = Date.UTC(2026, 4, 20, 18, 0)
+let store: Store
+let tub: number
+
+beforeEach(() => {
+  store = openStore(':memory:')
+  tub = insertTub(store, newTub).id
+})
+
+const keep = (fields: Fields, now = NOW, replaces?: number) =>
+  recordEntry(store, tub, { when: 'now', ...fields }, now, replaces)
+const test_ = (fields: Fields) => keep({ kind: 'test', method: 'strip', ...fields })
+const errorsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.errors)
+const questionsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.questions)
+const count = () => journalOf(store, tub).length
+
+describe('a test', () => {
+  test('is kept with what was read, a comma as good as a point', () => {
+    expect(test_({ freeChlorine: '3,5', pH: '7.4', totalAlkalinity: '' })).toMatchObject({
+      ok: true,
+    })
+    expect(journalOf(store, tub)[0]).toMatchObject({
+      kind: 'test',
+      at: NOW,
+      body: { method: 'strip', readings: { freeChlorine: 3.5, pH: 7.4 } },
+    })
+  })
+  test('each wrong field gets its own sentence, the draft comes back, nothing is written', () => {
+    const outcome = test_({ pH: '15', freeChlorine: '-1', totalAlkalinity: 'lots' })
+    expect(errorsOf(outcome)).toEqual({
+      pH: 'pH: 15 was given; it can be 2 to 12.',
+      freeChlorine: 'Free chlorine: -1 was given; it can be 0 to 100 ppm.',
+      totalAlkalinity: "Total alkalinity: 'lots' is not a number; it can be 0 to 1000 ppm.",
+    })
+    expect(!outcome.ok && outcome.fields.pH).toBe('15')
+    expect(count()).toBe(0)
+  })
+  test('an odd value is kept only after a yes', () => {
+    const fields = { freeChlorine: '5', totalChlorine: '3', pH: '9' }
+    expect(Object.keys(questionsOf(test_(fields))).sort()).toEqual(['freeChlorine', 'pH'])
+    expect(test_({ ...fields, 'confirm.pH': 'yes' }).ok).toBe(false)
+    expect(count()).toBe(0)
+    expect(test_({ ...fields, 'confirm.pH': 'yes', 'confirm.freeChlorine': 'yes' }).ok).toBe(true)
+    expect(count()).toBe(1)
+  })
+  test('without any value, or by an unknown method, is refused', () => {
+    expect(test_({}).ok).toBe(false)
+    expect(errorsOf(test_({ pH: '7.4', method: 'guess' })).method).toContain('choose one of')
+  })
+  test('can be dated back, never ahead', () => {
+    const at = (wall: string) =>
+      test_({ pH: '7.4', when: 'earlier', zone: 'Europe/Berlin', at: wall })
+    expect(at('2026-05-20T19:30').ok).toBe(true)
+    expect(journalOf(store, tub)[0]?.at).toBe(Date.UTC(2026, 4, 20, 17, 30))
+    expect(errorsOf(at('2026-05-20T20:30')).at).toContain('lies ahead')
+    expect(errorsOf(at('')).at).toContain('give the day')
+  })
+  test('temperature is given in the tub’s own unit', () => {
+    tub = insertTub(store, {
+      ...newTub,
+      units: { ...newTub.units, temperature: 'fahrenheit' },
+    }).id
+    expect(errorsOf(test_({ temperature: '200' })).temperature).toContain('32 to 140 °F')
+    expect(test_({ temperature: '104' }).ok).toBe(true)
+    expect(journalOf(store, tub)[0]).toMatchObject({ body: { readings: { temperature: 40 } } })
+  })
+})
+
+describe('a dose', () => {
+  const dose = (fields: Fields, now = NOW) =>
+    keep({ kind: 'dose', product: 'sodium bicarbonate', ...fields }, now)
+  test('is kept in grams, in whatever unit it was weighed', () => {
+    tub = insertTub(store, { ...newTub, units: { ...newTub.units, mass: 'ounce' } }).id
+    expect(dose({ amount: '2' }).ok).toBe(true)
+    expect(journalOf(store, tub)[0]).toMatchObject({ body: { grams: 56.69904625 } })
+  })
+  test('far over the plan is asked about; impossible is refused', () => {
+    expect(questionsOf(dose({ amount: '90', plannedGrams: '9' })).amount).toContain(
+      '10.0 × the plan',
+    )
+    expect(errorsOf(dose({ amount: '90000' })).amount).toContain('it can be')
+    expect(errorsOf(dose({ amount: '', product: 'salt' }))).toMatchObject({
+      amount: expect.stringContaining('missing'),
+      product: expect.stringContaining('choose'),
+    })
+    expect(count()).toBe(0)
+  })
+  test('while another product mixes, it has to be confirmed, and says why', () => {
+    test_({ pH: '8', totalAlkalinity: '100', freeChlorine: '1' })
+    dose({ product: 'sodium bisulfate', amount: '10' })
+    const early = NOW + 5 * MINUTE
+    const chlorine = { product: 'sodium dichlor dihydrate', amount: '5' }
+    const asked = questionsOf(dose(chlorine, early)).wait
+    expect(asked).toContain('gas')
+    expect(asked).toContain('25 min')
+    expect(dose({ ...chlorine, 'confirm.wait': 'yes' }, early).ok).toBe(true)
+  })
+  test('after the wait nothing is asked', () => {
+    test_({ pH: '8', totalAlkalinity: '100', freeChlorine: '1' })
+    dose({ product: 'sodium bisulfate', amount: '10' })
+    expect(dose({ product: 'sodium dichlor dihydrate', amount: '5' }, NOW + 31 * MINUTE).ok).toBe(
+      true,
+    )
+  })
+})
+
+describe('the loop', () => {
+  test('test, plan, tick, retest: the plan follows the journal', () => {
+    test_({ freeChlorine: '1', pH: '7.5', totalAlkalinity: '60', calciumHardness: '200' })
+    const first = tubView(store, tub, NOW)
+    expect(first?.verdict.kind).toBe('out of band')
+    const steps = first?.plan.steps ?? []
+    expect(steps.map((step) => step.kind === 'add' && step.product)).toEqual([
+      'sodium bicarbonate',
+      'sodium dichlor dihydrate',
+    ])
+    let now = NOW
+    for (const step of steps) {
+      if (step.kind !== 'add') continue
+      const outcome = keep(
+        {
+          kind: 'dose',
+          product: step.product,
+          amount: String(step.grams),
+          plannedGrams: String(step.grams),
+        },
+        now,
+      )
+      expect(outcome).toMatchObject({ ok: true, next: `/tubs/${tub}/dose` })
+      now += step.waitMinutes * MINUTE
+    }
+    const done = tubView(store, tub, now)
+    expect(done?.plan.steps).toEqual([])
+    expect(done?.verdict.kind).toBe('retest')
+    keep(
+      {
+        kind: 'test',
+        method: 'strip',
+        freeChlorine: '4',
+        pH: '7.5',
+        totalAlkalinity: '100',
+        calciumHardness: '200',
+      },
+      now,
+    )
+    expect(tubView(store, tub, now)?.verdict.kind).toBe('ready')
+  })
+})
+
+describe('corrections, deletes and undo', () => {
+  test('a correction keeps the day, shows the new value and can be undone', () => {
+    test_({ pH: '7.4' })
+    const [first] = journalOf(store, tub)
+    const row = findTub(store, tub)
+    if (!first || !row) throw new Error('no entry')
+    const fields = entryFields(first, row, 'Europe/Berlin')
+    expect(fields).toMatchObject({ pH: '7.4', method: 'strip', at: '2026-05-20T20:00' })
+    const later = NOW + 60 * MINUTE
+    keep({ ...fields, kind: 'test', zone: 'Europe/Berlin', pH: '7.9' }, later, first.id)
+    const [second] = journalOf(store, tub)
+    expect(second).toMatchObject({ at: NOW, body: { readings: { pH: 7.9 } } })
+    expect(count()).toBe(1)
+    expect(undoLastChange(store, tub, second?.id ?? 0, later).ok).toBe(true)
+    expect(journalOf(store, tub)[0]).toMatchObject({ body: { readings: { pH: 7.4 } } })
+  })
+  test('undo takes back the last entry, and puts it back', () => {
+    test_({ pH: '7.4' })
+    const id = journalOf(store, tub)[0]?.id ?? 0
+    undoLastChange(store, tub, id, NOW + 1)
+    expect(count()).toBe(0)
+    undoLastChange(store, tub, id, NOW + 2)
+    expect(count()).toBe(1)
+  })
+  test('a delete is undone by the same button', () => {
+    test_({ pH: '7.4' })
+    const id = journalOf(store, tub)[0]?.id ?? 0
+    expect(deleteEntry(store, tub, id, NOW + 1).ok).toBe(true)
+    expect(count()).toBe(0)
+    expect(deleteEntry(store, tub, id, NOW + 2).ok).toBe(false)
+    expect(undoLastChange(store, tub, id, NOW + 3).ok).toBe(true)
+    expect(count()).toBe(1)
+  })
+  test('an undo that arrives after another change does nothing', () => {
+    test_({ pH: '7.4' })
+    const id = journalOf(store, tub)[0]?.id ?? 0
+    recordEntry(store, tub, { kind: 'note', when: 'now', text: 'later' }, NOW + 1)
+    const outcome = undoLastChange(store, tub, id, NOW + 2)
+    expect(outcome.ok).toBe(false)
+    expect(count()).toBe(2)
+  })
+  test('a correction of something deleted meanwhile is refused', () => {
+    test_({ pH: '7.4' })
+    const id = journalOf(store, tub)[0]?.id ?? 0
+    deleteEntry(store, tub, id, NOW + 1)
+    const outcome = keep({ kind: 'test', method: 'strip', pH: '7.6' }, NOW + 2, id)
+    expect(!outcome.ok && outcome.message).toContain('meanwhile')
+  })
+})
+
+test.each([
+  [{ kind: 'soak', people: '2.5', minutes: '30' }, 'people'],
+  [{ kind: 'soak', people: '2', minutes: '0' }, 'minutes'],
+  [{ kind: 'water', percent: '120' }, 'percent'],
+  [{ kind: 'note', text: '  ' }, 'text'],
+  [{ kind: 'aeration', minutes: 'x' }, 'minutes'],
+  [{ kind: 'party' }, 'kind'],
+])('%j is refused at its field', (fields, at) => {
+  expect(Object.keys(errorsOf(keep(fields as unknown as Fields)))).toEqual([at])
+  expect(count()).toBe(0)
+})

@@ -1,0 +1,93 @@
+import type { Fields, Outcome } from '@/server/form'
+import { fromWallClock, isTimeZone, toWallClock } from '@/server/moment'
+import { createTub, editTub, tubFields } from '@/server/tubs'
+import { openStore, type Store } from '@/store/database'
+import { journalOf } from '@/store/entries'
+import { allTubs, findTub } from '@/store/tubs'
+
+const NOW = Date.UTC(2026, 4, 20, 18, 0)
+const given: Fields = {
+  name: 'Deck',
+  place: '',
+  volumeWay: 'figure',
+  volumeUnit: 'US gallon',
+  lengthUnit: 'inch',
+  temperatureUnit: 'fahrenheit',
+  massUnit: 'ounce',
+  volume: '350',
+  source: 'town',
+  programme: 'granular chlorine',
+  preset: 'full',
+  setTemperature: '100',
+  filled: 'unknown',
+}
+let store: Store
+beforeEach(() => {
+  store = openStore(':memory:')
+})
+const create = (fields: Fields = {}) => createTub(store, { ...given, ...fields }, NOW)
+const errorsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.errors)
+
+test('is kept in litres and °C, and shown again as it was typed', () => {
+  const { id } = create() as { id: number }
+  const tub = findTub(store, id)
+  expect(tub?.volumeLitres).toBeCloseTo(1324.894, 3)
+  expect(tub?.setTemperatureCelsius).toBeCloseTo(37.78, 2)
+  expect(tubFields(tub as NonNullable<typeof tub>)).toMatchObject({
+    volume: '350',
+    setTemperature: '100',
+    sanitizerLow: '3',
+  })
+})
+
+test('with the day of the fill the journal begins with the water', () => {
+  const { id } = create({ filled: 'known', filledOn: '2026-05-01', zone: 'UTC' }) as { id: number }
+  expect(journalOf(store, id)).toMatchObject([
+    { kind: 'water', at: Date.UTC(2026, 4, 1, 12), body: { replacedFraction: 1 } },
+  ])
+})
+
+test.each<[Fields, string, string]>([
+  [{ name: ' ' }, 'name', 'missing'],
+  [{ volume: '' }, 'volume', 'missing'],
+  [{ volume: '3' }, 'volume', 'a tub holds'],
+  [{ volume: '50 000' }, 'volume', 'it can be'],
+  [{ volumeWay: 'box', length: '80', width: '80' }, 'depth', 'missing'],
+  [{ setTemperature: '120' }, 'setTemperature', '41 to 113 °F'],
+  [{ programme: 'biguanide' }, 'programme', 'choose one of'],
+  [{ preset: 'soft' }, 'preset', 'not offered'],
+  [{ pHLow: '7.6', pHHigh: '7.4' }, 'pHHigh', 'too narrow'],
+  [{ fillPh: '20' }, 'fillPh', '4 to 11'],
+  [{ filled: 'known', filledOn: '' }, 'filledOn', 'give the day'],
+  [{ filled: 'known', filledOn: '2027-01-01' }, 'filledOn', 'up to today'],
+])('%j is refused at its field', (fields, field, says) => {
+  const errors = errorsOf(create(fields))
+  expect(Object.keys(errors)).toEqual([field])
+  expect(errors[field]).toContain(says)
+  expect(allTubs(store)).toEqual([])
+})
+
+test('a range of one’s own makes the target one’s own', () => {
+  const { id } = create({ sanitizerLow: '2', sanitizerHigh: '4' }) as { id: number }
+  expect(findTub(store, id)).toMatchObject({
+    preset: 'own',
+    targets: { sanitizer: { low: 2, high: 4 } },
+  })
+})
+
+test('can be changed later, and a wrong change changes nothing', () => {
+  const { id } = create() as { id: number }
+  expect(editTub(store, id, { ...given, name: 'Cellar', volume: '400' }).ok).toBe(true)
+  expect(findTub(store, id)?.name).toBe('Cellar')
+  expect(editTub(store, id, { ...given, volume: 'big' }).ok).toBe(false)
+  expect(findTub(store, id)?.volumeLitres).toBeCloseTo(1514.16, 1)
+  expect(editTub(store, 99, given).ok).toBe(false)
+})
+
+test('wall clocks and instants agree through summer time', () => {
+  for (const zone of ['Europe/Berlin', 'America/New_York', 'Australia/Lord_Howe', 'UTC'])
+    for (const instant of [Date.UTC(2026, 0, 5, 6, 30), Date.UTC(2026, 6, 5, 6, 30)])
+      expect(fromWallClock(toWallClock(instant, zone), zone)).toBe(instant)
+  expect(fromWallClock('yesterday', 'UTC')).toBeUndefined()
+  expect(isTimeZone('Mars/Olympus')).toBe(false)
+})
