@@ -1,6 +1,6 @@
 // Serves the built application on the loopback address, or where --host says.
 import { spawn } from 'node:child_process'
-import { createServer } from 'node:net'
+import { freePort } from './freePort.mjs'
 import { bin, fail, say } from './setUp.mjs'
 
 const option = (name) => {
@@ -8,19 +8,6 @@ const option = (name) => {
   const at = args.indexOf(`--${name}`)
   if (at >= 0) return args[at + 1]
   return args.find((arg) => arg.startsWith(`--${name}=`))?.split('=')[1]
-}
-
-const isFree = (port, host) =>
-  new Promise((resolve) => {
-    const probe = createServer()
-    probe.once('error', () => resolve(false))
-    probe.listen(port, host, () => probe.close(() => resolve(true)))
-  })
-
-/** The wanted port, or the next free one above it. */
-export const freePort = async (wanted, host = '127.0.0.1') => {
-  for (let port = wanted; port < wanted + 100; port++) if (await isFree(port, host)) return port
-  return fail(`No free port from ${wanted} to ${wanted + 99}.`)
 }
 
 /** @param {{ database: string | undefined, what: string }} given */

@@ -53,7 +53,7 @@ test('spoons hold the mass they stand for, within their own steps', () => {
     fc.property(fc.double({ min: 2, max: 300, noNaN: true }), (grams) => {
       const { tablespoons, teaspoons } = inSpoons('sodium bicarbonate', grams)
       const held = (3 * tablespoons + teaspoons) * 4.92892159375
-      expect(Math.abs(held - grams)).toBeLessThan(1.3)
+      expect(Math.abs(held - grams)).toBeLessThan(2.5)
     }),
   )
 })

@@ -1,0 +1,57 @@
+/** The arrows of the architecture: app, workers, cli → server → store; all → core; core → nothing but itself. */
+const room = (name) => `^src/${name}/`
+const only = (from, allowed, comment) => ({
+  name: `${from}-arrows`,
+  comment,
+  severity: 'error',
+  from: { path: room(from) },
+  to: { path: '^src/', pathNot: allowed.map(room).join('|') },
+})
+
+module.exports = {
+  forbidden: [
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-is-pure',
+      comment: 'The core imports nothing outside itself.',
+      severity: 'error',
+      from: { path: room('core') },
+      to: { pathNot: room('core') },
+    },
+    only('store', ['store', 'core'], 'The store knows the core’s types and SQLite.'),
+    only(
+      'server',
+      ['server', 'store', 'core'],
+      'Use cases read and write the store and call the core.',
+    ),
+    only(
+      'demo',
+      ['demo', 'store', 'core'],
+      'The demo is told by the core and written to the store.',
+    ),
+    only(
+      'app',
+      ['app', 'ui', 'server', 'store', 'core'],
+      'Routes are thin; they open the store and hand it to use cases.',
+    ),
+    {
+      name: 'ui-knows-only-types-of-server-and-store',
+      comment: 'Components take data and actions from the routes.',
+      severity: 'error',
+      from: { path: room('ui') },
+      to: { path: '^src/(server|store|app|demo)/', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'sqlite-stays-in-the-store',
+      severity: 'error',
+      from: { path: '^src/', pathNot: room('store') },
+      to: { path: 'better-sqlite3|drizzle-orm' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'] },
+  },
+}

@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test'
+
+const shared = { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' }
+
+/** Each project has a server and a database of its own, started by `scripts/test.mjs`. */
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  fullyParallel: false,
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    locale: 'en-GB',
+    timezoneId: 'Europe/Dublin',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      ...shared,
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+})
