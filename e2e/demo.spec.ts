@@ -13,7 +13,7 @@ for (const colorScheme of ['light', 'dark'] as const)
     const clean = watchConsole(page)
     for (const viewport of [{ width: 1280, height: 800 }, PHONE]) {
       await page.setViewportSize(viewport)
-      for (const tub of [1, 2])
+      for (const tub of colorScheme === 'light' ? [1, 2] : [1])
         for (const name of PLACES) {
           await page.goto(`${DEMO}/tubs/${tub}/${name}`)
           await nothingSerious(page)
@@ -54,7 +54,8 @@ test('the journal filters, corrects, deletes and takes back', async ({ page }) =
     .first()
     .getByRole('link', { name: /^Correct soak/ })
     .click()
-  await page.getByLabel('People').fill('7')
+  await expect(page).toHaveURL(/record\/\d+$/)
+  await page.getByRole('textbox', { name: 'People' }).fill('7')
   await page.getByRole('button', { name: 'Keep the correction' }).click()
   await expect(page).toHaveURL(/record$/)
   const seven = page.getByRole('listitem').filter({ hasText: '7 people' })
@@ -88,7 +89,7 @@ test('a note is added and taken back from the line that says so', async ({ page 
 test('day and night can be set and outlive the page', async ({ page }) => {
   await page.goto(`${DEMO}/tubs/1/now`)
   await page.getByRole('button', { name: 'More' }).click()
-  await page.getByText('Night', { exact: true }).click()
+  await page.getByRole('radio', { name: 'Night' }).check()
   const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor)
   const night = await ground()
   await page.reload()

@@ -160,9 +160,9 @@ test('a wrong value gets its sentence, an odd one a question, and the draft stay
 
 test('a tub changed to gallons and a lighter target says what that means', async ({ page }) => {
   await page.goto(`${EMPTY}/tubs/1/tub`)
-  await page.getByText('US gallons', { exact: true }).click()
+  await page.getByRole('radio', { name: 'US gallons' }).check()
   await page.getByLabel('Volume', { exact: true }).fill('350')
-  await page.getByText('Low residual', { exact: true }).click()
+  await page.getByRole('radio', { name: /^Low residual/ }).check()
   await expect(page.getByText(/This range starts below 3 ppm/)).toBeVisible()
   await page.getByRole('button', { name: 'Keep these changes' }).click()
   await expect(page).toHaveURL(/now$/)

@@ -36,7 +36,7 @@ export const setUpTub = async (page: Page, { name, volume, programme }: TubAnswe
   await page.getByLabel('Volume', { exact: true }).fill(volume)
   await page.getByRole('button', { name: 'Go on' }).click()
   await page.getByRole('button', { name: 'Go on' }).click()
-  if (programme) await page.getByText(programme, { exact: true }).click()
+  if (programme) await page.getByRole('radio', { name: programme }).check()
   await page.getByRole('button', { name: 'Set it up, then test' }).click()
   await expect(page).toHaveURL(/\/tubs\/\d+\/test$/)
 }

@@ -120,7 +120,7 @@ const schema = (temperatureUnit: TemperatureUnit) => {
     place: text('Place', 60),
     volumeWay: oneOf('Volume', VOLUME_WAYS),
     volumeUnit: oneOf('Unit of volume', VOLUME_UNITS),
-    lengthUnit: oneOf('Unit of length', LENGTH_UNITS),
+    lengthUnit: oneOf('Unit of length', LENGTH_UNITS).optional().default('centimetre'),
     temperatureUnit: oneOf('Unit of temperature', TEMPERATURE_UNITS),
     massUnit: oneOf('Unit of mass', MASS_UNITS),
     volume: size('volume'),

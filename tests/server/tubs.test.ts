@@ -40,6 +40,11 @@ test('is kept in litres and °C, and shown again as it was typed', () => {
   })
 })
 
+test('a form without lengths needs no unit of length', () => {
+  const { lengthUnit: _, ...rest } = given
+  expect(createTub(store, rest, NOW).ok).toBe(true)
+})
+
 test('with the day of the fill the journal begins with the water', () => {
   const { id } = create({ filled: 'known', filledOn: '2026-05-01', zone: 'UTC' }) as { id: number }
   expect(journalOf(store, id)).toMatchObject([

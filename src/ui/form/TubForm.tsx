@@ -1,6 +1,6 @@
 'use client'
 
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import {
   floorBroken,
   GUIDED_PROGRAMMES,
@@ -287,7 +287,12 @@ const Steps = ({ first, step, today }: { first: boolean; step: number; today: st
   const sign = fields.temperatureUnit === 'fahrenheit' ? '°F' : '°C'
   return (
     <div className="grid gap-10">
-      <section className={shown(0)} aria-label={TITLES[0]}>
+      <section
+        id="tub-step-0"
+        tabIndex={-1}
+        className={`${shown(0)} outline-none`}
+        aria-label={TITLES[0]}
+      >
         <div>
           <StepHead first={first} step={0} />
           <h2 className="serif text-[22px]">{TITLES[0]}</h2>
@@ -298,7 +303,12 @@ const Steps = ({ first, step, today }: { first: boolean; step: number; today: st
         </div>
         <VolumeStep />
       </section>
-      <section className={shown(1)} aria-label={TITLES[1]}>
+      <section
+        id="tub-step-1"
+        tabIndex={-1}
+        className={`${shown(1)} outline-none`}
+        aria-label={TITLES[1]}
+      >
         <div>
           <StepHead first={first} step={1} />
           <h2 className="serif text-[22px]">{TITLES[1]}</h2>
@@ -327,7 +337,12 @@ const Steps = ({ first, step, today }: { first: boolean; step: number; today: st
         <FillStep />
         {first && <FilledStep today={today} />}
       </section>
-      <section className={shown(2)} aria-label={TITLES[2]}>
+      <section
+        id="tub-step-2"
+        tabIndex={-1}
+        className={`${shown(2)} outline-none`}
+        aria-label={TITLES[2]}
+      >
         <div>
           <StepHead first={first} step={2} />
           <h2 className="serif text-[22px]">{TITLES[2]}</h2>
@@ -355,6 +370,17 @@ export const TubForm = ({
   hidden?: Fields
 }) => {
   const [step, setStep] = useState(0)
+  const moved = useRef(false)
+  const go = (to: number) => {
+    moved.current = true
+    setStep(to)
+  }
+  // Eyes, keys and screen readers begin at the top of the step that has just opened.
+  useEffect(() => {
+    if (!moved.current) return
+    document.getElementById(`tub-step-${step}`)?.focus()
+    scrollTo({ top: 0 })
+  }, [step])
   const last = TITLES.length - 1
   const watched: Action = async (previous, data) => {
     const outcome = await action(previous, data)
@@ -374,15 +400,7 @@ export const TubForm = ({
       submit={({ pending }) => (
         <div className="mt-8 flex items-center gap-6">
           {first && step < last ? (
-            <button
-              type="button"
-              key="on"
-              className="go"
-              onClick={() => {
-                setStep(step + 1)
-                scrollTo({ top: 0 })
-              }}
-            >
+            <button type="button" key="on" className="go" onClick={() => go(step + 1)}>
               Go on
             </button>
           ) : (
@@ -391,7 +409,7 @@ export const TubForm = ({
             </button>
           )}
           {first && step > 0 && (
-            <button type="button" className="quiet" onClick={() => setStep(step - 1)}>
+            <button type="button" className="quiet" onClick={() => go(step - 1)}>
               Back
             </button>
           )}

@@ -92,10 +92,19 @@ export const DraftForm = ({
     null,
   )
 
+  const [unplaced, setUnplaced] = useState<string[]>([])
   const refusedNow = outcome && !outcome.ok ? outcome : undefined
   useEffect(() => {
     if (!refusedNow) return
+    // No sentence is lost: what belongs to a field that is not on this form stands above its button.
+    setUnplaced(
+      Object.entries(refusedNow.errors)
+        .filter(([name]) => !form.current?.querySelector(`[name="${CSS.escape(name)}"]`))
+        .map(([, sentence]) => sentence),
+    )
     const first = form.current?.querySelector<HTMLElement>('[aria-invalid="true"], [data-question]')
+    const folded = first?.closest('details')
+    if (folded) folded.open = true
     first?.focus()
     first?.scrollIntoView({ block: 'center' })
   }, [refusedNow])
@@ -137,11 +146,12 @@ export const DraftForm = ({
           </p>
         )}
         {children}
-        {refusedNow?.message && (
-          <p role="alert" className="safety my-3">
-            {refusedNow.message}
-          </p>
-        )}
+        {refusedNow &&
+          [...(refusedNow.message ? [refusedNow.message] : []), ...unplaced].map((sentence) => (
+            <p key={sentence} role="alert" className="safety my-3">
+              {sentence}
+            </p>
+          ))}
         {submit({
           pending,
           fields,
