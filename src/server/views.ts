@@ -1,9 +1,8 @@
 import { type AgendaItem, agenda } from '@/core/advice/agenda'
-import { dosePlan, type Plan, roundOf, waitingUntil } from '@/core/advice/plan'
+import { dosePlan, type Plan, roundOf, type Wait, waitingUntil } from '@/core/advice/plan'
 import { type Verdict, verdict } from '@/core/advice/verdict'
 import { type Estimate, estimate } from '@/core/estimate/estimate'
 import type { Entry, EntryOf, Instant } from '@/core/journal/entry'
-import type { ProductName } from '@/core/products/product'
 import type { Store } from '@/store/database'
 import { type Change, journalOf, lastChange } from '@/store/entries'
 import { allTubs, findTub, type TubRow } from '@/store/tubs'
@@ -20,7 +19,7 @@ export interface TubView {
   verdict: Verdict
   agenda: AgendaItem[]
   round: { doses: EntryOf<'dose'>[]; aerations: EntryOf<'aeration'>[] }
-  waiting: { until: Instant; product: ProductName } | undefined
+  waiting: Wait | undefined
   lastChange: Change | undefined
 }
 

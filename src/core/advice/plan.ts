@@ -1,5 +1,5 @@
 import { type Estimate, isStale, quantityOf } from '../estimate/estimate'
-import { type Entry, type EntryOf, HOUR, isKind, MINUTE } from '../journal/entry'
+import { type Entry, type EntryOf, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
 import { addProduct } from '../products/addProduct'
 import { roundToScale } from '../products/measure'
 import { availableChlorine, PRODUCTS, type ProductName } from '../products/product'
@@ -173,13 +173,18 @@ export const roundOf = (journal: readonly Entry[], estimate: Estimate) => {
   return { doses: inRound.filter(isKind('dose')), aerations: inRound.filter(isKind('aeration')) }
 }
 
+/** The wait after a product went in. */
+export interface Wait {
+  since: Instant
+  until: Instant
+  product: ProductName
+}
+
 /** When the product that went in last has mixed, if that lies ahead. */
-export const waitingUntil = (
-  doses: readonly EntryOf<'dose'>[],
-  now: number,
-): { until: number; product: ProductName } | undefined => {
+export const waitingUntil = (doses: readonly EntryOf<'dose'>[], now: number): Wait | undefined => {
   const open = doses
     .map(({ at, body }) => ({
+      since: at,
       until: at + handlingOf(body.product).waitMinutes * MINUTE,
       product: body.product,
     }))

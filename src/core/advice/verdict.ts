@@ -1,6 +1,5 @@
 import { type Estimate, isStale } from '../estimate/estimate'
-import type { Entry, Instant } from '../journal/entry'
-import type { ProductName } from '../products/product'
+import type { Entry } from '../journal/entry'
 import {
   guidedProgramme,
   HEALTH_FLOOR,
@@ -9,7 +8,7 @@ import {
 } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
-import { roundOf, waitingUntil } from './plan'
+import { roundOf, type Wait, waitingUntil } from './plan'
 import { stateOf } from './state'
 
 export interface Fault {
@@ -25,7 +24,7 @@ export type Verdict =
   | { kind: 'no reading' }
   | { kind: 'stale'; quantity: Quantity; ageHours: number }
   | { kind: 'never read'; quantity: Quantity }
-  | { kind: 'mixing'; until: Instant; product: ProductName; faults: Fault[] }
+  | ({ kind: 'mixing'; faults: Fault[] } & Wait)
   | { kind: 'out of band'; faults: Fault[] }
   /** Doses have been made since the test; the estimate says it is right, no test has shown it. */
   | { kind: 'retest' }

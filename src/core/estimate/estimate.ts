@@ -153,6 +153,9 @@ const unknownSpread = (): Spread => ({
   temperature: { read: 2, drift: 0 },
 })
 
+const copyOf = (spread: Spread): Spread =>
+  Object.fromEntries(QUANTITIES.map((quantity) => [quantity, { ...spread[quantity] }])) as Spread
+
 const widen = (spread: Spread, quantity: Quantity, by: number) => {
   const one = spread[quantity]
   one.drift = Math.hypot(one.drift, by)
@@ -175,7 +178,7 @@ const pass = (belief: Belief, until: Instant, programme: GuidedProgramme): Belie
   const { mean, standardDeviation } = programme.lossPerHour
   const kept = Math.exp(-mean * hours)
   const { water } = belief
-  const spread = structuredClone(belief.spread)
+  const spread = copyOf(belief.spread)
   const days = hours / 24
   for (const quantity of QUANTITIES) {
     // Adding variance keeps the growth a square root however often the fold stops on the way.
@@ -204,7 +207,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
   switch (entry.kind) {
     case 'test': {
       const { readings, method } = entry.body
-      const spread = structuredClone(belief.spread)
+      const spread = copyOf(belief.spread)
       const lastReadings = { ...belief.lastReadings }
       for (const quantity of QUANTITIES) {
         const value = readings[quantity]
@@ -232,7 +235,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
       const before = readWater(belief.water)
       const water = addProduct(belief.water, product, grams, tub.volumeLitres)
       const after = readWater(water)
-      const spread = structuredClone(belief.spread)
+      const spread = copyOf(belief.spread)
       for (const quantity of QUANTITIES)
         widen(
           spread,
@@ -253,7 +256,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
         TRANSFER_PER_HOUR.jetsWithAir,
         entry.body.minutes / 60,
       )
-      const spread = structuredClone(belief.spread)
+      const spread = copyOf(belief.spread)
       // The transfer rate is known to a factor of two.
       widen(spread, 'pH', 0.5 * Math.abs(readWater(water).pH - readWater(belief.water).pH))
       return { ...belief, water, spread }
@@ -263,7 +266,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
       const { mean, standardDeviation } = DEMAND_GRAMS_PER_PERSON_HOUR
       const mmol = (grams: number) =>
         (1000 * grams * personHours) / CHLORINE_G_PER_MOL / tub.volumeLitres
-      const spread = structuredClone(belief.spread)
+      const spread = copyOf(belief.spread)
       widen(spread, 'freeChlorine', mmol(standardDeviation) * CHLORINE_G_PER_MOL)
       widen(spread, 'bromine', mmol(standardDeviation) * BROMINE_G_PER_MOL)
       return {
@@ -285,7 +288,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
           lastTestAt: undefined,
           bromideBank: false,
         }
-      const spread = structuredClone(belief.spread)
+      const spread = copyOf(belief.spread)
       for (const quantity of QUANTITIES)
         widen(spread, quantity, unknownSpread()[quantity].read * replacedFraction)
       return { ...belief, spread, water: mixWater(belief.water, fill, replacedFraction) }

@@ -12,15 +12,19 @@ const ROUND = 2 * Math.PI * R
  */
 export const Countdown = ({
   until,
-  startedAt,
+  since,
+  renderedAt,
   label,
 }: {
   until: number
-  startedAt: number
+  /** When the wait began, which is a full ring. */
+  since: number
+  /** The server's clock at render, so that both sides draw the same first frame. */
+  renderedAt: number
   label: string
 }) => {
   const router = useRouter()
-  const [now, setNow] = useState(startedAt)
+  const [now, setNow] = useState(renderedAt)
   useEffect(() => {
     setNow(Date.now())
     const timer = setInterval(() => {
@@ -33,7 +37,7 @@ export const Countdown = ({
     return () => clearInterval(timer)
   }, [until, router])
   const left = Math.max(0, until - now)
-  const share = left / Math.max(1, until - startedAt)
+  const share = left / Math.max(1, until - since)
   const seconds = Math.ceil(left / 1000)
   return (
     <div
@@ -57,7 +61,7 @@ export const Countdown = ({
         <b className="tabular text-[26px]">
           {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
         </b>
-        <span className="note text-muted">left</span>
+        <span className="note text-muted">of {Math.round((until - since) / 60_000)} min</span>
       </p>
     </div>
   )

@@ -91,33 +91,35 @@ export const MoreSheet = ({
           </Link>
           <h3 className="head mt-6 mb-2">Light</h3>
           <ThemeChoice theme={theme} />
-          <h3 className="head mt-6 mb-1">Keys</h3>
-          <dl className="small grid grid-cols-[40px_1fr] gap-y-1">
-            {PLACES.map(({ key, name }) => (
-              <div key={key} className="contents">
-                <dt>
-                  <kbd className="font-semibold">{key}</kbd>
-                </dt>
-                <dd className="text-muted">to {name}</dd>
-              </div>
-            ))}
-            <dt>
-              <kbd className="font-semibold">?</kbd>
-            </dt>
-            <dd className="text-muted">this sheet</dd>
-          </dl>
-          <label className="small mt-2 flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-5 accent-spruce"
-              checked={keysOff}
-              onChange={(event) => {
-                setKeysOff(event.target.checked)
-                localStorage.setItem(KEYS_OFF, event.target.checked ? 'yes' : 'no')
-              }}
-            />
-            Switch single keys off
-          </label>
+          <section className="hidden lg:block">
+            <h3 className="head mt-6 mb-1">Keys</h3>
+            <dl className="small grid grid-cols-[40px_1fr] gap-y-1">
+              {PLACES.map(({ key, name }) => (
+                <div key={key} className="contents">
+                  <dt>
+                    <kbd className="font-semibold">{key}</kbd>
+                  </dt>
+                  <dd className="text-muted">to {name}</dd>
+                </div>
+              ))}
+              <dt>
+                <kbd className="font-semibold">?</kbd>
+              </dt>
+              <dd className="text-muted">this sheet</dd>
+            </dl>
+            <label className="small mt-2 flex min-h-11 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-5 accent-spruce"
+                checked={keysOff}
+                onChange={(event) => {
+                  setKeysOff(event.target.checked)
+                  localStorage.setItem(KEYS_OFF, event.target.checked ? 'yes' : 'no')
+                }}
+              />
+              Switch single keys off
+            </label>
+          </section>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -80,6 +80,10 @@ export const fixedWords = (value: number, decimals: number, reader: Reader) =>
     signDisplay: 'negative',
   }).format(value)
 
+/** A temperature as people say it, without decimals. */
+export const degrees = (celsius: number, reader: Reader) =>
+  `${plain(fromCelsius(celsius, reader.units.temperature), 0, reader.locale)} ${temperatureSign(reader.units.temperature)}`
+
 /** Mass as a person would weigh it; ounces to the twentieth. */
 export const massFigure = (grams: number, reader: Reader) => {
   const mass = fromGrams(grams, reader.units.mass)

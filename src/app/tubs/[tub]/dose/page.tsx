@@ -96,7 +96,12 @@ const Step = ({
       </div>
       {turn && waiting && (
         <div className="mt-4 flex items-center gap-5">
-          <Countdown until={waiting.until} startedAt={now} label="Wait before this step" />
+          <Countdown
+            until={waiting.until}
+            since={waiting.since}
+            renderedAt={now}
+            label="Wait before this step"
+          />
           <div>
             <p className="font-semibold text-[18px]">Not in the water yet.</p>
             <p className="max-w-[36ch]">
@@ -224,7 +229,8 @@ const Dose = async ({ params }: TubParams) => {
                       <div className="mt-3 flex items-center gap-5">
                         <Countdown
                           until={waiting.until}
-                          startedAt={now}
+                          since={waiting.since}
+                          renderedAt={now}
                           label="Wait before the test"
                         />
                         <p className="max-w-[34ch]">

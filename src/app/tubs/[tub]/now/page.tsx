@@ -6,7 +6,7 @@ import { HOTTEST_CELSIUS } from '@/core/programmes/programme'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { agendaWords } from '@/ui/words/agendaWords'
 import { floorWords, planMinutes, verdictWords } from '@/ui/words/verdictWords'
-import { amount, mass } from '@/ui/words/words'
+import { degrees, mass } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 
@@ -27,8 +27,8 @@ const Now = async ({ params }: TubParams) => {
           {floor && <p className="safety small mt-3 max-w-[62ch]">{floor}</p>}
           {words.tone === 'yes' && (
             <p className="small mt-3 max-w-[62ch] border-hair border-l-4 pl-3 text-muted">
-              At {amount('temperature', HOTTEST_CELSIUS, reader)} keep it to 15 minutes. Children,
-              pregnancy, heart trouble, alcohol or medicines: a doctor’s word first.
+              At {degrees(HOTTEST_CELSIUS, reader)} keep it to 15 minutes. Children, pregnancy,
+              heart trouble, alcohol or medicines: a doctor’s word first.
             </p>
           )}
         </div>

@@ -19,7 +19,7 @@ const ADD_WORDS: Record<(typeof ADDED)[number], string> = {
   water: 'A change of water',
   note: 'A note',
 }
-const PAGE = 60
+const PAGE = 40
 
 interface RecordProps {
   params: Promise<{ tub: string }>

@@ -1,0 +1,100 @@
+// npm run bench: what the places cost, as ratios within one run. Script: transferred (compressed) bytes of the first load in a
+// fresh browser, against the page that has nothing on it. Server time: the median of sequential requests on loopback.
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium as findChromium } from './chromium.mjs'
+import { freePort } from './freePort.mjs'
+import { bin, fail, run, setUp } from './setUp.mjs'
+
+const LIMIT = 1.25
+const REQUESTS = 40
+
+setUp()
+const executablePath = findChromium()
+const { chromium } = await import('@playwright/test')
+const folder = mkdtempSync(join(tmpdir(), 'pavrel-bench-'))
+const database = join(folder, 'demo.sqlite')
+run(process.execPath, [bin('tsx/dist/cli.mjs'), 'src/demo/write.ts'], {
+  env: { PAVREL_DB: database },
+})
+const port = await freePort(4580)
+const server = spawn(
+  process.execPath,
+  [bin('next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
+  {
+    stdio: 'ignore',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', PAVREL_DB: database },
+  },
+)
+process.on('exit', () => {
+  server.kill('SIGTERM')
+  rmSync(folder, { recursive: true, force: true })
+})
+const address = `http://127.0.0.1:${port}`
+for (let i = 0; ; i++) {
+  if (i === 100) fail('The server did not answer.')
+  try {
+    await fetch(address, { redirect: 'manual' })
+    break
+  } catch {
+    await new Promise((resolve) => setTimeout(resolve, 200))
+  }
+}
+
+const browser = await chromium.launch({
+  executablePath,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+})
+const scriptBytes = async (path) => {
+  const context = await browser.newContext()
+  const page = await context.newPage()
+  const session = await context.newCDPSession(page)
+  await session.send('Network.enable')
+  const scripts = new Set()
+  let bytes = 0
+  session.on('Network.responseReceived', ({ requestId, type }) => {
+    if (type === 'Script') scripts.add(requestId)
+  })
+  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength
+  })
+  await page.goto(address + path)
+  await page.waitForLoadState('networkidle')
+  await context.close()
+  return bytes
+}
+const serverMilliseconds = async (path) => {
+  const times = []
+  for (let i = 0; i < REQUESTS; i++) {
+    const start = performance.now()
+    await (await fetch(address + path)).text()
+    times.push(performance.now() - start)
+  }
+  return times.sort((a, b) => a - b)[REQUESTS / 2]
+}
+
+const empty = '/nothing-here'
+const floorBytes = await scriptBytes(empty)
+const floorTime = await serverMilliseconds(empty)
+const row = (name, bytes, ms) =>
+  console.log(
+    `${name.padEnd(12)} ${(bytes / 1000).toFixed(1).padStart(7)} kB  ${(bytes / floorBytes).toFixed(2)} ×   ${ms.toFixed(1).padStart(6)} ms  ${(ms / floorTime).toFixed(2)} ×`,
+  )
+console.log('\nplace         script, of the empty page   server, of the empty page')
+row('empty page', floorBytes, floorTime)
+let over = 0
+for (const place of ['now', 'test', 'dose', 'record']) {
+  const path = `/tubs/1/${place}`
+  const bytes = await scriptBytes(path)
+  row(place, bytes, await serverMilliseconds(path))
+  if (bytes > LIMIT * floorBytes) over++
+}
+await browser.close()
+console.log(
+  over === 0
+    ? `\nEvery place stays within ${LIMIT} × the empty page.`
+    : `\n${over} places load more than ${LIMIT} × the empty page.`,
+)
+process.exit(over === 0 ? 0 : 1)
