@@ -19,10 +19,13 @@ export const MoreSheet = ({
   tubId,
   tubs,
   theme,
+  keys,
 }: {
   tubId: number
   tubs: { id: number; name: string; place: string }[]
   theme: Theme
+  /** The one sheet of the page that listens for keys. */
+  keys: boolean
 }) => {
   const router = useRouter()
   const [open, setOpen] = useState(false)
@@ -33,7 +36,7 @@ export const MoreSheet = ({
   }, [])
 
   useEffect(() => {
-    if (keysOff) return
+    if (keysOff || !keys) return
     const jump = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return
       if (event.key === '?') {
@@ -46,7 +49,7 @@ export const MoreSheet = ({
     }
     addEventListener('keydown', jump)
     return () => removeEventListener('keydown', jump)
-  }, [keysOff, router, tubId])
+  }, [keys, keysOff, router, tubId])
 
   const link = 'flex min-h-12 items-center justify-between border-hair border-t text-[17px]'
   return (

@@ -17,7 +17,9 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
   const { view, reader } = await loadTub((await params).tub)
   const { tub, tubs, lastChange, now } = view
   const theme = await chosenTheme()
-  const sheet = <MoreSheet tubId={tub.id} tubs={tubs} theme={theme} />
+  const sheet = (keys: boolean) => (
+    <MoreSheet tubId={tub.id} tubs={tubs} theme={theme} keys={keys} />
+  )
   const more = tubs.length > 1 ? tubs.filter(({ id }) => id !== tub.id) : []
   return (
     <div className="min-h-screen lg:flex">
@@ -34,7 +36,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
         <header className="flex h-11 items-center gap-6 lg:h-14 lg:items-baseline lg:pt-5">
           <p className="small truncate font-semibold lg:hidden">{tub.name}</p>
           <PlaceWords tubId={tub.id} />
-          <div className="hidden lg:block print:hidden">{sheet}</div>
+          <div className="hidden lg:block print:hidden">{sheet(true)}</div>
           {more.length > 0 && (
             <nav aria-label="Other tubs" className="small ml-auto flex gap-4 lg:ml-2 print:hidden">
               {more.slice(0, 2).map(({ id, name }) => (
@@ -59,7 +61,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
           {children}
         </main>
       </div>
-      <ThumbBar tubId={tub.id} more={sheet} />
+      <ThumbBar tubId={tub.id} more={sheet(false)} />
       {lastChange && now - lastChange.at < RECENT_MS && (
         <LastChange
           id={lastChange.id}
