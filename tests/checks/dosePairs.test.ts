@@ -1,5 +1,6 @@
 import { pairTo } from '@/core/advice/balance'
-import { bisulfateEffect, PRODUCTS } from '@/core/products/product'
+import { PRODUCTS } from '@/core/products/product'
+import { effectOf } from '@/core/products/substance'
 import { waterFromReading } from '@/core/water/solveWater'
 import { expectWithin, vectors } from './vectors'
 
@@ -42,7 +43,8 @@ test.each(vectors<Given>('dose-pairs'))('$id', ({ given, expect: wanted, toleran
     sodiumCarbonateG:
       (2 * pair.carbonateMmol * litres) / PRODUCTS['sodium carbonate'].perGram.alkalinityMeq,
     sodiumBisulfateG:
-      (-pair.acidMeq * litres) / bisulfateEffect(given.bisulfatePurityPercent / 100).alkalinityMeq,
+      (-pair.acidMeq * litres) /
+      effectOf('sodium bisulfate', { purity: given.bisulfatePurityPercent / 100 }).alkalinityMeq,
     carbonDioxideLossMmolPerL: pair.carbonDioxideLossMmol,
   }
   for (const [key, value] of Object.entries(wanted)) {

@@ -1,65 +1,68 @@
-import { bisulfateEffect, PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
+import { describeEffect } from '@/core/products/describeEffect'
 import {
-  ALKALINITY_PPM_PER_MEQ,
-  ATOM,
-  BROMINE_G_PER_MOL,
-  CHLORINE_G_PER_MOL,
-  CYANURIC_ACID_G_PER_MOL,
-  HARDNESS_PPM_PER_MMOL,
-} from '@/core/water/constants'
+  effectOf,
+  type Strength,
+  SUBSTANCE_NAMES,
+  type SubstanceName,
+} from '@/core/products/substance'
 import { expectWithin, vectors } from './vectors'
 
 interface Given {
-  product: string
+  product: SubstanceName
   massG?: number
+  volumeMl?: number
+  densityGPerMl?: number
   waterVolumeL: number
   purityPercent?: number
+  weightPercent?: number
+  availableChlorinePercent?: number
   potassiumPeroxymonosulfatePercent?: number
+  oxidationLimit?: Strength['oxidationLimit']
 }
 
-const known = (name: string): name is ProductName => PRODUCT_NAMES.includes(name as ProductName)
-const cases = vectors<Given>('product-effect').filter(
-  ({ given }) =>
-    known(given.product) &&
-    given.massG !== undefined &&
-    (given.potassiumPeroxymonosulfatePercent ?? 43) === 43,
-)
-
-test('the vectors cover the products that are dosed', () => {
-  expect(new Set(cases.map(({ given }) => given.product)).size).toBeGreaterThanOrEqual(6)
-})
+const fraction = (percent: number | undefined) => percent && percent / 100
 
 // Stoichiometry with IUPAC atomic weights, by an independent implementation.
-test.each(cases)('$id: $given.product', ({ given, expect: wanted, tolerance }) => {
-  const name = given.product as ProductName
-  const effect =
-    name === 'sodium bisulfate' && given.purityPercent !== undefined
-      ? bisulfateEffect(given.purityPercent / 100)
-      : PRODUCTS[name].perGram
-  const share = (given.massG ?? 0) / given.waterVolumeL
-  // Every oxidiser used up takes one equivalent of alkalinity a mol, which is what "spent" means.
-  const oxidant = effect.freeChlorineMmol + effect.bromineMmol + effect.monopersulfateMmol
-  const got: Record<string, number> = {
-    totalAlkalinityAddedPpm: share * effect.alkalinityMeq * ALKALINITY_PPM_PER_MEQ,
-    totalAlkalinitySpentPpm: share * (effect.alkalinityMeq - oxidant) * ALKALINITY_PPM_PER_MEQ,
-    dissolvedInorganicCarbonMmolPerL: share * effect.dissolvedInorganicCarbonMmol,
-    // BCDMH is reported by its vectors as bromine alone: its chlorine half turns bromide into bromine.
-    freeChlorinePpm:
-      effect.bromineMmol > 0 ? 0 : share * effect.freeChlorineMmol * CHLORINE_G_PER_MOL,
-    totalBrominePpm: share * (effect.bromineMmol + effect.freeChlorineMmol) * BROMINE_G_PER_MOL,
-    oxidantAsChlorinePpm: share * oxidant * CHLORINE_G_PER_MOL,
-    cyanuricAcidPpm: share * effect.cyanurateMmol * CYANURIC_ACID_G_PER_MOL,
-    calciumHardnessPpm: share * effect.calciumMmol * HARDNESS_PPM_PER_MMOL,
-    bromideAddedPpm: share * effect.bromideMmol * ATOM.Br,
-    bromideSpentPpm: share * (effect.bromideMmol + effect.bromineMmol) * ATOM.Br,
-    chlorideAddedPpm: share * effect.chlorideMmol * ATOM.Cl,
-    chlorideSpentPpm: share * (effect.chlorideMmol + effect.freeChlorineMmol) * ATOM.Cl,
-    sulfateAddedPpm: share * effect.sulfateMmol * (ATOM.S + 4 * ATOM.O),
-    sulfateSpentPpm:
-      share * (effect.sulfateMmol + effect.monopersulfateMmol) * (ATOM.S + 4 * ATOM.O),
-    totalDissolvedSolidsPpm: share * effect.dissolvedSolidsMg,
-  }
-  for (const [key, value] of Object.entries(wanted)) {
-    if (typeof value === 'number') expectWithin(got[key] ?? Number.NaN, value, tolerance[key])
-  }
+test.each(vectors<Given>('product-effect'))(
+  '$id: $given.product',
+  ({ given, expect: wanted, tolerance }) => {
+    const strength = Object.fromEntries(
+      Object.entries({
+        purity: fraction(given.purityPercent),
+        weightFraction: fraction(given.weightPercent),
+        availableChlorine: fraction(given.availableChlorinePercent),
+        peroxymonosulfate: fraction(given.potassiumPeroxymonosulfatePercent),
+        oxidationLimit: given.oxidationLimit,
+      }).filter(([, value]) => value !== undefined),
+    ) as Strength
+    const grams = given.massG ?? (given.volumeMl ?? 0) * (given.densityGPerMl ?? 1)
+    const got: Record<string, number> = {
+      ...describeEffect(effectOf(given.product, strength), grams, given.waterVolumeL),
+    }
+    for (const [key, value] of Object.entries(wanted)) {
+      if (typeof value === 'number') expectWithin(got[key] ?? Number.NaN, value, tolerance[key])
+    }
+  },
+)
+
+// Mass balance of charge (law): strong cations less strong anions left in the water is the spent alkalinity.
+const STRONG: Partial<Record<SubstanceName, (mmol: number) => number>> = {
+  // One sodium and no chloride but its own two: −1 a mol.
+  'sodium dichlor dihydrate': (mmol) => -mmol,
+  trichlor: (mmol) => -3 * mmol,
+  'sodium chloride': () => 0,
+}
+test.each(Object.entries(STRONG))('%s leaves the charge its ions say', (name, charge) => {
+  const molar = { 'sodium dichlor dihydrate': 255.98, trichlor: 232.4, 'sodium chloride': 58.44 }[
+    name
+  ]
+  const effect = describeEffect(effectOf(name as SubstanceName), 1, 1)
+  const mmol = 1000 / (molar ?? Number.NaN)
+  expect(effect.totalAlkalinitySpentPpm / 50.043).toBeCloseTo(charge?.(mmol) ?? Number.NaN, 2)
+})
+
+test('every substance has an effect without NaN', () => {
+  for (const name of SUBSTANCE_NAMES)
+    for (const value of Object.values(describeEffect(effectOf(name), 10, 1000)))
+      expect(Number.isFinite(value)).toBe(true)
 })

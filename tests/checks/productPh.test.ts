@@ -1,5 +1,6 @@
 import { addEffect, spendSanitizer } from '@/core/products/addProduct'
-import { bisulfateEffect, PRODUCTS, type ProductName } from '@/core/products/product'
+import { PRODUCTS, type ProductName } from '@/core/products/product'
+import { effectOf } from '@/core/products/substance'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
 import { expectWithin, vectors } from './vectors'
 
@@ -37,7 +38,7 @@ test.each(cases)('$id: $given.product, $given.stage', ({ given, expect: wanted, 
   })
   if (!start) throw new Error('a possible water was refused')
   const effect = given.purityPercent
-    ? bisulfateEffect(given.purityPercent / 100)
+    ? effectOf('sodium bisulfate', { purity: given.purityPercent / 100 })
     : PRODUCTS[given.product].perGram
   let water = addEffect(
     start,

@@ -1,5 +1,6 @@
 import type { Water } from '../water/water'
-import { PRODUCTS, type ProductEffect, type ProductName } from './product'
+import { PRODUCTS, type ProductName } from './product'
+import type { ProductEffect } from './substance'
 
 /**
  * Chlorine and monopersulfate turn bromide into bromine, mol for mol, as far as bromide is there; fast beside a wait of
@@ -22,6 +23,17 @@ const oxidiseBromide = (water: Water): Water => {
   }
 }
 
+/** A reducing agent destroys free chlorine as far as both go; what is left of the agent is not kept track of. */
+const destroyChlorine = (water: Water, capacityMmol: number, alkalinityPerMmol: number): Water => {
+  const gone = Math.min(capacityMmol, water.freeChlorineMmol)
+  return {
+    ...water,
+    freeChlorineMmol: water.freeChlorineMmol - gone,
+    alkalinityMeq: water.alkalinityMeq + gone * alkalinityPerMmol,
+    chlorideMmol: water.chlorideMmol + gone,
+  }
+}
+
 /** Water after `grams` of a product have mixed; closed to the air, before any of its oxidiser is used. */
 export const addEffect = (
   water: Water,
@@ -30,7 +42,7 @@ export const addEffect = (
   volumeLitres: number,
 ): Water => {
   const share = grams / volumeLitres
-  return oxidiseBromide({
+  const dissolved: Water = {
     ...water,
     alkalinityMeq: water.alkalinityMeq + share * effect.alkalinityMeq,
     dissolvedInorganicCarbonMmol:
@@ -46,7 +58,16 @@ export const addEffect = (
     sulfateMmol: water.sulfateMmol + share * effect.sulfateMmol,
     saltPpm: water.saltPpm + share * effect.saltMg,
     totalDissolvedSolidsPpm: water.totalDissolvedSolidsPpm + share * effect.dissolvedSolidsMg,
-  })
+  }
+  return oxidiseBromide(
+    effect.chlorineRemovedMmol > 0
+      ? destroyChlorine(
+          dissolved,
+          share * effect.chlorineRemovedMmol,
+          effect.alkalinityPerChlorineRemoved,
+        )
+      : dissolved,
+  )
 }
 
 export const addProduct = (
