@@ -1,0 +1,39 @@
+import type { Field, FieldTable, Refusal } from './fields'
+import type { WaterInput } from './waterFields'
+
+export type Answer = { output: Record<string, unknown> } | { refusal: Refusal }
+
+export interface Topic {
+  summary: string
+  fields: FieldTable
+  answer: (input: Record<string, unknown>) => Answer
+}
+
+export const number = (
+  unit: string,
+  low: number,
+  high: number,
+  more: Partial<Field> = {},
+): Field => ({
+  unit,
+  low,
+  high,
+  ...more,
+})
+export const required = { required: true } as const
+export const hardness = number('ppm', 0, 2000)
+export const litres = number('L', 1, 1_000_000, required)
+
+export const impossible = (input: WaterInput): Answer => ({
+  refusal: {
+    field: 'totalAlkalinityPpm',
+    given: input.totalAlkalinityPpm,
+    allowed: 'more than hydroxide, borate and cyanurate alone carry at this pH',
+  },
+})
+
+export const missing = (field: string, allowed: string): Answer => ({
+  refusal: { field, given: 'nothing', allowed },
+})
+
+export const as = <Input>(input: Record<string, unknown>) => input as unknown as Input

@@ -1,0 +1,6 @@
+import { PRODUCT_TOPICS } from './productTopics'
+import type { Topic } from './topic'
+import { TUB_TOPICS } from './tubTopics'
+import { WATER_TOPICS } from './waterTopics'
+
+export const TOPICS: Record<string, Topic> = { ...WATER_TOPICS, ...PRODUCT_TOPICS, ...TUB_TOPICS }

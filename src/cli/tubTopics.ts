@@ -1,0 +1,116 @@
+import { cooledTo, heatingHours, holdingPowerKw, timeConstantFrom } from '@/core/heat/heat'
+import { equilibriumPh, loseCarbonDioxide } from '@/core/water/aerate'
+import { chlorineAfter } from '@/core/water/chlorineDecay'
+import { readWater } from '@/core/water/solveWater'
+import { as, impossible, missing, number, required, type Topic } from './topic'
+import { WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
+
+export const TUB_TOPICS: Record<string, Topic> = {
+  kinetics: {
+    summary: 'free chlorine after a soak and hours; or pH as carbon dioxide leaves',
+    fields: {
+      ...WATER_FIELDS,
+      pH: number('', 4, 11),
+      totalAlkalinityPpm: number('ppm', 0, 1000),
+      freeChlorinePpm: number('ppm', 0, 100),
+      lossRatePerHour: number('an hour', 0, 10),
+      people: number('', 0, 100, { default: 0 }),
+      soakHours: number('h', 0, 100, { default: 0 }),
+      demandGramsChlorinePerPersonHour: number('g', 0, 100, { default: 6 }),
+      waterVolumeL: number('L', 1, 1_000_000),
+      hours: number('h', 0, 10_000, required),
+      transferRatePerHour: number('an hour', 0, 20),
+      airCarbonDioxidePpm: number('ppm of air', 0, 10_000, { default: 420 }),
+    },
+    answer: (raw) => {
+      const input = as<
+        WaterInput & {
+          lossRatePerHour?: number
+          people: number
+          soakHours: number
+          demandGramsChlorinePerPersonHour: number
+          waterVolumeL?: number
+          hours: number
+          transferRatePerHour?: number
+          airCarbonDioxidePpm: number
+        }
+      >(raw)
+      if (input.transferRatePerHour === undefined) {
+        if (input.freeChlorinePpm === undefined)
+          return missing('freeChlorinePpm', '0 to 100 ppm, or transferRatePerHour for pH')
+        if (input.lossRatePerHour === undefined)
+          return missing('lossRatePerHour', '0 to 10 an hour')
+        if (input.waterVolumeL === undefined) return missing('waterVolumeL', '1 to 1000000 L')
+        return {
+          output: {
+            freeChlorinePpm: chlorineAfter({
+              ...input,
+              freeChlorinePpm: input.freeChlorinePpm,
+              lossRatePerHour: input.lossRatePerHour,
+              waterVolumeLitres: input.waterVolumeL,
+            }),
+          },
+        }
+      }
+      if (input.pH === undefined) return missing('pH', '4 to 11')
+      if (input.totalAlkalinityPpm === undefined)
+        return missing('totalAlkalinityPpm', '0 to 1000 ppm')
+      const water = waterOf(input)
+      if (!water) return impossible(input)
+      const air = input.airCarbonDioxidePpm * 1e-6
+      const after = loseCarbonDioxide(water, input.transferRatePerHour, input.hours, air)
+      return {
+        output: {
+          pH: readWater(after).pH,
+          dissolvedInorganicCarbonMmolPerL: after.dissolvedInorganicCarbonMmol,
+          equilibriumPH: equilibriumPh(water, air),
+        },
+      }
+    },
+  },
+  heat: {
+    summary: 'cooling, heating up, or holding a temperature',
+    fields: {
+      startC: number('°C', -20, 60),
+      endC: number('°C', -20, 60),
+      targetC: number('°C', -20, 60),
+      temperatureC: number('°C', -20, 60),
+      airC: number('°C', -60, 60),
+      timeConstantHours: number('h', 0.1, 100_000),
+      hours: number('h', 0, 100_000),
+      waterVolumeL: number('L', 1, 1_000_000),
+      heaterKw: number('kW', 0.01, 1000),
+    },
+    answer: (raw) => {
+      const { startC, endC, targetC, temperatureC, airC, timeConstantHours, hours, ...rest } =
+        as<Record<string, number | undefined>>(raw)
+      const { waterVolumeL, heaterKw } = rest
+      if (heaterKw !== undefined) {
+        if (waterVolumeL === undefined) return missing('waterVolumeL', '1 to 1000000 L')
+        if (startC === undefined) return missing('startC', '−20 to 60 °C')
+        if (targetC === undefined) return missing('targetC', '−20 to 60 °C')
+        const losses =
+          airC !== undefined && timeConstantHours !== undefined
+            ? { airCelsius: airC, timeConstantHours }
+            : undefined
+        const needed = heatingHours(waterVolumeL, heaterKw, startC, targetC, losses)
+        return { output: { reachable: needed !== undefined, hours: needed ?? null } }
+      }
+      if (airC === undefined) return missing('airC', '−60 to 60 °C')
+      if (startC !== undefined && endC !== undefined && hours !== undefined) {
+        const constant = timeConstantFrom(startC, endC, airC, hours)
+        return constant === undefined
+          ? { refusal: { field: 'endC', given: endC, allowed: 'between the air and the start' } }
+          : { output: { timeConstantHours: constant } }
+      }
+      if (timeConstantHours === undefined) return missing('timeConstantHours', '0.1 to 100000 h')
+      if (startC !== undefined && hours !== undefined)
+        return { output: { temperatureC: cooledTo(startC, airC, timeConstantHours, hours) } }
+      if (temperatureC !== undefined && waterVolumeL !== undefined)
+        return {
+          output: { powerKw: holdingPowerKw(waterVolumeL, temperatureC, airC, timeConstantHours) },
+        }
+      return missing('startC', 'startC with hours, or temperatureC with waterVolumeL')
+    },
+  },
+}

@@ -1,0 +1,52 @@
+/**
+ * Heat of a tub as one body that loses heat in proportion to its excess over the air (Newton). Constant of the water:
+ * 4.18 kJ/(kg K) × 0.995 kg/L, handbook mean of 25–40 °C.
+ */
+const KILOJOULES_PER_LITRE_KELVIN = 4.18 * 0.995
+
+/** °C after some hours without heating. */
+export const cooledTo = (
+  startCelsius: number,
+  airCelsius: number,
+  timeConstantHours: number,
+  hours: number,
+) => airCelsius + (startCelsius - airCelsius) * Math.exp(-hours / timeConstantHours)
+
+/** Hours for the excess over the air to fall to 1/e; undefined where the two temperatures cannot belong to cooling. */
+export const timeConstantFrom = (
+  startCelsius: number,
+  endCelsius: number,
+  airCelsius: number,
+  hours: number,
+): number | undefined => {
+  const ratio = (startCelsius - airCelsius) / (endCelsius - airCelsius)
+  return ratio > 1 ? hours / Math.log(ratio) : undefined
+}
+
+/** Kilowatts that hold a temperature. */
+export const holdingPowerKw = (
+  volumeLitres: number,
+  celsius: number,
+  airCelsius: number,
+  timeConstantHours: number,
+) =>
+  ((celsius - airCelsius) / timeConstantHours) *
+  ((volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600)
+
+/** Hours to heat up; undefined where the losses are as large as the heater. Without a time constant there are no losses. */
+export const heatingHours = (
+  volumeLitres: number,
+  heaterKw: number,
+  startCelsius: number,
+  targetCelsius: number,
+  losses?: { airCelsius: number; timeConstantHours: number },
+): number | undefined => {
+  const kelvinPerHour = (heaterKw * 3600) / (volumeLitres * KILOJOULES_PER_LITRE_KELVIN)
+  if (targetCelsius <= startCelsius) return 0
+  if (!losses) return (targetCelsius - startCelsius) / kelvinPerHour
+  const { airCelsius, timeConstantHours } = losses
+  // The temperature the heater could hold; approached exponentially.
+  const end = airCelsius + kelvinPerHour * timeConstantHours
+  if (end <= targetCelsius) return undefined
+  return timeConstantHours * Math.log((end - startCelsius) / (end - targetCelsius))
+}

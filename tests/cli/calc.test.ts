@@ -1,0 +1,78 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const calc = (args: string[], input = '') => {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join('node_modules', 'tsx', 'dist', 'cli.mjs'), join('src', 'cli', 'calc.ts'), ...args],
+    { input, encoding: 'utf8' },
+  )
+  return { status, stdout, stderr }
+}
+
+test('one object in, one out', () => {
+  const { status, stdout } = calc(
+    ['heat'],
+    '{"waterVolumeL":1500,"heaterKw":3,"startC":15,"targetC":38}',
+  )
+  expect(status).toBe(0)
+  expect(JSON.parse(stdout)).toEqual({ reachable: true, hours: expect.closeTo(13.286, 2) })
+})
+
+test.each([
+  [['speciation'], '{"pH":75,"totalAlkalinityPpm":80}', 'pH: 75 was given; allowed: 4 to 11.'],
+  [['speciation'], '{"pH":7.5}', 'totalAlkalinityPpm: nothing was given'],
+  [['speciation'], '{"pH":7.5,"totalAlkalinityPpm":80,"phlogiston":1}', 'phlogiston: 1 was given'],
+  [['speciation'], 'seven', 'input: seven was given; allowed: JSON.'],
+  [['alchemy'], '{}', 'topic: alchemy was given'],
+  [['heat', '--loud'], '{}', 'option: --loud was given'],
+  [['product-effect'], '{"product":"gold","massG":1,"waterVolumeL":1}', 'product: gold was given'],
+])('%j with %s is refused in one line', (args, input, says) => {
+  const { status, stdout, stderr } = calc(args, input)
+  expect(status).toBe(2)
+  expect(stdout).toBe('')
+  expect(stderr).toContain(says)
+  expect(stderr.trim().split('\n')).toHaveLength(1)
+})
+
+test('a line each, in order; a refused line says so and the rest goes on', () => {
+  const { status, stdout } = calc(
+    ['chlorine-cyanurate', '--lines'],
+    '{"sanitizer":"bromine","pH":7.5}\n{"pH":75}\n{"sanitizer":"bromine","pH":8.65}\n',
+  )
+  expect(status).toBe(2)
+  const [first, second, third] = stdout
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line))
+  expect(first.hypobromousAcidPercent).toBeGreaterThan(90)
+  expect(second.error).toMatchObject({ field: 'pH', given: 75 })
+  expect(third.hypobromousAcidPercent).toBeCloseTo(50, 9)
+})
+
+test('a table in, the same table with result columns out', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'pavrel-calc-'))
+  try {
+    const file = join(folder, 'in.csv')
+    writeFileSync(file, 'product,massG,waterVolumeL\nsodium bicarbonate,100,1000\n')
+    const { status, stdout } = calc(['product-effect', '--csv', file])
+    expect(status).toBe(0)
+    const [header, row] = stdout
+      .trim()
+      .split('\n')
+      .map((line) => line.split(','))
+    expect(header?.slice(0, 3)).toEqual(['product', 'massG', 'waterVolumeL'])
+    const column = header?.indexOf('totalAlkalinityAddedPpm') ?? -1
+    expect(Number(row?.[column])).toBeCloseTo(59.57, 2)
+    expect(calc(['product-effect', '--csv', join(folder, 'none.csv')]).status).toBe(2)
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+})
+
+test('help lists topics, and the fields of one with units, ranges and defaults', () => {
+  expect(calc(['--help']).stdout).toContain('dose-pairs')
+  expect(calc(['--help', 'speciation']).stdout).toMatch(/temperatureC\s+0 to 45 °C; default 38/)
+})
