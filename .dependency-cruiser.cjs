@@ -24,6 +24,7 @@ module.exports = {
       ['server', 'store', 'core'],
       'Use cases read and write the store and call the core.',
     ),
+    only('cli', ['cli', 'core'], 'The command needs no database.'),
     only(
       'demo',
       ['demo', 'store', 'core'],

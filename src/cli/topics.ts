@@ -1,6 +1,12 @@
+import { PLAN_TOPIC } from './planTopic'
 import { PRODUCT_TOPICS } from './productTopics'
 import type { Topic } from './topic'
 import { TUB_TOPICS } from './tubTopics'
 import { WATER_TOPICS } from './waterTopics'
 
-export const TOPICS: Record<string, Topic> = { ...WATER_TOPICS, ...PRODUCT_TOPICS, ...TUB_TOPICS }
+export const TOPICS: Record<string, Topic> = {
+  ...WATER_TOPICS,
+  ...PRODUCT_TOPICS,
+  ...TUB_TOPICS,
+  plan: PLAN_TOPIC,
+}

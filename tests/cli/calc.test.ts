@@ -72,6 +72,64 @@ test('a table in, the same table with result columns out', () => {
   }
 })
 
+const PLAN = {
+  tub: { volumeL: 1320, programme: 'granular chlorine' },
+  reading: {
+    method: 'strip',
+    pH: 8.0,
+    totalAlkalinityPpm: 60,
+    calciumHardnessPpm: 130,
+    freeChlorinePpm: 1,
+    cyanuricAcidPpm: 10,
+    temperatureC: 38,
+    totalDissolvedSolidsPpm: 600,
+  },
+  targets: {
+    pH: [7.2, 7.8],
+    totalAlkalinityPpm: [80, 120],
+    calciumHardnessPpm: [150, 250],
+    freeChlorinePpm: [3, 5],
+  },
+  shelf: [
+    'sodium bicarbonate',
+    'sodium carbonate',
+    { product: 'sodium bisulfate', purityPercent: 93.2 },
+    'calcium chloride dihydrate',
+    'sodium dichlor dihydrate',
+  ],
+}
+
+test('a plan lands in every band it was given', () => {
+  const { status, stdout } = calc(['plan'], JSON.stringify(PLAN))
+  expect(status).toBe(0)
+  const plan = JSON.parse(stdout)
+  expect(plan.steps.map(({ product }: { product: string }) => product)).toEqual([
+    'sodium bisulfate',
+    'sodium bicarbonate',
+    'calcium chloride dihydrate',
+    'sodium dichlor dihydrate',
+  ])
+  for (const [name, [low, high]] of Object.entries(PLAN.targets)) {
+    expect(plan.after[name]).toBeGreaterThanOrEqual(low ?? Number.NaN)
+    expect(plan.after[name]).toBeLessThanOrEqual(high ?? Number.NaN)
+  }
+})
+
+test('what is not on the shelf is not reached, and says why', () => {
+  const { stdout } = calc(
+    ['plan'],
+    JSON.stringify({
+      ...PLAN,
+      shelf: PLAN.shelf.filter((item) => !String(item).includes('calcium')),
+    }),
+  )
+  const { notReached } = JSON.parse(stdout)
+  expect(notReached).toContainEqual({
+    quantity: 'calciumHardness',
+    why: expect.stringContaining('not on the shelf'),
+  })
+})
+
 test('help lists topics, and the fields of one with units, ranges and defaults', () => {
   expect(calc(['--help']).stdout).toContain('dose-pairs')
   expect(calc(['--help', 'speciation']).stdout).toMatch(/temperatureC\s+0 to 45 °C; default 38/)

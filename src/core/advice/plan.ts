@@ -114,6 +114,14 @@ const MEASURED_AS: Record<ProductName, string> = {
   bromochlorodimethylhydantoin: 'bromine',
 }
 
+/** The balance quantity a product is added for; the rest are for the sanitizer. */
+const RAISED_BY: Partial<Record<ProductName, Quantity>> = {
+  'sodium bicarbonate': 'totalAlkalinity',
+  'sodium carbonate': 'pH',
+  'sodium bisulfate': 'pH',
+  'calcium chloride dihydrate': 'calciumHardness',
+}
+
 const NEED: Record<ProductName, string> = {
   'sodium bicarbonate': 'Alkalinity that puts both in band',
   'sodium carbonate': 'Alkalinity that lifts pH',
@@ -196,9 +204,16 @@ export const waitingUntil = (doses: readonly EntryOf<'dose'>[], now: number): Wa
  * What to add now, in order: alkalinity and pH solved together, then hardness, sanitizer last. It starts from the estimate, so
  * that doses already made are counted and a step done differently changes the rest. A quantity that was never read, or whose
  * reading is stale, gets no dose.
+ * @param shelf what is at hand; left out, everything is
  */
-export const dosePlan = (tub: Tub, journal: readonly Entry[], estimate: Estimate): Plan => {
+export const dosePlan = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  shelf?: ReadonlySet<ProductName>,
+): Plan => {
   const programme = guidedProgramme(tub.programme)
+  const { sanitizer } = programme
   const { targets, volumeLitres } = tub
   const { quantities } = estimate
   const round = roundOf(journal, estimate)
@@ -244,6 +259,13 @@ export const dosePlan = (tub: Tub, journal: readonly Entry[], estimate: Estimate
     if (worth(wantedGrams - grams) && wantedGrams - grams > 0.1 * wantedGrams)
       later.push({ product, grams: roundToScale(wantedGrams - grams) })
     if (!worth(grams)) return
+    if (shelf && !shelf.has(product)) {
+      remarks.push({
+        quantity: RAISED_BY[product] ?? sanitizer,
+        text: `It would take ${grams} g of ${product}, which is not on the shelf.`,
+      })
+      return
+    }
     const before = readWater(water)
     const needPpm = (Math.min(wantedGrams, allowed) * yieldPpm(product)) / volumeLitres
     water = addProduct(water, product, grams, volumeLitres)
@@ -373,7 +395,6 @@ export const dosePlan = (tub: Tub, journal: readonly Entry[], estimate: Estimate
   }
 
   // Sanitizer, last.
-  const sanitizer = programme.sanitizer
   const band = targets.sanitizer
   if (usable(sanitizer)) {
     const value = quantityOf(reading, sanitizer)

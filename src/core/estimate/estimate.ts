@@ -345,5 +345,35 @@ export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Est
   }
 }
 
+/** One test of a water that is known no further: what was not among `read` counts as assumed. */
+export const estimateOfReading = (
+  reading: WaterReading,
+  read: readonly Quantity[],
+  method: Method,
+  at: Instant,
+): Estimate | undefined => {
+  const bromideBank = reading.brominePpm >= 1
+  const water = waterFromReading(reading, bromideBank ? SHOWN_BANK_MMOL : 0)
+  if (!water) return undefined
+  const unknown = unknownSpread()
+  const quantities = Object.fromEntries(
+    QUANTITIES.map((quantity) => {
+      const value = quantityOf(reading, quantity)
+      const known = read.includes(quantity)
+      return [
+        quantity,
+        {
+          value,
+          standardDeviation: known ? readingError(quantity, method, value) : unknown[quantity].read,
+          driftDeviation: 0,
+          lastReading: known ? { value, at, method } : undefined,
+          ageHours: known ? 0 : undefined,
+        } satisfies QuantityEstimate,
+      ]
+    }),
+  ) as Record<Quantity, QuantityEstimate>
+  return { at, water, reading, quantities, filledAt: undefined, lastTestAt: at, bromideBank }
+}
+
 export const isStale = (quantity: Quantity, ageHours: number | undefined) =>
   ageHours === undefined || ageHours > QUANTITY[quantity].staleAfterHours
