@@ -1,15 +1,8 @@
 import { loseCarbonDioxide } from '@/core/water/aerate'
-import { readWater, waterFromReading } from '@/core/water/solveWater'
-import { expectWithin, vectors } from './vectors'
+import { readWater } from '@/core/water/solveWater'
+import { expectWithin, type GivenWater, vectors, waterOf } from './vectors'
 
-interface Given {
-  pH: number
-  totalAlkalinityPpm: number
-  cyanuricAcidPpm: number
-  boratePpm: number
-  temperatureC: number
-  totalDissolvedSolidsPpm: number
-  saltPpm: number
+interface Given extends GivenWater {
   transferRatePerHour?: number
   airCarbonDioxidePpm: number
   hours: number
@@ -23,20 +16,7 @@ test('there are aeration cases', () => expect(cases.length).toBeGreaterThan(0))
 
 // d(DIC)/dt = −kLa (CO₂ − CO₂ in equilibrium with the air), Plummer & Busenberg 1982 constants.
 test.each(cases)('$id', ({ given, expect: wanted, tolerance }) => {
-  const start = waterFromReading({
-    pH: given.pH,
-    totalAlkalinityPpm: given.totalAlkalinityPpm,
-    calciumHardnessPpm: 0,
-    cyanuricAcidPpm: given.cyanuricAcidPpm,
-    boratePpm: given.boratePpm,
-    freeChlorinePpm: 0,
-    combinedChlorinePpm: 0,
-    brominePpm: 0,
-    temperatureCelsius: given.temperatureC,
-    totalDissolvedSolidsPpm: given.totalDissolvedSolidsPpm,
-    saltPpm: given.saltPpm,
-  })
-  if (!start) throw new Error('a possible water was refused')
+  const start = waterOf(given)
   const rate = given.transferRatePerHour ?? 0
   const after = loseCarbonDioxide(start, rate, given.hours)
   expectWithin(readWater(after).pH, Number(wanted.pH), tolerance.pH)

@@ -1,17 +1,9 @@
 import { pairTo } from '@/core/advice/balance'
 import { PRODUCTS } from '@/core/products/product'
 import { effectOf } from '@/core/products/substance'
-import { waterFromReading } from '@/core/water/solveWater'
-import { expectWithin, vectors } from './vectors'
+import { expectWithin, type GivenWater, vectors, waterOf } from './vectors'
 
-interface Given {
-  pH: number
-  totalAlkalinityPpm: number
-  cyanuricAcidPpm: number
-  boratePpm: number
-  temperatureC: number
-  totalDissolvedSolidsPpm: number
-  saltPpm: number
+interface Given extends GivenWater {
   targetPH: number
   targetTotalAlkalinityPpm: number
   waterVolumeL: number
@@ -20,20 +12,7 @@ interface Given {
 
 // Plummer & Busenberg 1982, Davies activities, closed to the air.
 test.each(vectors<Given>('dose-pairs'))('$id', ({ given, expect: wanted, tolerance }) => {
-  const water = waterFromReading({
-    pH: given.pH,
-    totalAlkalinityPpm: given.totalAlkalinityPpm,
-    calciumHardnessPpm: 0,
-    cyanuricAcidPpm: given.cyanuricAcidPpm,
-    boratePpm: given.boratePpm,
-    freeChlorinePpm: 0,
-    combinedChlorinePpm: 0,
-    brominePpm: 0,
-    temperatureCelsius: given.temperatureC,
-    totalDissolvedSolidsPpm: given.totalDissolvedSolidsPpm,
-    saltPpm: given.saltPpm,
-  })
-  if (!water) throw new Error('a possible water was refused')
+  const water = waterOf(given)
   const pair = pairTo(water, given.targetPH, given.targetTotalAlkalinityPpm)
   if (!pair) throw new Error('a possible target was refused')
   const litres = given.waterVolumeL

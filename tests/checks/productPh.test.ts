@@ -1,42 +1,22 @@
 import { addEffect, spendSanitizer } from '@/core/products/addProduct'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { effectOf } from '@/core/products/substance'
-import { readWater, waterFromReading } from '@/core/water/solveWater'
-import { expectWithin, vectors } from './vectors'
+import { readWater } from '@/core/water/solveWater'
+import { expectWithin, type GivenWater, vectors, waterOf } from './vectors'
 
-interface Given {
+interface Given extends GivenWater {
   product: ProductName
   purityPercent?: number
   massG: number
   waterVolumeL: number
   stage: 'added' | 'spent'
-  pH: number
-  totalAlkalinityPpm: number
-  cyanuricAcidPpm: number
-  boratePpm: number
-  temperatureC: number
-  totalDissolvedSolidsPpm: number
-  saltPpm: number
 }
 
 const cases = vectors<Given>('product-ph').filter(({ given }) => given.product in PRODUCTS)
 
 // Plummer & Busenberg 1982, Davies activities, closed to the air, ionic strength held at the start.
 test.each(cases)('$id: $given.product, $given.stage', ({ given, expect: wanted, tolerance }) => {
-  const start = waterFromReading({
-    pH: given.pH,
-    totalAlkalinityPpm: given.totalAlkalinityPpm,
-    calciumHardnessPpm: 0,
-    cyanuricAcidPpm: given.cyanuricAcidPpm,
-    boratePpm: given.boratePpm,
-    freeChlorinePpm: 0,
-    combinedChlorinePpm: 0,
-    brominePpm: 0,
-    temperatureCelsius: given.temperatureC,
-    totalDissolvedSolidsPpm: given.totalDissolvedSolidsPpm,
-    saltPpm: given.saltPpm,
-  })
-  if (!start) throw new Error('a possible water was refused')
+  const start = waterOf(given)
   const effect = given.purityPercent
     ? effectOf('sodium bisulfate', { purity: given.purityPercent / 100 })
     : PRODUCTS[given.product].perGram
