@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { Entry, NewEntry } from '@/core/journal/entry'
-import { guidedProgramme, type ProgrammeId } from '@/core/programmes/programme'
+import { type GuidedProgrammeId, guidedProgramme } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
 import type { Tub } from '@/core/tub'
 import type { WaterReading } from '@/core/water/water'
@@ -38,7 +38,7 @@ export const anyReading = fc.record({
 })
 
 export const tubWith = (
-  programme: Extract<ProgrammeId, 'granular chlorine' | 'bromine tablets'> = 'granular chlorine',
+  programme: GuidedProgrammeId = 'granular chlorine',
   given: Partial<Tub> = {},
 ): Tub => ({
   volumeLitres: 1320,

@@ -11,6 +11,8 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'retest'; also: Quantity[] }
   | { kind: 'test'; quantities: Quantity[] }
   | { kind: 'refill' }
+  /** Nobody has said yet how old this water is. */
+  | { kind: 'water age' }
 )
 
 const RETEST_AFTER = 30 * MINUTE
@@ -102,5 +104,6 @@ export const agenda = (
       due: Math.max(now, estimate.filledAt + LONGEST_WATER_LIFE),
       minutes: 180,
     })
+  else items.push({ kind: 'water age', due: now + DAY, minutes: 1 })
   return items.sort((a, b) => a.due - b.due)
 }

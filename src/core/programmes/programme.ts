@@ -53,8 +53,11 @@ export interface Programme {
   summary: string
 }
 
-/** A programme that Pavrel can dose for today. */
+/** Those that Pavrel can dose for today. */
+export type GuidedProgrammeId = Extract<ProgrammeId, 'granular chlorine' | 'bromine tablets'>
+
 export interface GuidedProgramme extends Programme {
+  id: GuidedProgrammeId
   sanitizer: SanitizerQuantity
   /** Raises the residual at once. */
   quickProduct: ProductName
@@ -183,8 +186,6 @@ export const PROGRAMMES: readonly Programme[] = [
   { id: 'biguanide', name: 'Biguanide', summary: 'Chlorine-free.' },
   { id: 'hydrogen peroxide', name: 'Hydrogen peroxide', summary: 'Chlorine-free.' },
 ]
-
-export type GuidedProgrammeId = (typeof GUIDED_PROGRAMMES)[number]['id']
 
 export const guidedProgramme = (id: ProgrammeId): GuidedProgramme => {
   const found = GUIDED_PROGRAMMES.find((programme) => programme.id === id)

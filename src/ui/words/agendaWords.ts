@@ -50,6 +50,13 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
         minutes,
         place: 'test',
       }
+    case 'water age':
+      return {
+        when: 'when you know',
+        what: 'Say on which day this water was put in, so that its age counts',
+        minutes,
+        place: 'record?add=water',
+      }
     case 'refill':
       return {
         when: due,

@@ -1,0 +1,53 @@
+import { agenda } from '@/core/advice/agenda'
+import { dosePlan, roundOf, waitingUntil } from '@/core/advice/plan'
+import { verdict } from '@/core/advice/verdict'
+import { estimate } from '@/core/estimate/estimate'
+import type { Entry } from '@/core/journal/entry'
+import type { GuidedProgrammeId } from '@/core/programmes/programme'
+import type { TubView } from '@/server/views'
+import type { Reader } from '@/ui/words/words'
+import { tubWith } from '../core/waters'
+
+export const reader: Reader = {
+  locale: 'en-GB',
+  timeZone: 'UTC',
+  units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
+  now: 0,
+}
+
+/** What a place is given, without a database. */
+export const viewOf = (
+  programme: GuidedProgrammeId,
+  journal: Entry[],
+  now: number,
+): { view: TubView; reader: Reader } => {
+  const tub = {
+    ...tubWith(programme),
+    id: 1,
+    name: 'Deck',
+    place: 'Skerry House',
+    volumeBasis: { by: 'figure', litres: 1320 } as const,
+    preset: 'full',
+    units: reader.units,
+    createdAt: 0,
+  }
+  const state = estimate(tub, journal, now)
+  const plan = dosePlan(tub, journal, state)
+  const round = roundOf(journal, state)
+  return {
+    reader: { ...reader, now },
+    view: {
+      now,
+      tub,
+      tubs: [{ id: 1, name: tub.name, place: tub.place }],
+      journal: [...journal].reverse(),
+      estimate: state,
+      plan,
+      verdict: verdict(tub, journal, state),
+      agenda: agenda(tub, journal, state, plan),
+      round,
+      waiting: waitingUntil(round.doses, now),
+      lastChange: undefined,
+    },
+  }
+}
