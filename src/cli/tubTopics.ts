@@ -1,9 +1,23 @@
 import { cooledTo, heatingHours, holdingPowerKw, timeConstantFrom } from '@/core/heat/heat'
+import { describeEffect } from '@/core/products/describeEffect'
+import { effectOf } from '@/core/products/substance'
 import { equilibriumPh, loseCarbonDioxide } from '@/core/water/aerate'
 import { chlorineAfter } from '@/core/water/chlorineDecay'
 import { readWater } from '@/core/water/solveWater'
+import { volumeByTracer } from '@/core/water/volumeByTracer'
 import { as, impossible, missing, number, required, type Topic } from './topic'
 import { WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
+
+/** Products whose rise a test shows, and the ppm that a gram of each gives in a litre. */
+const TRACED_PPM = {
+  'sodium bicarbonate': describeEffect(effectOf('sodium bicarbonate'), 1, 1)
+    .totalAlkalinityAddedPpm,
+  'calcium chloride dihydrate': describeEffect(effectOf('calcium chloride dihydrate'), 1, 1)
+    .calciumHardnessPpm,
+  'sodium chloride': 1000,
+} as const
+type Tracer = keyof typeof TRACED_PPM
+const TRACERS = Object.keys(TRACED_PPM)
 
 export const TUB_TOPICS: Record<string, Topic> = {
   kinetics: {
@@ -66,6 +80,50 @@ export const TUB_TOPICS: Record<string, Topic> = {
           equilibriumPH: equilibriumPh(water, air),
         },
       }
+    },
+  },
+  'volume-by-tracer': {
+    summary: 'litres from a known mass of a product and the rise it makes, with their error',
+    fields: {
+      product: { unit: '', oneOf: TRACERS, required: true },
+      massG: number('g', 0.1, 100_000, required),
+      risePpm: number('ppm', 0, 10_000, required),
+      readingErrorPpm: number('ppm, one standard deviation of one reading', 0, 1000, {
+        default: 5,
+      }),
+      massErrorPercent: number('%', 0, 50, { default: 2 }),
+    },
+    answer: (raw) => {
+      const input = as<{
+        product: Tracer
+        massG: number
+        risePpm: number
+        readingErrorPpm: number
+        massErrorPercent: number
+      }>(raw)
+      // A rise is the difference of two readings.
+      const deviation = Math.SQRT2 * input.readingErrorPpm
+      const traced = volumeByTracer(
+        input.massG,
+        TRACED_PPM[input.product],
+        input.risePpm,
+        deviation,
+        input.massErrorPercent / 100,
+      )
+      return traced
+        ? {
+            output: {
+              volumeL: traced.volumeLitres,
+              standardDeviationL: traced.standardDeviationLitres,
+            },
+          }
+        : {
+            refusal: {
+              field: 'risePpm',
+              given: input.risePpm,
+              allowed: `more than ${(2 * deviation).toFixed(1)} ppm, twice its own error`,
+            },
+          }
     },
   },
   heat: {

@@ -5,13 +5,30 @@ import {
   LOG_HYPOBROMOUS,
 } from '@/core/water/constants'
 import { equilibriaFor } from '@/core/water/equilibrium'
+import { evaporate } from '@/core/water/evaporate'
+import { fastHypochlorousAcid } from '@/core/water/fastChlorine'
 import { langelierIndexCarrier, saturationIndexTrade } from '@/core/water/langelier'
 import { mixWater } from '@/core/water/mix'
-import { calciteSaturationIndex } from '@/core/water/saturation'
+import { calciteIndexAt, calciteSaturationIndex } from '@/core/water/saturation'
 import { readWater } from '@/core/water/solveWater'
 import { speciate } from '@/core/water/speciation'
+import type { Water } from '@/core/water/water'
 import { as, hardness, impossible, missing, number, required, type Topic } from './topic'
 import { WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
+
+/** What tests would read, in the command's names. */
+const shown = (water: Water) => {
+  const reading = readWater(water)
+  return {
+    pH: reading.pH,
+    totalAlkalinityPpm: reading.totalAlkalinityPpm,
+    calciumHardnessPpm: reading.calciumHardnessPpm,
+    cyanuricAcidPpm: reading.cyanuricAcidPpm,
+    boratePpm: reading.boratePpm,
+    totalDissolvedSolidsPpm: reading.totalDissolvedSolidsPpm,
+    dissolvedInorganicCarbonMmolPerL: water.dissolvedInorganicCarbonMmol,
+  }
+}
 
 export const WATER_TOPICS: Record<string, Topic> = {
   speciation: {
@@ -47,6 +64,7 @@ export const WATER_TOPICS: Record<string, Topic> = {
     summary: 'shares free chlorine between HOCl, OCl⁻ and the cyanurates; or the share of HOBr',
     fields: {
       sanitizer: { unit: '', oneOf: ['chlorine', 'bromine'], default: 'chlorine' },
+      form: { unit: '', oneOf: ['full', 'fast'], default: 'full' },
       freeChlorinePpm: number('ppm', 0, 100),
       cyanuricAcidPpm: number('ppm', 0, 500, { default: 0 }),
       pH: number('', 4, 11, required),
@@ -55,7 +73,7 @@ export const WATER_TOPICS: Record<string, Topic> = {
       saltPpm: number('ppm', 0, 10_000, { default: 0 }),
     },
     answer: (raw) => {
-      const input = as<WaterInput & { sanitizer: string }>(raw)
+      const input = as<WaterInput & { sanitizer: string; form: string }>(raw)
       if (input.sanitizer === 'bromine')
         return {
           output: { hypobromousAcidPercent: 100 / (1 + 10 ** (LOG_HYPOBROMOUS + input.pH)) },
@@ -64,6 +82,15 @@ export const WATER_TOPICS: Record<string, Topic> = {
       const perPpm = 1000 * CHLORINE_G_PER_MOL
       const k = equilibriaFor(input.temperatureC, input.totalDissolvedSolidsPpm, input.saltPpm)
       const activity = 10 ** -input.pH
+      if (input.form === 'fast') {
+        const fast = fastHypochlorousAcid(
+          input.freeChlorinePpm / perPpm,
+          input.cyanuricAcidPpm / (1000 * CYANURIC_ACID_G_PER_MOL),
+          activity,
+          k,
+        )
+        return { output: { hypochlorousAcidPpm: fast * perPpm } }
+      }
       const species = chlorineSpecies(
         input.freeChlorinePpm / perPpm,
         input.cyanuricAcidPpm / (1000 * CYANURIC_ACID_G_PER_MOL),
@@ -101,9 +128,12 @@ export const WATER_TOPICS: Record<string, Topic> = {
       calciumHardnessPpm: { ...hardness, low: 0.1, required: true },
       temperatureC: number('°C', 0, 95, { default: 38 }),
       totalDissolvedSolidsPpm: number('ppm', 1, 20_000, { default: 500 }),
+      heaterSurfaceC: number('°C', 0, 90, { default: 60 }),
     },
     answer: (raw) => {
-      const input = as<WaterInput & { method: string; carbonateAlkalinityPpm?: number }>(raw)
+      const input = as<
+        WaterInput & { method: string; carbonateAlkalinityPpm?: number; heaterSurfaceC: number }
+      >(raw)
       const { pH, temperatureC, calciumHardnessPpm = 0, totalDissolvedSolidsPpm } = input
       if (input.method === 'calcite') {
         if (input.totalAlkalinityPpm === undefined)
@@ -121,9 +151,14 @@ export const WATER_TOPICS: Record<string, Topic> = {
           totalDissolvedSolidsPpm,
           saltPpm: input.saltPpm,
         })
-        return calcite === undefined
-          ? impossible(input)
-          : { output: { calciteSaturationIndex: calcite } }
+        if (calcite === undefined) return impossible(input)
+        const water = waterOf(input)
+        return {
+          output: {
+            calciteSaturationIndex: calcite,
+            calciteSaturationIndexAtHeater: water && calciteIndexAt(water, input.heaterSurfaceC),
+          },
+        }
       }
       let carbonate = input.carbonateAlkalinityPpm
       if (carbonate === undefined) {
@@ -162,6 +197,25 @@ export const WATER_TOPICS: Record<string, Topic> = {
       }
     },
   },
+  evaporation: {
+    summary: 'the water after part of it evaporated, topped up where a fill water is given',
+    fields: {
+      tub: { unit: '', fields: { ...WATER_FIELDS, calciumHardnessPpm: hardness }, required: true },
+      evaporatedFraction: number('', 0, 0.9, required),
+      fillWater: { unit: '', fields: { ...WATER_FIELDS, calciumHardnessPpm: hardness } },
+    },
+    answer: (raw) => {
+      const input = as<{ tub: WaterInput; evaporatedFraction: number; fillWater?: WaterInput }>(raw)
+      const tub = waterOf(input.tub)
+      if (!tub) return impossible(input.tub)
+      const left = evaporate(tub, input.evaporatedFraction)
+      if (!input.fillWater) return { output: shown(left) }
+      const fill = waterOf(input.fillWater)
+      if (!fill) return impossible(input.fillWater)
+      const full = mixWater(left, fill, input.evaporatedFraction)
+      return { output: shown({ ...full, temperatureCelsius: tub.temperatureCelsius }) }
+    },
+  },
   mixing: {
     summary: 'the water after part of it was replaced by another',
     fields: {
@@ -185,20 +239,11 @@ export const WATER_TOPICS: Record<string, Topic> = {
       if (!tub) return impossible(input.tub)
       if (!fill) return impossible(input.fillWater)
       const mixed = mixWater(tub, fill, input.replacedFraction)
-      const after = readWater({
-        ...mixed,
-        temperatureCelsius: input.temperatureAfterC ?? mixed.temperatureCelsius,
-      })
       return {
-        output: {
-          pH: after.pH,
-          totalAlkalinityPpm: after.totalAlkalinityPpm,
-          calciumHardnessPpm: after.calciumHardnessPpm,
-          cyanuricAcidPpm: after.cyanuricAcidPpm,
-          boratePpm: after.boratePpm,
-          totalDissolvedSolidsPpm: after.totalDissolvedSolidsPpm,
-          dissolvedInorganicCarbonMmolPerL: mixed.dissolvedInorganicCarbonMmol,
-        },
+        output: shown({
+          ...mixed,
+          temperatureCelsius: input.temperatureAfterC ?? mixed.temperatureCelsius,
+        }),
       }
     },
   },

@@ -1,7 +1,15 @@
 import { HARDNESS_PPM_PER_MMOL, ionicStrength, logActivity, logCalcite } from './constants'
 import { equilibriaFor } from './equilibrium'
+import { readWater } from './solveWater'
 import { speciate } from './speciation'
-import type { WaterReading } from './water'
+import type { Water, WaterReading } from './water'
+
+/**
+ * The calcite index where the water is hotter than in the tub, as on the skin of a heater: totals are kept, pH is solved
+ * anew at that temperature, closed to the air.
+ */
+export const calciteIndexAt = (water: Water, celsius: number): number | undefined =>
+  calciteSaturationIndex(readWater({ ...water, temperatureCelsius: celsius }))
 
 /**
  * Calcite saturation index, log10(IAP/K), from activities; ion pairs are left out, which makes it 0.02–0.05 too high in

@@ -332,9 +332,6 @@ export const BalanceMap = ({
             fontSize={13}
             fontWeight={650}
             textAnchor={landsRight ? 'start' : 'end'}
-            stroke="var(--mist-2)"
-            strokeWidth={3}
-            paintOrder="stroke"
           >
             lands: {numberWords(end.totalAlkalinityPpm, 0, reader)}, pH{' '}
             {numberWords(end.pH, 2, reader)}
