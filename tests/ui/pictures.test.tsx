@@ -106,6 +106,12 @@ describe('the ribbon', () => {
     expect(said).toContain('with the plan carried out')
     expect(said).toContain('dose, 1 step')
   })
+  test('says that a floater is taken to hold the level', () => {
+    const given = viewOf('bromine tablets', journal(tested(NOW, { ...low, bromine: 5 })), NOW)
+    expect(text(html(<Ribbon view={given.view} reader={given.reader} />))).toContain(
+      'and the floater holds: above 4.0 ppm for two days',
+    )
+  })
   test('does not forecast from a stale reading', () => {
     expect(ribbon(fine, 2 * DAY)).toContain('needs a chlorine reading less than a day old')
   })

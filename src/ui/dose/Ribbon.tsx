@@ -235,7 +235,9 @@ export const Ribbon = ({ view, reader }: { view: TubView; reader: Reader }) => {
   const until = leaves
     ? `below ${low} ppm from about ${dayAndClock(leaves.at, reader)}`
     : `above ${low} ppm for two days`
-  const say = `${rises.length > 0 ? 'with the plan carried out and nobody in' : 'if nobody gets in'}: ${
+  const { mean } = guidedProgramme(tub.programme).lossPerHour
+  const floater = mean === 0 ? ' and the floater holds' : ''
+  const say = `${rises.length > 0 ? 'with the plan carried out, if nobody gets in' : 'if nobody gets in'}${floater}: ${
     (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
   }`
   const chart = { points, marks, band, reader }

@@ -274,81 +274,76 @@ const FIELDS_OF_STEP = [
 
 const TITLES = ['The tub', 'Its water', 'Its sanitizer']
 
-const StepHead = ({ first, step }: { first: boolean; step: number }) =>
-  first ? (
-    <p className="small mb-1 text-muted">
-      Step {step + 1} of {TITLES.length}
-    </p>
-  ) : null
+const NameStep = () => (
+  <>
+    <div className="grid max-w-[560px] gap-4 sm:grid-cols-2">
+      <TextInput name="name" label="Name" hint="What you call it." />
+      <TextInput name="place" label="Place (if you like)" />
+    </div>
+    <VolumeStep />
+  </>
+)
 
-const Steps = ({ first, step, today }: { first: boolean; step: number; today: string }) => {
+const WaterStep = ({ first, today }: { first: boolean; today: string }) => {
   const { fields } = useDraft()
-  const shown = (i: number) => (!first || step === i ? 'grid gap-5' : 'hidden')
   const sign = fields.temperatureUnit === 'fahrenheit' ? '°F' : '°C'
   return (
+    <>
+      <div className="flex flex-wrap items-start gap-x-8 gap-y-4">
+        <Choices
+          name="temperatureUnit"
+          label="Temperature in"
+          options={[
+            { value: 'celsius', label: '°C' },
+            { value: 'fahrenheit', label: '°F' },
+          ]}
+        />
+        <div className="w-[180px]">
+          <TextInput name="setTemperature" label="Set to" unit={sign} decimal />
+        </div>
+        <Choices
+          name="massUnit"
+          label="Products weighed in"
+          options={[
+            { value: 'gram', label: 'Grams' },
+            { value: 'ounce', label: 'Ounces' },
+          ]}
+        />
+      </div>
+      <FillStep />
+      {first && <FilledStep today={today} />}
+    </>
+  )
+}
+
+/** All steps stay in the form, so that what stands in a hidden one is sent along. */
+const Steps = ({ first, step, today }: { first: boolean; step: number; today: string }) => {
+  const contents = [
+    <NameStep key="name" />,
+    <WaterStep key="water" first={first} today={today} />,
+    <SanitizerStep key="sanitizer" />,
+  ]
+  return (
     <div className="grid gap-10">
-      <section
-        id="tub-step-0"
-        tabIndex={-1}
-        className={`${shown(0)} outline-none`}
-        aria-label={TITLES[0]}
-      >
-        <div>
-          <StepHead first={first} step={0} />
-          <h2 className="serif text-[22px]">{TITLES[0]}</h2>
-        </div>
-        <div className="grid max-w-[560px] gap-4 sm:grid-cols-2">
-          <TextInput name="name" label="Name" hint="What you call it." />
-          <TextInput name="place" label="Place (if you like)" />
-        </div>
-        <VolumeStep />
-      </section>
-      <section
-        id="tub-step-1"
-        tabIndex={-1}
-        className={`${shown(1)} outline-none`}
-        aria-label={TITLES[1]}
-      >
-        <div>
-          <StepHead first={first} step={1} />
-          <h2 className="serif text-[22px]">{TITLES[1]}</h2>
-        </div>
-        <div className="flex flex-wrap items-start gap-x-8 gap-y-4">
-          <Choices
-            name="temperatureUnit"
-            label="Temperature in"
-            options={[
-              { value: 'celsius', label: '°C' },
-              { value: 'fahrenheit', label: '°F' },
-            ]}
-          />
-          <div className="w-[180px]">
-            <TextInput name="setTemperature" label="Set to" unit={sign} decimal />
+      {TITLES.map((title, i) => (
+        <section
+          key={title}
+          id={`tub-step-${i}`}
+          tabIndex={-1}
+          className={`${!first || step === i ? 'grid gap-5' : 'hidden'} outline-none`}
+          aria-label={title}
+        >
+          <div>
+            {first && (
+              <p className="small mb-1 text-muted">
+                Step {i + 1} of {TITLES.length}
+              </p>
+            )}
+            <h2 className="serif text-[22px]">{title}</h2>
           </div>
-          <Choices
-            name="massUnit"
-            label="Products weighed in"
-            options={[
-              { value: 'gram', label: 'Grams' },
-              { value: 'ounce', label: 'Ounces' },
-            ]}
-          />
-        </div>
-        <FillStep />
-        {first && <FilledStep today={today} />}
-      </section>
-      <section
-        id="tub-step-2"
-        tabIndex={-1}
-        className={`${shown(2)} outline-none`}
-        aria-label={TITLES[2]}
-      >
-        <div>
-          <StepHead first={first} step={2} />
-          <h2 className="serif text-[22px]">{TITLES[2]}</h2>
-        </div>
-        <SanitizerStep />
-      </section>
+          {contents[i]}
+        </section>
+      ))}
     </div>
   )
 }
