@@ -12,7 +12,7 @@ import {
 import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
 import type { WaterReading } from '@/core/water/water'
 import { type Answer, as, impossible, litres, number, type Topic } from './topic'
-import { WATER_FIELDS, type WaterInput } from './waterFields'
+import { readingOf, WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
 
 interface PlanInput {
   tub: { volumeL: number; programme: GuidedProgrammeId }
@@ -113,19 +113,8 @@ const answer = (raw: Record<string, unknown>): Answer => {
     return { refusal: { field: 'shelf', given: input.shelf, allowed: shelf } }
 
   const { reading } = input
-  const water: WaterReading = {
-    pH: reading.pH,
-    totalAlkalinityPpm: reading.totalAlkalinityPpm,
-    calciumHardnessPpm: reading.calciumHardnessPpm ?? 0,
-    cyanuricAcidPpm: reading.cyanuricAcidPpm,
-    boratePpm: reading.boratePpm,
-    freeChlorinePpm: reading.freeChlorinePpm ?? 0,
-    combinedChlorinePpm: 0,
-    brominePpm: reading.brominePpm ?? 0,
-    temperatureCelsius: reading.temperatureC,
-    totalDissolvedSolidsPpm: reading.totalDissolvedSolidsPpm,
-    saltPpm: reading.saltPpm,
-  }
+  if (!waterOf(reading)) return impossible(reading)
+  const water = readingOf(reading)
   const read = Object.entries(READ)
     .filter(([name]) => reading[name as keyof WaterInput] !== undefined)
     .map(([, quantity]) => quantity)

@@ -1,5 +1,5 @@
 import type { Field, FieldTable, Refusal } from './fields'
-import type { WaterInput } from './waterFields'
+import { refusalOf, type WaterInput } from './waterFields'
 
 export type Answer = { output: Record<string, unknown> } | { refusal: Refusal }
 
@@ -24,13 +24,7 @@ export const required = { required: true } as const
 export const hardness = number('ppm', 0, 2000)
 export const litres = number('L', 1, 1_000_000, required)
 
-export const impossible = (input: WaterInput): Answer => ({
-  refusal: {
-    field: 'totalAlkalinityPpm',
-    given: input.totalAlkalinityPpm,
-    allowed: 'more than hydroxide, borate and cyanurate alone carry at this pH',
-  },
-})
+export const impossible = (input: WaterInput): Answer => ({ refusal: refusalOf(input) })
 
 export const missing = (field: string, allowed: string): Answer => ({
   refusal: { field, given: 'nothing', allowed },

@@ -1,6 +1,6 @@
-import { waterFromReading } from '@/core/water/solveWater'
-import type { Water } from '@/core/water/water'
-import type { FieldTable } from './fields'
+import { makeWater } from '@/core/water/makeWater'
+import type { Water, WaterReading } from '@/core/water/water'
+import type { FieldTable, Refusal } from './fields'
 
 /** The common fields of a water. pH on the activity scale; ppm = mg/L; alkalinity and hardness as CaCO₃; borate as B. */
 export const WATER_FIELDS: FieldTable = {
@@ -26,18 +26,35 @@ export interface WaterInput {
   brominePpm?: number
 }
 
-/** The water of an input; undefined where its readings contradict each other. */
-export const waterOf = (input: WaterInput): Water | undefined =>
-  waterFromReading({
-    pH: input.pH,
-    totalAlkalinityPpm: input.totalAlkalinityPpm,
-    calciumHardnessPpm: input.calciumHardnessPpm ?? 0,
-    cyanuricAcidPpm: input.cyanuricAcidPpm,
-    boratePpm: input.boratePpm,
-    freeChlorinePpm: input.freeChlorinePpm ?? 0,
-    combinedChlorinePpm: 0,
-    brominePpm: input.brominePpm ?? 0,
-    temperatureCelsius: input.temperatureC,
-    totalDissolvedSolidsPpm: input.totalDissolvedSolidsPpm,
-    saltPpm: input.saltPpm,
-  })
+/** An input as the core's reading. */
+export const readingOf = (input: WaterInput): WaterReading => ({
+  pH: input.pH,
+  totalAlkalinityPpm: input.totalAlkalinityPpm,
+  calciumHardnessPpm: input.calciumHardnessPpm ?? 0,
+  cyanuricAcidPpm: input.cyanuricAcidPpm,
+  boratePpm: input.boratePpm,
+  freeChlorinePpm: input.freeChlorinePpm ?? 0,
+  combinedChlorinePpm: 0,
+  brominePpm: input.brominePpm ?? 0,
+  temperatureCelsius: input.temperatureC,
+  totalDissolvedSolidsPpm: input.totalDissolvedSolidsPpm,
+  saltPpm: input.saltPpm,
+})
+
+/** The water of an input; undefined where no water reads so. */
+export const waterOf = (input: WaterInput): Water | undefined => {
+  const made = makeWater(readingOf(input))
+  return 'water' in made ? made.water : undefined
+}
+
+/** Why an input is no water, in the command's field names. */
+export const refusalOf = (input: WaterInput): Refusal => {
+  const made = makeWater(readingOf(input))
+  if ('water' in made) throw new Error('a possible water was refused')
+  const { quantity, given, low, high, because } = made.refusal
+  return {
+    field: quantity === 'temperatureCelsius' ? 'temperatureC' : quantity,
+    given,
+    allowed: `${Number(low.toFixed(2))} to ${high}${because ? `: ${because}` : ''}`,
+  }
+}

@@ -28,6 +28,11 @@ test.each([
   [['speciation'], 'seven', 'input: seven was given; allowed: JSON.'],
   [['alchemy'], '{}', 'topic: alchemy was given'],
   [['heat', '--loud'], '{}', 'option: --loud was given'],
+  [
+    ['product-ph'],
+    '{"product":"sodium bisulfate","massG":1,"waterVolumeL":1000,"pH":8.8,"totalAlkalinityPpm":20,"cyanuricAcidPpm":150}',
+    'cyanurate alone carry that much',
+  ],
   [['product-effect'], '{"product":"gold","massG":1,"waterVolumeL":1}', 'product: gold was given'],
 ])('%j with %s is refused in one line', (args, input, says) => {
   const { status, stdout, stderr } = calc(args, input)
