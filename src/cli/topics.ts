@@ -1,3 +1,4 @@
+import { FORECAST_TOPIC } from './forecastTopic'
 import { PLAN_TOPIC } from './planTopic'
 import { PRODUCT_TOPICS } from './productTopics'
 import type { Topic } from './topic'
@@ -9,4 +10,5 @@ export const TOPICS: Record<string, Topic> = {
   ...PRODUCT_TOPICS,
   ...TUB_TOPICS,
   plan: PLAN_TOPIC,
+  forecast: FORECAST_TOPIC,
 }
