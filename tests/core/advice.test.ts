@@ -109,6 +109,11 @@ describe('the agenda', () => {
     expect(items[1]?.kind).toBe('retest')
     expect(items[1]?.due).toBeGreaterThanOrEqual(NOW + 20 * MINUTE)
   })
+  test('a residual too old to know is tested before anything is dosed', () => {
+    const items = todo(tub, journal(tested(NOW - 3 * DAY, { ...fine, totalAlkalinity: 60 })))
+    expect(items[0]).toMatchObject({ kind: 'test', due: NOW, quantities: ['freeChlorine'] })
+    expect(items.some(({ kind }) => kind === 'dose')).toBe(true)
+  })
   test('fine: the next test before the residual is forecast to leave its band', () => {
     const items = todo(tub, journal(tested(NOW, { ...fine, freeChlorine: 3.2 })))
     const test = items.find(({ kind }) => kind === 'test')

@@ -73,6 +73,11 @@ export const agenda = (
     })
   else if (last > 0) items.push({ kind: 'retest', also: [], due: Math.max(now, last), minutes: 3 })
 
+  // Nobody doses or soaks by a residual that is too old to know: its test comes before everything.
+  const { lastReading, ageHours } = estimate.quantities[programme.sanitizer]
+  if (lastReading && isStale(programme.sanitizer, ageHours))
+    items.unshift({ kind: 'test', due: now, minutes: 3, quantities: [programme.sanitizer] })
+
   const routine: { quantity: Quantity; due: Instant }[] = []
   if (items.length === 0)
     routine.push({ quantity: programme.sanitizer, due: sanitizerTestDue(tub, estimate) })

@@ -188,7 +188,11 @@ export const BalanceMap = ({
     top: y(pH.high),
     bottom: y(pH.low),
   })
-  const landsRight = x(end.totalAlkalinityPpm) < W - 140
+  // Labels keep off the arrows: the landing's on the far side of the start, the start's away from the first step.
+  const [startX, endX] = [x(start.totalAlkalinityPpm), x(end.totalAlkalinityPpm)]
+  const landsRight = endX < W - 140 && (endX >= startX || endX < 140)
+  const [firstMove] = moves
+  const nowBelow = firstMove !== undefined && firstMove.after.pH > firstMove.before.pH
   return (
     <figure className="min-w-0">
       <figcaption className="mb-2 flex items-baseline justify-between gap-3">
@@ -314,7 +318,7 @@ export const BalanceMap = ({
         />
         <text
           x={Math.min(W - 60, Math.max(60, x(start.totalAlkalinityPpm)))}
-          y={Math.max(14, y(start.pH) - 13)}
+          y={nowBelow ? y(start.pH) + 23 : Math.max(14, y(start.pH) - 13)}
           fontSize={13}
           fontWeight={650}
           textAnchor="middle"

@@ -28,7 +28,7 @@ export const Compass = ({
   return (
     <g>
       <circle r={COMPASS_RADIUS} fill="var(--paper)" stroke="var(--hair)" />
-      <text y={-46} fontSize={12} textAnchor="middle" style={{ fill: 'var(--muted)' }}>
+      <text y={-48} fontSize={12} textAnchor="middle" style={{ fill: 'var(--muted)' }}>
         pushes
       </text>
       {ways.map(([name, after]) => {
@@ -48,8 +48,24 @@ export const Compass = ({
               markerEnd="url(#map-arrow)"
             />
             <text
-              x={air ? ux * 20 - 7 : name === 'acid' ? ux * 30 - 7 : ux * REACH * 0.62 + 6}
-              y={air ? uy * 22 + 4 : name === 'acid' ? uy * 30 + 4 : uy * REACH * 0.62 + 12}
+              x={
+                air
+                  ? ux * 20 - 7
+                  : name === 'acid'
+                    ? ux * 30 - 7
+                    : name === 'bicarb'
+                      ? 4
+                      : ux * REACH + 7
+              }
+              y={
+                air
+                  ? uy * 22 + 4
+                  : name === 'acid'
+                    ? uy * 30 + 4
+                    : name === 'bicarb'
+                      ? 18
+                      : uy * REACH + 4
+              }
               fontSize={12}
               textAnchor={air || name === 'acid' ? 'end' : 'start'}
             >

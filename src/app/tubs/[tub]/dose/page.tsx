@@ -141,6 +141,9 @@ const Step = ({
   )
 }
 
+/** The residual or pH says nothing any more, so no plan can. */
+const tooOld = ({ verdict }: TubView) => verdict.kind === 'stale' || verdict.kind === 'never read'
+
 const titleOf = (view: TubView, reader: Reader, retestAt: Instant): string => {
   const { plan, estimate, round } = view
   const n = plan.steps.length
@@ -149,6 +152,7 @@ const titleOf = (view: TubView, reader: Reader, retestAt: Instant): string => {
   if (n > 0)
     return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test about ${clock(retestAt, reader)}.`
   if (done > 0) return 'All in. Test again to close the plan.'
+  if (tooOld(view)) return 'Test again before dosing.'
   return plan.remarks.length > 0 ? 'Nothing to add for now.' : 'Nothing to add.'
 }
 
@@ -166,6 +170,7 @@ const Dose = async ({ params }: TubParams) => {
   const done = round.doses.length + round.aerations.length
   const nothing = plan.steps.length === 0
   const tested = estimate.lastTestAt !== undefined
+  const test = !tested || tooOld(view)
   return (
     <>
       <h1 className="serif title pt-2">{titleOf(view, reader, retestAt)}</h1>
@@ -255,10 +260,10 @@ const Dose = async ({ params }: TubParams) => {
                 </p>
               )}
               <Link
-                href={`/tubs/${tub.id}/${tested ? 'now' : 'test'}`}
-                className={tested ? 'plain mt-5' : 'go mt-2'}
+                href={`/tubs/${tub.id}/${test ? 'test' : 'now'}`}
+                className={test ? 'go mt-2' : 'plain mt-5'}
               >
-                {tested ? 'Back to Now' : 'Test the water'}
+                {test ? 'Test the water' : 'Back to Now'}
               </Link>
             </div>
           )}

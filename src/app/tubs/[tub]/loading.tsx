@@ -1,0 +1,8 @@
+/** Shown only where a place takes longer than a blink. */
+const Loading = () => (
+  <p role="status" className="late serif title pt-2 text-muted">
+    Reading the journal…
+  </p>
+)
+
+export default Loading
