@@ -208,12 +208,21 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
     world.aerate(180)
     test(end, all, 'strip')
   } else {
-    // Cared for this morning: tested, dosed and shown to be right before the story stops.
+    // Cared for before the story stops: tested, dosed, topped up to the middle of the band, and shown to be right.
     let from = end - LAST_CARE + HOUR
     for (let round = 0; round < 2; round++) {
-      test(from, all, 'strip')
-      from = followPlan(from + 4 * MINUTE, end - HOUR) + 30 * MINUTE
-      if (from >= end - HOUR) break
+      test(from, all, 'drops')
+      from = followPlan(from + 4 * MINUTE, end - 2 * HOUR) + 30 * MINUTE
+      if (from >= end - 2 * HOUR) break
+    }
+    const topUpAt = end - 1.5 * HOUR
+    const { sanitizer } = tub.targets
+    const short = (sanitizer.low + sanitizer.high) / 2 - world.truth().freeChlorinePpm
+    if (short > 0.3) {
+      const grams = Math.round((short * tub.volumeLitres) / 554)
+      world.advance(topUpAt)
+      world.dose('sodium dichlor dihydrate', grams)
+      add({ kind: 'dose', at: topUpAt, body: { product: 'sodium dichlor dihydrate', grams } })
     }
     test(end, all, 'meter')
   }

@@ -94,6 +94,7 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
     read,
     refill,
     topUp,
+    truth: () => readWater(water),
     aerate: (minutes: number) => {
       water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.jetsWithAir, minutes / 60)
     },
