@@ -45,6 +45,7 @@ export const enterTest = async (page: Page, values: Record<string, string>) => {
   for (const [name, value] of Object.entries(values))
     await page.getByRole('textbox', { name, exact: true }).fill(value)
   await page.getByRole('button', { name: /^Keep this test/ }).click()
+  await expect(page).toHaveURL(/dose$/)
 }
 
 export const place = (page: Page, name: string) =>

@@ -54,6 +54,13 @@ export const DraftForm = ({
   const [fields, setFields] = useState(initial)
   const [restored, setRestored] = useState(false)
   const form = useRef<HTMLFormElement>(null)
+  const here = useRef(true)
+  useEffect(() => {
+    here.current = true
+    return () => {
+      here.current = false
+    }
+  }, [])
   const key = draftKey && `pavrel.draft.${draftKey}`
 
   useEffect(() => {
@@ -76,7 +83,8 @@ export const DraftForm = ({
         if (result?.ok) {
           if (key) localStorage.removeItem(key)
           setRestored(false)
-          if (result.next) router.push(result.next)
+          // Whoever has gone elsewhere meanwhile is not fetched back.
+          if (result.next && here.current) router.push(result.next)
         }
         return result
       } catch {
