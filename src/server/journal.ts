@@ -1,7 +1,6 @@
 import Joi from 'joi'
 import { whyNotAfter } from '@/core/advice/handling'
-import { roundOf, waitingUntil } from '@/core/advice/plan'
-import { estimate } from '@/core/estimate/estimate'
+import { waitingUntil } from '@/core/advice/plan'
 import { ENTRY_KINDS, type Entry, type EntryKind, type NewEntry } from '@/core/journal/entry'
 import { PRODUCT_NAMES, type ProductName } from '@/core/products/product'
 import { oddities } from '@/core/testing/oddities'
@@ -92,8 +91,7 @@ const draftDose = (tub: TubRow, fields: Fields, at: number, journal: Entry[]): D
   const questions: Record<string, string> = {}
   if (plannedGrams !== undefined && grams > 1.5 * plannedGrams)
     questions.amount = `That is ${(grams / plannedGrams).toFixed(1)} × the plan. Is it what went in?`
-  const now = estimate(tub, journal, at)
-  const mixing = waitingUntil(roundOf(journal, now).doses, at)
+  const mixing = waitingUntil(journal, at)
   if (mixing && mixing.product !== product) {
     const minutes = Math.ceil((mixing.until - at) / 60_000)
     questions.wait = `${whyNotAfter(product, mixing.product)} ${minutes} min of that wait are left.`

@@ -43,7 +43,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     verdict: verdict(tub, journal, state),
     agenda: agenda(tub, journal, state, plan),
     round,
-    waiting: waitingUntil(round.doses, now),
+    waiting: waitingUntil(journal, now),
     lastChange: lastChange(store, tubId),
   }
 }

@@ -1,19 +1,9 @@
 import { equilibriaFor } from '@/core/water/equilibrium'
 import { speciate } from '@/core/water/speciation'
-import { expectWithin, vectors } from './vectors'
-
-interface Given {
-  pH: number
-  totalAlkalinityPpm: number
-  cyanuricAcidPpm: number
-  boratePpm: number
-  temperatureC: number
-  totalDissolvedSolidsPpm: number
-  saltPpm: number
-}
+import { expectWithin, type GivenWater, vectors } from './vectors'
 
 // Plummer & Busenberg 1982, Davies activities; O'Brien, Morris & Butler 1974 (each case names its own).
-test.each(vectors<Given>('speciation'))(
+test.each(vectors<GivenWater>('speciation'))(
   '$id agrees with $source',
   ({ given, expect: wanted, tolerance }) => {
     const k = equilibriaFor(given.temperatureC, given.totalDissolvedSolidsPpm, given.saltPpm)

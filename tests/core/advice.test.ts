@@ -68,6 +68,19 @@ describe('the verdict', () => {
     expect(judge(tub, entries)).toMatchObject({ kind: 'mixing', until: NOW + 15 * MINUTE })
     expect(judge(tub, entries, NOW + 20 * MINUTE).kind).toBe('retest')
   })
+  test('a test in the middle of a wait does not let anyone in', () => {
+    const entries = journal(
+      tested(NOW - 30 * MINUTE, { ...fine, freeChlorine: 2 }),
+      {
+        kind: 'dose',
+        at: NOW - 5 * MINUTE,
+        body: { product: 'sodium dichlor dihydrate', grams: 5 },
+      },
+      tested(NOW - MINUTE, fine),
+    )
+    expect(judge(tub, entries)).toMatchObject({ kind: 'mixing', until: NOW + 15 * MINUTE })
+    expect(judge(tub, entries, NOW + 16 * MINUTE).kind).toBe('ready')
+  })
   test('a residual that may have fallen out since it was read is not a plain yes', () =>
     expect(judge(tub, journal(tested(NOW - 20 * HOUR, { ...fine, freeChlorine: 3.6 }))).kind).toBe(
       'likely',

@@ -105,6 +105,13 @@ describe('a dose', () => {
     expect(asked).toContain('25 min')
     expect(dose({ ...chlorine, 'confirm.wait': 'yes' }, early).ok).toBe(true)
   })
+  test('a test in between does not shorten the wait', () => {
+    test_({ pH: '8', totalAlkalinity: '100', freeChlorine: '1' })
+    dose({ product: 'sodium bisulfate', amount: '10' })
+    keep({ kind: 'test', method: 'strip', pH: '7.5' }, NOW + 2 * MINUTE)
+    const chlorine = { product: 'sodium dichlor dihydrate', amount: '5' }
+    expect(questionsOf(dose(chlorine, NOW + 5 * MINUTE)).wait).toContain('gas')
+  })
   test('after the wait nothing is asked', () => {
     test_({ pH: '8', totalAlkalinity: '100', freeChlorine: '1' })
     dose({ product: 'sodium bisulfate', amount: '10' })

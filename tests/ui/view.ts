@@ -46,7 +46,7 @@ export const viewOf = (
       verdict: verdict(tub, journal, state),
       agenda: agenda(tub, journal, state, plan),
       round,
-      waiting: waitingUntil(round.doses, now),
+      waiting: waitingUntil(journal, now),
       lastChange: undefined,
     },
   }

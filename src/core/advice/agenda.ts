@@ -53,7 +53,7 @@ export const agenda = (
     (sum, step) => sum + step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0),
     0,
   )
-  const start = waitingUntil(doses, now)?.until ?? now
+  const start = waitingUntil(journal, now)?.until ?? now
 
   if (plan.steps.length > 0)
     items.push({ kind: 'dose', due: start, minutes: 3 * plan.steps.length, plan })

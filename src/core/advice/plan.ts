@@ -1,5 +1,5 @@
 import { type Estimate, isStale, quantityOf } from '../estimate/estimate'
-import { type Entry, type EntryOf, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
+import { type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
 import { addProduct } from '../products/addProduct'
 import { roundToScale } from '../products/measure'
 import { availableChlorine, PRODUCTS, type ProductName } from '../products/product'
@@ -188,9 +188,14 @@ export interface Wait {
   product: ProductName
 }
 
-/** When the product that went in last has mixed, if that lies ahead. */
-export const waitingUntil = (doses: readonly EntryOf<'dose'>[], now: number): Wait | undefined => {
-  const open = doses
+/**
+ * When the product that went in last has mixed, if that lies ahead. A test in the meantime does not shorten it: the wait is
+ * the product's, not the plan's.
+ */
+export const waitingUntil = (journal: readonly Entry[], now: number): Wait | undefined => {
+  const open = journal
+    .filter(isKind('dose'))
+    .filter(({ at }) => at <= now)
     .map(({ at, body }) => ({
       since: at,
       until: at + handlingOf(body.product).waitMinutes * MINUTE,

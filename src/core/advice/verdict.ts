@@ -60,7 +60,7 @@ export const verdict = (tub: Tub, journal: readonly Entry[], estimate: Estimate)
   judge('temperature', 0, HOTTEST_CELSIUS, 0.2)
 
   const { doses, aerations } = roundOf(journal, estimate)
-  const mixing = waitingUntil(doses, estimate.at)
+  const mixing = waitingUntil(journal, estimate.at)
   if (mixing) return { kind: 'mixing', ...mixing, faults }
 
   for (const quantity of [sanitizer, 'pH'] as const) {

@@ -63,7 +63,7 @@ const DRIFT_PER_ROOT_DAY: Record<Quantity, number> = {
 }
 
 /** A dose by spoon or kitchen scale: ±10 %, assumed. */
-const DOSE_ERROR = 0.1
+export const DOSE_ERROR = 0.1
 
 /** A bromide bank of this size answers every oxidiser dose here; mmol/L. Shown by a bromine reading where no dose was logged. */
 const SHOWN_BANK_MMOL = 0.4

@@ -1,7 +1,7 @@
 import { HOUR, type Instant } from '../journal/entry'
 import { guidedProgramme } from '../programmes/programme'
 import type { Tub } from '../tub'
-import { type Estimate, isStale } from './estimate'
+import { DOSE_ERROR, type Estimate, isStale } from './estimate'
 
 export interface ForecastPoint {
   at: Instant
@@ -17,9 +17,6 @@ export interface PlannedRise {
   at: Instant
   ppm: number
 }
-
-/** A dose by spoon: ±10 %, assumed. */
-const DOSE_ERROR = 0.1
 
 /**
  * The residual hour by hour if nobody soaks and nothing goes in but what is planned: first-order loss at the programme's
