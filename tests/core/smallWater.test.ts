@@ -85,10 +85,15 @@ test('evaporation leaves everything behind; topped up with pure water nothing ha
   expect(denser.calciumHardnessPpm).toBeCloseTo(250, 6)
 })
 
-test('a heater scales before the tub does', () => {
+// Above pH 8.5 heat takes more pH than it adds to the carbonate, so the law ends there.
+test('a heater scales before the tub does, up to pH 8.2', () => {
   fc.assert(
     fc.property(anyReading, (given) => {
-      const reading = { ...given, calciumHardnessPpm: given.calciumHardnessPpm + 20 }
+      const reading = {
+        ...given,
+        pH: Math.min(given.pH, 8.2),
+        calciumHardnessPpm: given.calciumHardnessPpm + 20,
+      }
       const hot = calciteIndexAt(waterOf(reading), reading.temperatureCelsius + 20)
       expect(hot).toBeGreaterThan(calciteSaturationIndex(reading) ?? Number.NaN)
     }),
