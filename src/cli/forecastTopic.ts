@@ -1,30 +1,15 @@
 import { estimate } from '@/core/estimate/estimate'
 import { type Entry, HOUR, type NewEntry } from '@/core/journal/entry'
-import { PRODUCT_NAMES, type ProductName } from '@/core/products/product'
-import {
-  GUIDED_PROGRAMMES,
-  type GuidedProgrammeId,
-  guidedProgramme,
-} from '@/core/programmes/programme'
+import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
+import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { oddities } from '@/core/testing/oddities'
-import { METHODS, type Method, type Quantity, type Readings } from '@/core/testing/quantity'
+import type { Method, Readings } from '@/core/testing/quantity'
 import { checkFields, type FieldTable, type Refusal } from './fields'
 import { type Answer, as, litres, number, type Topic } from './topic'
+import { FILL_FIELDS, fillWaterFrom, READ_AS, READING_FIELDS, type WaterInput } from './waterFields'
 
 /** Standard deviations from the middle to the 10 % and 90 % quantiles of a normal spread. */
 const TENTH = 1.2816
-
-/** Fields of a reading, and the quantity each stands for. */
-const READ: Record<string, Quantity> = {
-  pH: 'pH',
-  totalAlkalinityPpm: 'totalAlkalinity',
-  calciumHardnessPpm: 'calciumHardness',
-  cyanuricAcidPpm: 'cyanuricAcid',
-  freeChlorinePpm: 'freeChlorine',
-  totalChlorinePpm: 'totalChlorine',
-  brominePpm: 'bromine',
-  temperatureC: 'temperature',
-}
 
 const at = { unit: 'ISO 8601 time', free: true, required: true } as const
 const kind = (name: string) => ({ unit: '', oneOf: [name], required: true })
@@ -33,21 +18,14 @@ const ENTRY_FIELDS: Record<string, FieldTable> = {
   reading: {
     at,
     kind: kind('reading'),
-    method: { unit: '', oneOf: METHODS, default: 'drops' },
-    pH: number('', 4, 11),
-    totalAlkalinityPpm: number('ppm', 0, 1000),
-    calciumHardnessPpm: number('ppm', 0, 2000),
-    cyanuricAcidPpm: number('ppm', 0, 500),
-    freeChlorinePpm: number('ppm', 0, 100),
-    totalChlorinePpm: number('ppm', 0, 100),
-    brominePpm: number('ppm', 0, 200),
-    temperatureC: number('°C', 0, 45),
+    ...READING_FIELDS,
   },
   dose: {
     at,
     kind: kind('dose'),
     product: { unit: '', oneOf: PRODUCT_NAMES, required: true },
-    massG: number('g', 0, 100_000, { required: true }),
+    massG: number('g', 0, 100_000),
+    volumeMl: number('mL', 0, 100_000),
   },
   soak: {
     at,
@@ -59,7 +37,7 @@ const ENTRY_FIELDS: Record<string, FieldTable> = {
     at,
     kind: kind('water'),
     replacedFraction: number('', 0, 1, { required: true }),
-    fillWater: { unit: '', free: true },
+    fillWater: { unit: '', fields: FILL_FIELDS },
   },
 }
 
@@ -79,10 +57,12 @@ interface CheckedEntry {
   at: unknown
   method: Method
   product: ProductName
-  massG: number
+  massG?: number
+  volumeMl?: number
   people: number
   minutes: number
   replacedFraction: number
+  fillWater?: Partial<WaterInput>
 }
 
 /** An entry of the command as an entry of the journal, or what is wrong with it. */
@@ -102,8 +82,17 @@ const entryOf = (given: unknown, i: number): NewEntry | Refusal => {
   const time = instant(value.at)
   if (time === undefined) return wrongTime(`journal.${i}.at`, value.at)
   switch (named) {
-    case 'dose':
-      return { kind: 'dose', at: time, body: { product: value.product, grams: value.massG } }
+    case 'dose': {
+      const { product, massG, volumeMl } = value
+      if ((massG === undefined) === (volumeMl === undefined))
+        return {
+          field: `journal.${i}.massG`,
+          given: massG ?? 'nothing',
+          allowed: 'either massG or volumeMl',
+        }
+      const grams = massG ?? (volumeMl ?? 0) * PRODUCTS[product].densityGramsPerMillilitre
+      return { kind: 'dose', at: time, body: { product, grams } }
+    }
     case 'soak':
       return {
         kind: 'soak',
@@ -111,10 +100,17 @@ const entryOf = (given: unknown, i: number): NewEntry | Refusal => {
         body: { people: value.people, minutes: value.minutes },
       }
     case 'water':
-      return { kind: 'water', at: time, body: { replacedFraction: value.replacedFraction } }
+      return {
+        kind: 'water',
+        at: time,
+        body: {
+          replacedFraction: value.replacedFraction,
+          ...(value.fillWater ? { fillWater: fillWaterFrom(value.fillWater) } : {}),
+        },
+      }
     default: {
       const readings: Readings = {}
-      for (const [name, quantity] of Object.entries(READ))
+      for (const [name, quantity] of Object.entries(READ_AS))
         if (checked.value[name] !== undefined) readings[quantity] = Number(checked.value[name])
       return { kind: 'test', at: time, body: { method: value.method, readings } }
     }
@@ -129,7 +125,7 @@ const quantiles = (value: number, deviation: number) => ({
 
 const answer = (raw: Record<string, unknown>): Answer => {
   const input = as<{
-    tub: { volumeL: number; programme: GuidedProgrammeId }
+    tub: { volumeL: number; programme: ProgrammeId; fillWater?: Partial<WaterInput> }
     journal: unknown
     now: unknown
     hours: number
@@ -144,19 +140,19 @@ const answer = (raw: Record<string, unknown>): Answer => {
     if ('field' in entry) return { refusal: entry }
     journal.push({ ...entry, id: i + 1 } as Entry)
   }
-  const programme = guidedProgramme(input.tub.programme)
+  const programme = programmeOf(input.tub.programme)
   const tub = {
     volumeLitres: input.tub.volumeL,
     programme: input.tub.programme,
     targets: programme.presets[0].targets,
-    fillWater: { source: 'town' as const },
+    fillWater: fillWaterFrom(input.tub.fillWater),
     setTemperatureCelsius: 38,
   }
   const hours = Array.from({ length: input.hours + 1 }, (_, hour) => {
     // Planned entries take part from their own time on.
     const state = estimate(tub, journal, now + hour * HOUR)
     const row: Record<string, unknown> = { at: new Date(state.at).toISOString() }
-    for (const [name, quantity] of Object.entries(READ)) {
+    for (const [name, quantity] of Object.entries(READ_AS)) {
       if (!programme.tested.includes(quantity)) continue
       const { value, standardDeviation } = state.quantities[quantity]
       row[name] = quantiles(value, standardDeviation)
@@ -189,7 +185,8 @@ export const FORECAST_TOPIC: Topic = {
       required: true,
       fields: {
         volumeL: litres,
-        programme: { unit: '', oneOf: GUIDED_PROGRAMMES.map(({ id }) => id), required: true },
+        programme: { unit: '', oneOf: PROGRAMMES.map(({ id }) => id), required: true },
+        fillWater: { unit: '', fields: FILL_FIELDS },
       },
     },
     journal: { unit: '', free: true, required: true },

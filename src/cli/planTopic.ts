@@ -1,45 +1,79 @@
 import { dosePlan, type PlanStep } from '@/core/advice/plan'
+import { OBJECTIVES, type Objective } from '@/core/advice/recipe'
+import type { ShelfItem } from '@/core/advice/shelf'
 import { estimateOfReading } from '@/core/estimate/estimate'
-import { PRODUCT_NAMES, type ProductName } from '@/core/products/product'
-import { effectOf } from '@/core/products/substance'
+import { quantityOf } from '@/core/estimate/testedWater'
+import { toDose } from '@/core/products/measure'
+import { PRODUCTS } from '@/core/products/product'
 import {
   type Band,
-  GUIDED_PROGRAMMES,
-  type GuidedProgrammeId,
-  guidedProgramme,
+  PROGRAMMES,
+  type Programme,
+  type ProgrammeId,
+  programmeOf,
   type Targets,
 } from '@/core/programmes/programme'
-import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
+import type { Method } from '@/core/testing/quantity'
 import type { WaterReading } from '@/core/water/water'
+import { checkFields, type Refusal } from './fields'
+import { PRODUCT_FIELDS, type ProductInput, strengthOf } from './productFields'
 import { type Answer, as, impossible, litres, number, type Topic } from './topic'
-import { readingOf, WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
+import {
+  FILL_FIELDS,
+  fillWaterFrom,
+  READ_AS,
+  READING_FIELDS,
+  readingOf,
+  type WaterInput,
+  waterOf,
+} from './waterFields'
+
+const {
+  waterVolumeL: _litres,
+  massG: _mass,
+  volumeMl: _volume,
+  ...STRENGTH_FIELDS
+} = PRODUCT_FIELDS
+const SHELF_FIELDS = {
+  ...STRENGTH_FIELDS,
+  leftG: number('g', 0, 1_000_000),
+  leftMl: number('mL', 0, 1_000_000),
+}
 
 interface PlanInput {
-  tub: { volumeL: number; programme: GuidedProgrammeId }
-  reading: WaterInput & { method: Method }
+  tub: { volumeL: number; programme: ProgrammeId }
+  reading: Partial<WaterInput> & { method: Method }
+  objective: Objective
+  replaceWater: 'yes' | 'no'
   targets?: Record<string, unknown>
   shelf?: unknown
-  fillWater?: WaterInput
+  fillWater?: Partial<WaterInput>
 }
 
 const TARGETS: Record<string, keyof Targets> = {
   freeChlorinePpm: 'sanitizer',
   brominePpm: 'sanitizer',
+  biguanidePpm: 'sanitizer',
+  peroxidePpm: 'sanitizer',
   pH: 'pH',
   totalAlkalinityPpm: 'totalAlkalinity',
   calciumHardnessPpm: 'calciumHardness',
   cyanuricAcidPpm: 'cyanuricAcid',
+  boratePpm: 'borate',
+  saltPpm: 'salt',
+  totalDissolvedSolidsPpm: 'totalDissolvedSolids',
 }
 
-const READ: Record<string, Quantity> = {
-  freeChlorinePpm: 'freeChlorine',
-  brominePpm: 'bromine',
-  pH: 'pH',
-  totalAlkalinityPpm: 'totalAlkalinity',
-  calciumHardnessPpm: 'calciumHardness',
-  cyanuricAcidPpm: 'cyanuricAcid',
-  temperatureC: 'temperature',
+/** What a water is taken to hold where nothing was read. */
+const UNREAD = {
+  pH: 7.5,
+  totalAlkalinityPpm: 100,
+  cyanuricAcidPpm: 0,
+  boratePpm: 0,
+  temperatureC: 38,
+  saltPpm: 0,
 }
+const UNREAD_SOLIDS_PPM = 500
 
 const bandOf = (given: unknown): Band | undefined =>
   Array.isArray(given) &&
@@ -49,51 +83,68 @@ const bandOf = (given: unknown): Band | undefined =>
     ? { low: given[0], high: given[1] }
     : undefined
 
-const shown = (water: WaterReading, bromine: boolean) => ({
+const shown = (water: WaterReading, { watched, sanitizer }: Programme) => ({
   pH: water.pH,
   totalAlkalinityPpm: water.totalAlkalinityPpm,
   calciumHardnessPpm: water.calciumHardnessPpm,
   cyanuricAcidPpm: water.cyanuricAcidPpm,
-  ...(bromine ? { brominePpm: water.brominePpm } : { freeChlorinePpm: water.freeChlorinePpm }),
+  boratePpm: water.boratePpm,
+  [`${sanitizer}Ppm`]: quantityOf(water, sanitizer),
+  ...(watched.includes('salt') ? { saltPpm: water.saltPpm } : {}),
   totalDissolvedSolidsPpm: water.totalDissolvedSolidsPpm,
 })
 
-/** Products of a shelf, and how much more of each it takes than of the strength that plans assume. */
-const shelfOf = (given: unknown): Map<ProductName, number> | undefined | string => {
+/** Products of a shelf; an item may carry its strength and what is left of it. */
+const shelfOf = (given: unknown): ShelfItem[] | undefined | Refusal => {
   if (given === undefined) return undefined
-  if (!Array.isArray(given)) return 'a list of products'
-  const shelf = new Map<ProductName, number>()
-  for (const item of given) {
-    const product = typeof item === 'string' ? item : (item as { product?: unknown })?.product
-    const known = PRODUCT_NAMES.find((name) => name === product)
-    if (!known) return `a list of: ${PRODUCT_NAMES.join(', ')}`
-    const purity = (item as { purityPercent?: unknown }).purityPercent
-    const scale =
-      known === 'sodium bisulfate' && typeof purity === 'number' && purity > 0 && purity <= 100
-        ? effectOf(known).alkalinityMeq / effectOf(known, { purity: purity / 100 }).alkalinityMeq
-        : 1
-    shelf.set(known, scale)
+  if (!Array.isArray(given)) return { field: 'shelf', given, allowed: 'a list of products' }
+  const shelf: ShelfItem[] = []
+  for (const [i, item] of given.entries()) {
+    const checked = checkFields(SHELF_FIELDS, typeof item === 'string' ? { product: item } : item)
+    if ('refusal' in checked)
+      return { ...checked.refusal, field: `shelf.${i}.${checked.refusal.field}` }
+    const value = as<ProductInput & { leftG?: number; leftMl?: number }>(checked.value)
+    const { densityGramsPerMillilitre } = PRODUCTS[value.product]
+    const gramsLeft =
+      value.leftG ??
+      (value.leftMl === undefined
+        ? undefined
+        : value.leftMl * (value.densityGPerMl ?? densityGramsPerMillilitre))
+    shelf.push({
+      product: value.product,
+      strength: strengthOf(value),
+      ...(gramsLeft === undefined ? {} : { gramsLeft }),
+    })
   }
   return shelf
 }
 
-const stepOf = (step: PlanStep, bromine: boolean, scale: (product: ProductName) => number) => ({
+const hundredth = (value: number) => Math.round(100 * value) / 100
+
+const stepOf = (step: PlanStep, shown: (water: WaterReading) => Record<string, unknown>) => ({
   order: step.order,
-  kind: step.kind,
   ...(step.kind === 'add'
-    ? { product: step.product, massG: step.grams * scale(step.product) }
-    : { minutes: step.minutes }),
+    ? {
+        kind: 'add',
+        product: step.product,
+        massG: hundredth(step.grams),
+        ...(PRODUCTS[step.product].form === 'liquid'
+          ? { volumeMl: hundredth(toDose(step.product, step.grams, 'gram')) }
+          : {}),
+      }
+    : step.kind === 'aerate'
+      ? { kind: 'aerate', minutes: step.minutes }
+      : { kind: 'replace-water', litres: step.litres }),
   waitMinutes: step.waitMinutes,
   jets: step.jets,
   cover: step.cover,
-  after: shown(step.after, bromine),
+  after: shown(step.after),
   why: step.why,
 })
 
 const answer = (raw: Record<string, unknown>): Answer => {
   const input = as<PlanInput>(raw)
-  const programme = guidedProgramme(input.tub.programme)
-  const bromine = programme.sanitizer === 'bromine'
+  const programme = programmeOf(input.tub.programme)
   const targets: Targets = { ...programme.presets[0].targets }
   for (const [name, given] of Object.entries(input.targets ?? {})) {
     const key = TARGETS[name]
@@ -109,34 +160,33 @@ const answer = (raw: Record<string, unknown>): Answer => {
     targets[key] = band
   }
   const shelf = shelfOf(input.shelf)
-  if (typeof shelf === 'string')
-    return { refusal: { field: 'shelf', given: input.shelf, allowed: shelf } }
+  if (shelf && 'field' in shelf) return { refusal: shelf }
 
-  const { reading } = input
+  const { reading: given } = input
+  const { saltPpm = 0, totalDissolvedSolidsPpm = Math.max(UNREAD_SOLIDS_PPM, saltPpm) } = given
+  const reading: WaterInput = { ...UNREAD, ...given, totalDissolvedSolidsPpm }
   if (!waterOf(reading)) return impossible(reading)
-  const water = readingOf(reading)
-  const read = Object.entries(READ)
-    .filter(([name]) => reading[name as keyof WaterInput] !== undefined)
+  const read = Object.entries(READ_AS)
+    .filter(([name]) => given[name as keyof WaterInput] !== undefined)
     .map(([, quantity]) => quantity)
-  const state = estimateOfReading(water, read, reading.method, 0)
+  const fillWater = fillWaterFrom(input.fillWater)
+  const state = estimateOfReading(readingOf(reading), read, given.method, 0, fillWater)
   if (!state) return impossible(reading)
-  const fill = input.fillWater
   const tub = {
     volumeLitres: input.tub.volumeL,
     programme: input.tub.programme,
     targets,
-    fillWater: {
-      source: 'town' as const,
-      pH: fill?.pH,
-      totalAlkalinityPpm: fill?.totalAlkalinityPpm,
-      calciumHardnessPpm: fill?.calciumHardnessPpm,
-    },
+    fillWater,
     setTemperatureCelsius: reading.temperatureC,
   }
-  const plan = dosePlan(tub, [], state, shelf && new Set(shelf.keys()))
-  const scale = (product: ProductName) => shelf?.get(product) ?? 1
-  const steps = plan.steps.map((step) => stepOf(step, bromine, scale))
-  const provisional = plan.later.map(({ product, grams }) => `${grams} g ${product}`)
+  const plan = dosePlan(tub, [], state, {
+    shelf,
+    objective: input.objective,
+    replaceWater: input.replaceWater === 'yes',
+  })
+  const show = (water: WaterReading) => shown(water, programme)
+  const steps = plan.steps.map((step) => stepOf(step, show))
+  const provisional = plan.later.map(({ product, grams }) => `${hundredth(grams)} g ${product}`)
   return {
     output: {
       steps: [
@@ -151,7 +201,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
             ]
           : []),
       ],
-      after: shown(plan.after, bromine),
+      after: show(plan.after),
       notReached: plan.remarks.map(({ quantity, text }) => ({ quantity, why: text })),
       assumed: plan.assumed.map(({ quantity, text }) => ({ quantity, why: text })),
       retestAfterMinutes: plan.retestAfterMinutes,
@@ -159,32 +209,27 @@ const answer = (raw: Record<string, unknown>): Answer => {
   }
 }
 
-const water = {
-  ...WATER_FIELDS,
-  calciumHardnessPpm: number('ppm', 0, 2000),
-  freeChlorinePpm: number('ppm', 0, 100),
-  brominePpm: number('ppm', 0, 200),
-}
-
 export const PLAN_TOPIC: Topic = {
-  summary: 'what to add, in which order, with waits, for the programmes that are guided',
+  summary: 'what to add, in which order, with waits',
   fields: {
     tub: {
       unit: '',
       required: true,
       fields: {
         volumeL: litres,
-        programme: { unit: '', oneOf: GUIDED_PROGRAMMES.map(({ id }) => id), required: true },
+        programme: { unit: '', oneOf: PROGRAMMES.map(({ id }) => id), required: true },
       },
     },
     reading: {
       unit: '',
       required: true,
-      fields: { ...water, method: { unit: '', oneOf: METHODS, default: 'drops' } },
+      fields: READING_FIELDS,
     },
     targets: { unit: '', free: true },
+    objective: { unit: '', oneOf: OBJECTIVES, default: 'practice' },
+    replaceWater: { unit: '', oneOf: ['yes', 'no'], default: 'no' },
     shelf: { unit: '', free: true },
-    fillWater: { unit: '', fields: water },
+    fillWater: { unit: '', fields: FILL_FIELDS },
   },
   answer,
 }

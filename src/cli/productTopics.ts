@@ -1,59 +1,16 @@
 import { pairTo } from '@/core/advice/balance'
-import { addEffect, spendSanitizer } from '@/core/products/addProduct'
+import { addEffect, spend } from '@/core/products/addProduct'
 import { describeEffect } from '@/core/products/describeEffect'
 import {
   effectOf,
   LIQUID_DENSITY,
   type Strength,
-  SUBSTANCE_NAMES,
   type SubstanceName,
 } from '@/core/products/substance'
 import { readWater } from '@/core/water/solveWater'
-import type { FieldTable } from './fields'
+import { PRODUCT_FIELDS, type ProductInput, strengthOf } from './productFields'
 import { as, impossible, litres, missing, number, required, type Topic } from './topic'
 import { WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
-
-const PRODUCT_FIELDS: FieldTable = {
-  product: { unit: '', oneOf: SUBSTANCE_NAMES, required: true },
-  massG: number('g', 0, 1_000_000),
-  volumeMl: number('mL', 0, 1_000_000),
-  waterVolumeL: litres,
-  purityPercent: number('%', 0.1, 100),
-  weightPercent: number('%', 0.1, 100),
-  densityGPerMl: number('g/mL', 0.5, 3),
-  availableChlorinePercent: number('%', 0.1, 100),
-  potassiumPeroxymonosulfatePercent: number('%', 0.1, 100),
-  excessSodiumHydroxidePercent: number('%', 0, 20),
-  oxidationLimit: { unit: '', oneOf: ['tetrathionate', 'sulfate'] },
-}
-
-interface ProductInput {
-  product: SubstanceName
-  massG?: number
-  volumeMl?: number
-  waterVolumeL: number
-  purityPercent?: number
-  weightPercent?: number
-  densityGPerMl?: number
-  availableChlorinePercent?: number
-  potassiumPeroxymonosulfatePercent?: number
-  excessSodiumHydroxidePercent?: number
-  oxidationLimit?: NonNullable<Strength['oxidationLimit']>
-}
-
-const strengthOf = (input: ProductInput): Strength => {
-  const strength: Strength = {}
-  if (input.purityPercent !== undefined) strength.purity = input.purityPercent / 100
-  if (input.weightPercent !== undefined) strength.weightFraction = input.weightPercent / 100
-  if (input.availableChlorinePercent !== undefined)
-    strength.availableChlorine = input.availableChlorinePercent / 100
-  if (input.potassiumPeroxymonosulfatePercent !== undefined)
-    strength.peroxymonosulfate = input.potassiumPeroxymonosulfatePercent / 100
-  if (input.excessSodiumHydroxidePercent !== undefined)
-    strength.excessSodiumHydroxide = input.excessSodiumHydroxidePercent / 100
-  if (input.oxidationLimit) strength.oxidationLimit = input.oxidationLimit
-  return strength
-}
 
 /** Grams of a dose given by mass, or by volume with a density. */
 const gramsOf = (input: ProductInput): number | undefined => {
@@ -96,18 +53,13 @@ export const PRODUCT_TOPICS: Record<string, Topic> = {
       // The ionic strength is held at its start, as in the reference.
       const effect = {
         ...effectOf(input.product, strengthOf(input)),
-        dissolvedSolidsMg: 0,
-        saltMg: 0,
+        totalDissolvedSolidsPpm: 0,
+        saltPpm: 0,
       }
       let water = addEffect(start, effect, grams, input.waterVolumeL)
       if (input.stage === 'spent') {
-        water = spendSanitizer(water, water.freeChlorineMmol, water.bromineMmol)
-        // Monopersulfate without bromide is spent on what it oxidises, one equivalent of acid a mol.
-        water = {
-          ...water,
-          alkalinityMeq: water.alkalinityMeq - water.monopersulfateMmol,
-          monopersulfateMmol: 0,
-        }
+        const { freeChlorineMmol, bromineMmol, monopersulfateMmol } = water
+        water = spend(water, { freeChlorineMmol, bromineMmol, monopersulfateMmol })
       }
       const after = readWater(water)
       return {

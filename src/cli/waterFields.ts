@@ -1,3 +1,5 @@
+import { METHODS, type Quantity } from '@/core/testing/quantity'
+import type { FillWater } from '@/core/tub'
 import { makeWater } from '@/core/water/makeWater'
 import type { Water, WaterReading } from '@/core/water/water'
 import type { FieldTable, Refusal } from './fields'
@@ -13,6 +15,66 @@ export const WATER_FIELDS: FieldTable = {
   saltPpm: { unit: 'ppm NaCl, part of the dissolved solids', low: 0, high: 10_000, default: 0 },
 }
 
+/** Fields of an owner's test, and the quantity that each reads. */
+export const READ_AS: Record<string, Quantity> = {
+  pH: 'pH',
+  totalAlkalinityPpm: 'totalAlkalinity',
+  calciumHardnessPpm: 'calciumHardness',
+  cyanuricAcidPpm: 'cyanuricAcid',
+  freeChlorinePpm: 'freeChlorine',
+  totalChlorinePpm: 'totalChlorine',
+  brominePpm: 'bromine',
+  biguanidePpm: 'biguanide',
+  peroxidePpm: 'peroxide',
+  boratePpm: 'borate',
+  saltPpm: 'salt',
+  totalDissolvedSolidsPpm: 'totalDissolvedSolids',
+  copperPpm: 'copper',
+  ironPpm: 'iron',
+  phosphatePpm: 'phosphate',
+  temperatureC: 'temperature',
+}
+
+/** What an owner's test may hold; nothing in it has to be there, and nothing that is not there was read. */
+export const READING_FIELDS: FieldTable = {
+  method: { unit: '', oneOf: METHODS, default: 'drops' },
+  pH: { unit: '', low: 4, high: 11 },
+  totalAlkalinityPpm: { unit: 'ppm', low: 0, high: 1000 },
+  calciumHardnessPpm: { unit: 'ppm', low: 0, high: 2000 },
+  cyanuricAcidPpm: { unit: 'ppm', low: 0, high: 500 },
+  freeChlorinePpm: { unit: 'ppm', low: 0, high: 100 },
+  totalChlorinePpm: { unit: 'ppm', low: 0, high: 100 },
+  brominePpm: { unit: 'ppm', low: 0, high: 200 },
+  biguanidePpm: { unit: 'ppm', low: 0, high: 300 },
+  peroxidePpm: { unit: 'ppm', low: 0, high: 500 },
+  boratePpm: { unit: 'ppm as B', low: 0, high: 200 },
+  saltPpm: { unit: 'ppm', low: 0, high: 10_000 },
+  totalDissolvedSolidsPpm: { unit: 'ppm', low: 0, high: 20_000 },
+  copperPpm: { unit: 'ppm', low: 0, high: 20 },
+  ironPpm: { unit: 'ppm', low: 0, high: 20 },
+  phosphatePpm: { unit: 'ppm as PO₄', low: 0, high: 50 },
+  temperatureC: { unit: '°C', low: 0, high: 45 },
+}
+
+/** Water from a pipe, as far as it was measured; the rest is taken from a typical town supply. */
+export const FILL_FIELDS: FieldTable = {
+  pH: { unit: '', low: 4, high: 11 },
+  totalAlkalinityPpm: { unit: 'ppm', low: 0, high: 1000 },
+  calciumHardnessPpm: { unit: 'ppm', low: 0, high: 2000 },
+  saltPpm: { unit: 'ppm', low: 0, high: 10_000 },
+  totalDissolvedSolidsPpm: { unit: 'ppm', low: 0, high: 20_000 },
+  temperatureC: { unit: '°C', low: 0, high: 45 },
+}
+
+export const fillWaterFrom = (given: Partial<WaterInput> = {}): FillWater => ({
+  source: 'town',
+  pH: given.pH,
+  totalAlkalinityPpm: given.totalAlkalinityPpm,
+  calciumHardnessPpm: given.calciumHardnessPpm,
+  totalDissolvedSolidsPpm: given.totalDissolvedSolidsPpm,
+  saltPpm: given.saltPpm,
+})
+
 export interface WaterInput {
   pH: number
   totalAlkalinityPpm: number
@@ -23,7 +85,13 @@ export interface WaterInput {
   saltPpm: number
   calciumHardnessPpm?: number
   freeChlorinePpm?: number
+  totalChlorinePpm?: number
   brominePpm?: number
+  peroxidePpm?: number
+  biguanidePpm?: number
+  copperPpm?: number
+  ironPpm?: number
+  phosphatePpm?: number
 }
 
 /** An input as the core's reading. */
@@ -34,8 +102,13 @@ export const readingOf = (input: WaterInput): WaterReading => ({
   cyanuricAcidPpm: input.cyanuricAcidPpm,
   boratePpm: input.boratePpm,
   freeChlorinePpm: input.freeChlorinePpm ?? 0,
-  combinedChlorinePpm: 0,
+  combinedChlorinePpm: Math.max(0, (input.totalChlorinePpm ?? 0) - (input.freeChlorinePpm ?? 0)),
   brominePpm: input.brominePpm ?? 0,
+  peroxidePpm: input.peroxidePpm ?? 0,
+  biguanidePpm: input.biguanidePpm ?? 0,
+  copperPpm: input.copperPpm ?? 0,
+  ironPpm: input.ironPpm ?? 0,
+  phosphatePpm: input.phosphatePpm ?? 0,
   temperatureCelsius: input.temperatureC,
   totalDissolvedSolidsPpm: input.totalDissolvedSolidsPpm,
   saltPpm: input.saltPpm,

@@ -12,7 +12,7 @@ import { mixWater } from '@/core/water/mix'
 import { calciteIndexAt, calciteSaturationIndex } from '@/core/water/saturation'
 import { readWater } from '@/core/water/solveWater'
 import { speciate } from '@/core/water/speciation'
-import type { Water } from '@/core/water/water'
+import { type Water, WITHOUT_EXTRAS } from '@/core/water/water'
 import { as, hardness, impossible, missing, number, required, type Topic } from './topic'
 import { WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
 
@@ -144,9 +144,7 @@ export const WATER_TOPICS: Record<string, Topic> = {
           calciumHardnessPpm,
           cyanuricAcidPpm: input.cyanuricAcidPpm,
           boratePpm: input.boratePpm,
-          freeChlorinePpm: 0,
-          combinedChlorinePpm: 0,
-          brominePpm: 0,
+          ...WITHOUT_EXTRAS,
           temperatureCelsius: temperatureC,
           totalDissolvedSolidsPpm,
           saltPpm: input.saltPpm,

@@ -1,4 +1,4 @@
-import type { GuidedProgrammeId, Targets } from './programmes/programme'
+import type { ProgrammeId, Targets } from './programmes/programme'
 
 export const FILL_WATER_SOURCES = ['town', 'well', 'rain', 'delivered', 'softened'] as const
 export type FillWaterSource = (typeof FILL_WATER_SOURCES)[number]
@@ -9,14 +9,27 @@ export interface FillWater {
   pH?: number | undefined
   totalAlkalinityPpm?: number | undefined
   calciumHardnessPpm?: number | undefined
+  totalDissolvedSolidsPpm?: number | undefined
+  /** NaCl, part of the dissolved solids. */
+  saltPpm?: number | undefined
+  copperPpm?: number | undefined
+  ironPpm?: number | undefined
+  /** As PO₄. */
+  phosphatePpm?: number | undefined
 }
+
+/** When owners test: schools that differ, common practice. */
+export const TEST_SCHOOLS = ['after soak', 'before soak', 'every few days', 'weekly'] as const
+export type TestSchool = (typeof TEST_SCHOOLS)[number]
 
 /** What Pavrel needs to know of a tub to advise on it. */
 export interface Tub {
   volumeLitres: number
-  programme: GuidedProgrammeId
+  programme: ProgrammeId
   targets: Targets
   fillWater: FillWater
+  /** When its people test; after each soak where nothing is said. */
+  testSchool?: TestSchool
   /** What the heater is set to. */
   setTemperatureCelsius: number
 }

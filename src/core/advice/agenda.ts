@@ -1,16 +1,19 @@
-import { type Estimate, isStale } from '../estimate/estimate'
-import { DAY, type Entry, HOUR, type Instant, MINUTE } from '../journal/entry'
-import { guidedProgramme } from '../programmes/programme'
+import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
+import { DAY, type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
+import { programmeOf } from '../programmes/programme'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
 import { handlingOf } from './handling'
-import { type Plan, roundOf, waitingUntil } from './plan'
+import type { Plan } from './plan'
+import { roundOf, waitingUntil } from './round'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'dose'; plan: Plan }
   | { kind: 'retest'; also: Quantity[] }
   | { kind: 'test'; quantities: Quantity[] }
   | { kind: 'refill' }
+  /** The water out of the pipe, before it goes in. */
+  | { kind: 'fill test' }
   /** Nobody has said yet how old this water is. */
   | { kind: 'water age' }
 )
@@ -23,12 +26,38 @@ const EVERY: Partial<Record<Quantity, number>> = {
   calciumHardness: 30 * DAY,
   cyanuricAcid: 30 * DAY,
 }
+/** Time enough to buy an inhibitor or a filter for the hose. */
+const FILL_TEST_AHEAD = 3 * DAY
 /** Longest life of the water in these programmes: common practice, four months. */
 export const LONGEST_WATER_LIFE = 120 * DAY
 
+const SCHOOL_PERIOD = { 'every few days': 2.5 * DAY, weekly: 7 * DAY } as const
+/** A new tub is tested before every soak for its first three weeks, whatever the school: common practice. */
+export const NEW_TUB = 21 * DAY
+
+/** When the school of this tub's people asks for the next test of the residual. */
+const sanitizerTestDue = (tub: Tub, journal: readonly Entry[], estimate: Estimate): Instant => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const read = estimate.quantities[sanitizer].lastReading
+  const school = tub.testSchool ?? 'after soak'
+  if (!read) return estimate.at
+  if (school === 'after soak') {
+    const out = journal
+      .filter(isKind('soak'))
+      .filter(({ at }) => at > read.at && at <= estimate.at)
+      .map(({ at, body }) => at + body.minutes * MINUTE)
+    if (out.length > 0) return Math.max(...out)
+  }
+  const first = journal.reduce((earliest, { at }) => Math.min(earliest, at), estimate.at)
+  const isNew = estimate.at - first < NEW_TUB
+  if ((school === 'every few days' || school === 'weekly') && !isNew)
+    return read.at + SCHOOL_PERIOD[school]
+  return residualDue(tub, estimate)
+}
+
 /** When the residual is forecast to leave its band, or a day after it was read, whichever comes first. */
-const sanitizerTestDue = (tub: Tub, estimate: Estimate): Instant => {
-  const { sanitizer, lossPerHour } = guidedProgramme(tub.programme)
+const residualDue = (tub: Tub, estimate: Estimate): Instant => {
+  const { sanitizer, lossPerHour } = programmeOf(tub.programme)
   const one = estimate.quantities[sanitizer]
   if (!one.lastReading || isStale(sanitizer, one.ageHours)) return estimate.at
   const byAge = one.lastReading.at + QUANTITY[sanitizer].staleAfterHours * HOUR
@@ -47,7 +76,7 @@ export const agenda = (
 ): AgendaItem[] => {
   const now = estimate.at
   const { doses, aerations } = roundOf(journal, estimate)
-  const programme = guidedProgramme(tub.programme)
+  const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []
   const stepsEnd = plan.steps.reduce(
     (sum, step) => sum + step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0),
@@ -80,7 +109,7 @@ export const agenda = (
 
   const routine: { quantity: Quantity; due: Instant }[] = []
   if (items.length === 0)
-    routine.push({ quantity: programme.sanitizer, due: sanitizerTestDue(tub, estimate) })
+    routine.push({ quantity: programme.sanitizer, due: sanitizerTestDue(tub, journal, estimate) })
   for (const quantity of programme.watched) {
     const every = EVERY[quantity]
     if (every === undefined) continue
@@ -103,12 +132,12 @@ export const agenda = (
       previous.quantities.push(quantity)
     else items.push({ kind: 'test', due: soon, minutes: 3, quantities: [quantity] })
   }
-  if (estimate.filledAt !== undefined)
-    items.push({
-      kind: 'refill',
-      due: Math.max(now, estimate.filledAt + LONGEST_WATER_LIFE),
-      minutes: 180,
-    })
-  else items.push({ kind: 'water age', due: now + DAY, minutes: 1 })
+  if (estimate.filledAt !== undefined) {
+    const refill = Math.max(now, estimate.filledAt + LONGEST_WATER_LIFE)
+    items.push({ kind: 'refill', due: refill, minutes: 180 })
+    const asked = Math.max(now, refill - FILL_TEST_AHEAD)
+    if (estimate.fillTestedAt === undefined || estimate.fillTestedAt < asked - FILL_TEST_COUNTS / 2)
+      items.push({ kind: 'fill test', due: asked, minutes: 3 })
+  } else items.push({ kind: 'water age', due: now + DAY, minutes: 1 })
   return items.sort((a, b) => a.due - b.due)
 }

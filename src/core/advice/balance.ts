@@ -1,9 +1,12 @@
-import { addProduct } from '../products/addProduct'
+import { addEffect } from '../products/addProduct'
 import { PRODUCTS, type ProductName } from '../products/product'
+import type { ProductEffect } from '../products/substance'
 import { contains, middle, type Targets, width } from '../programmes/programme'
-import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
+import { waterAtPh } from '../water/aerate'
 import { readWater, solvePh, waterFromReading } from '../water/solveWater'
-import type { Water, WaterReading } from '../water/water'
+import type { Water } from '../water/water'
+import { gives } from './recipe'
+import type { Source } from './shelf'
 
 /** Per litre: which products carry a water from one (alkalinity, pH) to another, closed to the air. */
 export interface DosePair {
@@ -39,207 +42,155 @@ export const pairTo = (
   )
 }
 
-export type BalanceMove =
-  | { kind: 'add'; product: ProductName; gramsPerLitre: number; reason: string }
-  | { kind: 'aerate'; toPh: number; reason: string }
+/** Where pH and alkalinity stand against their bands; the edge itself counts as in. */
+export interface Imbalance {
+  low: boolean
+  high: boolean
+  acidic: boolean
+  alkaline: boolean
+}
 
-/** No step may leave the water below this, whatever it is on its way to: metal and skin suffer. Common practice. */
-export const LOWEST_STEP_PH = 7.0
+export const imbalanceOf = (
+  { pH, totalAlkalinityPpm }: { pH: number; totalAlkalinityPpm: number },
+  targets: Targets,
+): Imbalance => {
+  const alkalinityOut = !contains(targets.totalAlkalinity, totalAlkalinityPpm)
+  const phOut = !contains(targets.pH, pH)
+  return {
+    low: alkalinityOut && totalAlkalinityPpm < targets.totalAlkalinity.low,
+    high: alkalinityOut && totalAlkalinityPpm > targets.totalAlkalinity.high,
+    acidic: phOut && pH < targets.pH.low,
+    alkaline: phOut && pH > targets.pH.high,
+  }
+}
 
-const gramsPerLitre = (product: ProductName, alkalinityMeq: number) =>
-  alkalinityMeq / PRODUCTS[product].perGram.alkalinityMeq
+/** A point on the map of pH and alkalinity that a round of dosing goes for. */
+export interface Aim {
+  pH: number
+  totalAlkalinityPpm: number
+}
 
-const addPerLitre = (water: Water, product: ProductName, grams: number) =>
-  addProduct(water, product, grams, 1)
+const add = (water: Water, effect: ProductEffect, mgPerLitre: number) =>
+  addEffect(water, effect, mgPerLitre / 1000, 1)
 
-/** Grams per litre of a product at which the pH is reached; bisection, to 1e-7 g/L. */
-export const gramsToPh = (water: Water, product: ProductName, pH: number): number => {
-  const rises = PRODUCTS[product].perGram.alkalinityMeq > 0
+const ACID = PRODUCTS['sodium bisulfate'].perGram
+
+/** mg/L of a product at which a pH is reached; bisection to 1e-4 mg/L, between none and a gram a litre. */
+export const doseToPh = (water: Water, effect: ProductEffect, pH: number): number => {
+  const rises = effect.alkalinityMeq > 0
   let low = 0
-  let high = 1
-  for (let i = 0; i < 60 && high - low > 1e-7; i++) {
-    const grams = (low + high) / 2
-    const short = rises
-      ? solvePh(addPerLitre(water, product, grams)) < pH
-      : solvePh(addPerLitre(water, product, grams)) > pH
-    if (short) low = grams
-    else high = grams
+  let high = 1000
+  let guess = solvePh(water)
+  while (high - low > 1e-4) {
+    const dose = (low + high) / 2
+    guess = solvePh(add(water, effect, dose), undefined, guess)
+    if (rises ? guess < pH : guess > pH) low = dose
+    else high = dose
   }
   return (low + high) / 2
 }
 
-const ALKALINITY_FIRST = 'Alkalinity goes first: it sets how far pH will move.'
-const HIGH_ONE_FIRST =
-  'pH is high and alkalinity low, so the high one comes down first; the bicarbonate after it nudges pH back up a little.'
-
 /**
- * The moves, in order, that bring pH and total alkalinity into their bands: solved together through the carbonate
- * equilibrium, aiming at the middle of a band that is missed and leaving alone what is in band. Order after common
- * practice: alkalinity first; where one is high and the other low, the high one first; both high, acid serves both.
+ * Where to go from here, best first: the middle of a band that is missed, leaving alone what is in band and what lands there
+ * by itself. Later points are for shelves that cannot reach the first. Empty where both are in band.
  */
-export const balanceMoves = (water: Water, targets: Targets): BalanceMove[] => {
-  const reading: WaterReading = readWater(water)
-  const { pH: phBand, totalAlkalinity: alkalinityBand } = targets
-  const aimPh = middle(phBand)
-  const aimAlkalinity = middle(alkalinityBand)
-  const inside = width(alkalinityBand) / 4
-  const { pH, totalAlkalinityPpm: alkalinity } = reading
-  const low = alkalinity < alkalinityBand.low && !contains(alkalinityBand, alkalinity)
-  const high = alkalinity > alkalinityBand.high && !contains(alkalinityBand, alkalinity)
-  const acidic = pH < phBand.low && !contains(phBand, pH)
-  const alkaline = pH > phBand.high && !contains(phBand, pH)
-
-  const fromPair = (targetPh: number, targetAlkalinity: number): BalanceMove[] => {
-    const pair = pairTo(water, targetPh, targetAlkalinity)
-    if (!pair) return []
-    const moves: BalanceMove[] = []
-    if (pair.bicarbonateMmol > 0)
-      moves.push({
-        kind: 'add',
-        product: 'sodium bicarbonate',
-        gramsPerLitre: gramsPerLitre('sodium bicarbonate', pair.bicarbonateMmol),
-        reason: ALKALINITY_FIRST,
-      })
-    if (pair.carbonateMmol > 0)
-      moves.push({
-        kind: 'add',
-        product: 'sodium carbonate',
-        gramsPerLitre: gramsPerLitre('sodium carbonate', 2 * pair.carbonateMmol),
-        reason: 'Soda ash lifts pH, and alkalinity with it.',
-      })
-    if (pair.acidMeq > 0)
-      moves.push({
-        kind: 'add',
-        product: 'sodium bisulfate',
-        gramsPerLitre: gramsPerLitre('sodium bisulfate', -pair.acidMeq),
-        reason: alkaline
-          ? 'Acid brings pH down, and a little alkalinity with it.'
-          : 'Takes back what the alkalinity dose adds to pH.',
-      })
-    if (pair.carbonDioxideLossMmol > 0)
-      moves.push({
-        kind: 'aerate',
-        toPh: targetPh,
-        reason: 'Jets drive off carbon dioxide: pH rises, alkalinity stays.',
-      })
-    return moves
+export const balanceAims = (
+  water: Water,
+  { low, high, acidic, alkaline }: Imbalance,
+  targets: Targets,
+  sources: readonly Source[],
+): Aim[] => {
+  const { pH: phBand, totalAlkalinity: band } = targets
+  const alkalinity = readWater(water).totalAlkalinityPpm
+  const centre: Aim = { pH: middle(phBand), totalAlkalinityPpm: middle(band) }
+  const inside = width(band) / 4
+  const shown = (one: Water): Aim => {
+    const { pH, totalAlkalinityPpm } = readWater(one)
+    return { pH, totalAlkalinityPpm }
   }
+  const landing = (effect: ProductEffect, mgPerLitre: number) =>
+    shown(add(water, effect, mgPerLitre))
+  const dose = (effect: ProductEffect, ppm: number) => ppm / gives(effect, 'alkalinity')
+  const bases = [
+    PRODUCTS['sodium bicarbonate'].perGram,
+    ...sources.filter(({ product }) => PRODUCTS[product].family === 'base').map((s) => s.effect),
+  ]
+  const byAir = () => shown(waterAtPh(water, centre.pH))
 
   if (low) {
-    const grams = gramsPerLitre(
-      'sodium bicarbonate',
-      (aimAlkalinity - alkalinity) / ALKALINITY_PPM_PER_MEQ,
-    )
-    const afterwards = solvePh(addPerLitre(water, 'sodium bicarbonate', grams))
-    if (contains(phBand, afterwards))
-      return [
-        {
-          kind: 'add',
-          product: 'sodium bicarbonate',
-          gramsPerLitre: grams,
-          reason: acidic
-            ? `${ALKALINITY_FIRST} Here it lifts pH far enough as well.`
-            : 'Alkalinity is low, and pH cannot be held without it.',
-        },
-      ]
-    const moves = fromPair(aimPh, aimAlkalinity)
-    const acid = moves.find((move) => move.kind === 'add' && move.product === 'sodium bisulfate')
-    if (alkaline && acid?.kind === 'add') {
-      const alone = solvePh(addPerLitre(water, 'sodium bisulfate', acid.gramsPerLitre))
-      if (alone >= LOWEST_STEP_PH)
-        return [
-          { ...acid, reason: HIGH_ONE_FIRST },
-          ...moves
-            .filter((move) => move !== acid)
-            .map((move) => ({ ...move, reason: 'Then alkalinity, which keeps pH where it is.' })),
-        ]
-    }
-    return moves
+    const short = centre.totalAlkalinityPpm - alkalinity
+    const whole = bases.map((base) => landing(base, dose(base, short)))
+    // A base by itself, as far as pH allows: for a shelf with nothing else on it.
+    const partly = bases.slice(1).flatMap((base) => {
+      const most = alkaline ? 0 : doseToPh(water, base, phBand.high - width(phBand) / 6)
+      return most < dose(base, short) && most > 0 ? [landing(base, most)] : []
+    })
+    return [...whole.filter(({ pH }) => contains(phBand, pH)), centre, ...partly]
   }
-
   if (high) {
-    const lift: BalanceMove = {
-      kind: 'aerate',
-      toPh: aimPh,
-      reason: 'Jets drive off carbon dioxide: pH comes back up, alkalinity stays down.',
-    }
-    const lowerTo = alkalinityBand.high - inside
-    if (acidic)
-      return [
-        {
-          kind: 'aerate',
-          toPh: aimPh,
-          reason:
-            'Air first: pH is already low, and acid now would take it lower. Jets lift pH without touching alkalinity.',
-        },
-      ]
+    if (acidic) return [byAir()]
     // Acid stops at the low edge of the pH band; from there air lifts pH again and another round follows.
-    const byPh = gramsToPh(water, 'sodium bisulfate', phBand.low)
-    const byAlkalinity = gramsPerLitre(
-      'sodium bisulfate',
-      (lowerTo - alkalinity) / ALKALINITY_PPM_PER_MEQ,
-    )
-    const grams = Math.min(byPh, byAlkalinity)
-    const afterwards = solvePh(addPerLitre(water, 'sodium bisulfate', grams))
-    const acid: BalanceMove = {
-      kind: 'add',
-      product: 'sodium bisulfate',
-      gramsPerLitre: grams,
-      reason: alkaline
-        ? 'Both are high: one acid dose serves both.'
-        : 'Acid lowers alkalinity; pH dips to the edge of its band on the way.',
-    }
-    return afterwards < aimPh - 0.1 ? [acid, lift] : [acid]
+    const byPh = doseToPh(water, ACID, phBand.low)
+    const byAlkalinity = dose(ACID, band.high - inside - alkalinity)
+    const after = add(water, ACID, Math.min(byPh, byAlkalinity))
+    const landed = shown(after)
+    return [landed.pH < centre.pH - 0.1 ? shown(waterAtPh(after, centre.pH)) : landed]
   }
-
   if (alkaline) {
-    const grams = gramsToPh(water, 'sodium bisulfate', aimPh)
-    const afterwards = readWater(addPerLitre(water, 'sodium bisulfate', grams))
-    if (afterwards.totalAlkalinityPpm >= alkalinityBand.low)
-      return [
-        {
-          kind: 'add',
-          product: 'sodium bisulfate',
-          gramsPerLitre: grams,
-          reason: 'pH is high; alkalinity has room for the little that acid takes.',
-        },
-      ]
-    return fromPair(aimPh, alkalinityBand.low + inside)
+    const after = landing(ACID, doseToPh(water, ACID, centre.pH))
+    return after.totalAlkalinityPpm >= band.low
+      ? [after]
+      : [{ pH: centre.pH, totalAlkalinityPpm: band.low + inside }]
   }
-
   if (acidic) {
-    if (alkalinity >= aimAlkalinity)
-      return [
-        {
-          kind: 'aerate',
-          toPh: aimPh,
-          reason:
-            'Alkalinity is high enough, so air lifts pH: jets drive off carbon dioxide and alkalinity stays.',
-        },
-      ]
-    const grams = gramsToPh(water, 'sodium carbonate', aimPh)
-    const afterwards = readWater(addPerLitre(water, 'sodium carbonate', grams))
-    const soda: BalanceMove = {
-      kind: 'add',
-      product: 'sodium carbonate',
-      gramsPerLitre: grams,
-      reason: 'Soda ash lifts pH, and alkalinity with it.',
-    }
-    if (afterwards.totalAlkalinityPpm <= alkalinityBand.high) return [soda]
-    return [
-      {
-        ...soda,
-        gramsPerLitre: gramsPerLitre(
-          'sodium carbonate',
-          (alkalinityBand.high - inside - alkalinity) / ALKALINITY_PPM_PER_MEQ,
-        ),
-      },
-      {
-        kind: 'aerate',
-        toPh: aimPh,
-        reason: 'More soda ash would push alkalinity over; air does the rest.',
-      },
-    ]
+    if (alkalinity >= centre.totalAlkalinityPpm) return [byAir()]
+    const soda = PRODUCTS['sodium carbonate'].perGram
+    const after = landing(soda, doseToPh(water, soda, centre.pH))
+    return after.totalAlkalinityPpm <= band.high
+      ? [after, byAir()]
+      : [{ pH: centre.pH, totalAlkalinityPpm: band.high - inside }, byAir()]
   }
   return []
+}
+
+const ALKALINITY_FIRST = 'Alkalinity goes first: it sets how far pH will move.'
+
+/** Why a product has its place in the correction. @param together the products and air that go in this round */
+export const whyBalance = (
+  product: ProductName | 'air',
+  { low, high, acidic, alkaline }: Imbalance,
+  together: readonly (ProductName | 'air')[],
+): string => {
+  const alone = together.length === 1
+  const acidFirst =
+    low &&
+    alkaline &&
+    together.findIndex((one) => one !== 'air' && PRODUCTS[one].family === 'acid') === 0
+  if (product === 'air') {
+    if (high && acidic)
+      return 'Air first: pH is already low, and acid now would take it lower. Jets lift pH without touching alkalinity.'
+    if (high) return 'Jets drive off carbon dioxide: pH comes back up, alkalinity stays down.'
+    if (acidic && alone)
+      return 'Alkalinity is high enough, so air lifts pH: jets drive off carbon dioxide and alkalinity stays.'
+    if (acidic && !low) return 'More of it would push alkalinity over; air does the rest.'
+    return 'Jets drive off carbon dioxide: pH rises, alkalinity stays.'
+  }
+  if (PRODUCTS[product].family === 'acid') {
+    if (acidFirst)
+      return 'pH is high and alkalinity low, so the high one comes down first; the bicarbonate after it nudges pH back up a little.'
+    if (together.includes('borax decahydrate')) return 'Takes back what the borax adds to pH.'
+    if (low) return 'Takes back what the alkalinity dose adds to pH.'
+    if (high && alkaline) return 'Both are high: one acid dose serves both.'
+    if (high) return 'Acid lowers alkalinity; pH dips to the edge of its band on the way.'
+    return 'pH is high; alkalinity has room for the little that acid takes.'
+  }
+  if (product === 'sodium carbonate') return 'Soda ash lifts pH, and alkalinity with it.'
+  if (product === 'borax decahydrate')
+    return 'Borax lifts pH and alkalinity, and leaves borate behind.'
+  if (acidFirst) return 'Then alkalinity, which keeps pH where it is.'
+  if (low && alone)
+    return acidic
+      ? `${ALKALINITY_FIRST} Here it lifts pH far enough as well.`
+      : 'Alkalinity is low, and pH cannot be held without it.'
+  return ALKALINITY_FIRST
 }

@@ -1,5 +1,5 @@
 import { type Estimate, isStale } from '../estimate/estimate'
-import { type Band, contains, guidedProgramme, width } from '../programmes/programme'
+import { type Band, contains, programmeOf, width } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
 
@@ -10,9 +10,9 @@ export const bandOf = (tub: Tub, quantity: Quantity): Band | undefined => {
   switch (quantity) {
     case 'freeChlorine':
     case 'bromine':
-      return guidedProgramme(tub.programme).sanitizer === quantity
-        ? tub.targets.sanitizer
-        : undefined
+    case 'biguanide':
+    case 'peroxide':
+      return programmeOf(tub.programme).sanitizer === quantity ? tub.targets.sanitizer : undefined
     case 'pH':
       return tub.targets.pH
     case 'totalAlkalinity':
@@ -20,7 +20,10 @@ export const bandOf = (tub: Tub, quantity: Quantity): Band | undefined => {
     case 'calciumHardness':
       return tub.targets.calciumHardness
     case 'cyanuricAcid':
-      return tub.targets.cyanuricAcid
+    case 'borate':
+    case 'salt':
+    case 'totalDissolvedSolids':
+      return tub.targets[quantity]
     default:
       return undefined
   }

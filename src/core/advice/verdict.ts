@@ -1,14 +1,9 @@
 import { type Estimate, isStale } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
-import {
-  guidedProgramme,
-  HEALTH_FLOOR,
-  HOTTEST_CELSIUS,
-  STAY_OUT_ABOVE,
-} from '../programmes/programme'
+import { HEALTH_FLOOR, HOTTEST_CELSIUS, programmeOf, STAY_OUT_ABOVE } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
-import { roundOf, type Wait, waitingUntil } from './plan'
+import { roundOf, type Wait, waitingUntil } from './round'
 import { stateOf } from './state'
 
 export interface Fault {
@@ -37,7 +32,7 @@ export type Verdict =
  * band where that is wider), the published 40 °C.
  */
 export const verdict = (tub: Tub, journal: readonly Entry[], estimate: Estimate): Verdict => {
-  const { sanitizer } = guidedProgramme(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
   const { quantities } = estimate
   if (estimate.lastTestAt === undefined) return { kind: 'no reading' }
 

@@ -1,21 +1,16 @@
-import { type Entry, HOUR, type Instant, inOrder } from '../journal/entry'
-import { addProduct, spendSanitizer } from '../products/addProduct'
+import { DAY, type Entry, HOUR, type Instant, inOrder } from '../journal/entry'
+import { addProduct, spend } from '../products/addProduct'
 import { PRODUCTS } from '../products/product'
-import { type GuidedProgramme, guidedProgramme } from '../programmes/programme'
-import {
-  type Method,
-  QUANTITIES,
-  QUANTITY,
-  type Quantity,
-  type Readings,
-  readingError,
-} from '../testing/quantity'
-import { type FillWater, type Tub, TYPICAL_FILL_WATER } from '../tub'
+import { type Programme, programmeOf } from '../programmes/programme'
+import { monopersulfateShown } from '../testing/interference'
+import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
+import type { FillWater, Tub } from '../tub'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
-import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
+import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL, PEROXIDE_G_PER_MOL } from '../water/constants'
 import { mixWater } from '../water/mix'
 import { readWater, waterFromReading } from '../water/solveWater'
 import type { Water, WaterReading } from '../water/water'
+import { fillWaterOf, quantityOf, unseen, waterThatReads, withReadings } from './testedWater'
 
 export interface LastReading {
   value: number
@@ -45,10 +40,20 @@ export interface Estimate {
   lastTestAt: Instant | undefined
   /** The journal holds bromide or a bromine reading for this water, so an oxidiser has something to work on. */
   bromideBank: boolean
+  /** What would come out of the pipe: its last test where that is recent, else what the tub's set-up says. */
+  fillWater: FillWater
+  /** When the fill water was last tested, if that still counts. */
+  fillTestedAt: Instant | undefined
 }
+
+/** From day to day it can be other water: an older test of it does not count. Common practice. */
+export const FILL_TEST_COUNTS = 30 * DAY
 
 /** Bather demand, g Cl₂-equivalent a person-hour at 38–40 °C: from memory of trade figures, 4 to 9. */
 const DEMAND_GRAMS_PER_PERSON_HOUR = { mean: 6, standardDeviation: 2 }
+
+/** Non-chlorine shock with nothing to do but oxidise waste: gone in a day or two, common practice. */
+const MONOPERSULFATE_LOSS_PER_HOUR = 1 / 18
 
 /** Spread that a day adds to what was read; assumed. Grows with the square root of time. */
 const DRIFT_PER_ROOT_DAY: Record<Quantity, number> = {
@@ -59,6 +64,14 @@ const DRIFT_PER_ROOT_DAY: Record<Quantity, number> = {
   totalAlkalinity: 3,
   calciumHardness: 2,
   cyanuricAcid: 1,
+  biguanide: 2,
+  peroxide: 8,
+  salt: 20,
+  borate: 1,
+  totalDissolvedSolids: 20,
+  copper: 0.02,
+  iron: 0.02,
+  phosphate: 0.05,
   temperature: 0.5,
 }
 
@@ -67,77 +80,6 @@ export const DOSE_ERROR = 0.1
 
 /** A bromide bank of this size answers every oxidiser dose here; mmol/L. Shown by a bromine reading where no dose was logged. */
 const SHOWN_BANK_MMOL = 0.4
-
-export const quantityOf = (reading: WaterReading, quantity: Quantity): number => {
-  switch (quantity) {
-    case 'freeChlorine':
-      return reading.freeChlorinePpm
-    case 'totalChlorine':
-      return reading.freeChlorinePpm + reading.combinedChlorinePpm
-    case 'bromine':
-      return reading.brominePpm
-    case 'pH':
-      return reading.pH
-    case 'totalAlkalinity':
-      return reading.totalAlkalinityPpm
-    case 'calciumHardness':
-      return reading.calciumHardnessPpm
-    case 'cyanuricAcid':
-      return reading.cyanuricAcidPpm
-    case 'temperature':
-      return reading.temperatureCelsius
-  }
-}
-
-/** Readings put over what was believed; a test shows only some of the quantities. */
-const withReadings = (believed: WaterReading, readings: Readings): WaterReading => {
-  const free = readings.freeChlorine ?? readings.totalChlorine ?? believed.freeChlorinePpm
-  const combined =
-    readings.totalChlorine !== undefined && readings.freeChlorine !== undefined
-      ? Math.max(0, readings.totalChlorine - readings.freeChlorine)
-      : believed.combinedChlorinePpm
-  return {
-    ...believed,
-    pH: readings.pH ?? believed.pH,
-    totalAlkalinityPpm: readings.totalAlkalinity ?? believed.totalAlkalinityPpm,
-    calciumHardnessPpm: readings.calciumHardness ?? believed.calciumHardnessPpm,
-    cyanuricAcidPpm: readings.cyanuricAcid ?? believed.cyanuricAcidPpm,
-    temperatureCelsius: readings.temperature ?? believed.temperatureCelsius,
-    freeChlorinePpm: free,
-    combinedChlorinePpm: combined,
-    brominePpm: readings.bromine ?? believed.brominePpm,
-  }
-}
-
-/** A misread stabiliser must not stop the fold: what contradicts the alkalinity gives way, first stabiliser, then pH. */
-const waterThatReads = (reading: WaterReading, bromideMmol: number): Water => {
-  const water =
-    waterFromReading(reading, bromideMmol) ??
-    waterFromReading({ ...reading, cyanuricAcidPpm: 0 }, bromideMmol) ??
-    waterFromReading({ ...reading, cyanuricAcidPpm: 0, pH: Math.min(reading.pH, 7) }, bromideMmol)
-  if (!water) throw new Error('no water reads like this')
-  return water
-}
-
-export const fillWaterOf = (fill: FillWater, temperatureCelsius: number): Water => {
-  const typical = TYPICAL_FILL_WATER[fill.source]
-  return waterThatReads(
-    {
-      pH: fill.pH ?? typical.pH,
-      totalAlkalinityPpm: Math.max(1, fill.totalAlkalinityPpm ?? typical.totalAlkalinityPpm),
-      calciumHardnessPpm: fill.calciumHardnessPpm ?? typical.calciumHardnessPpm,
-      cyanuricAcidPpm: 0,
-      boratePpm: 0,
-      freeChlorinePpm: 0,
-      combinedChlorinePpm: 0,
-      brominePpm: 0,
-      temperatureCelsius,
-      totalDissolvedSolidsPpm: typical.totalDissolvedSolidsPpm,
-      saltPpm: 0,
-    },
-    0,
-  )
-}
 
 type Spread = Record<Quantity, { read: number; drift: number }>
 
@@ -150,6 +92,14 @@ const unknownSpread = (): Spread => ({
   totalAlkalinity: { read: 60, drift: 0 },
   calciumHardness: { read: 100, drift: 0 },
   cyanuricAcid: { read: 20, drift: 0 },
+  biguanide: { read: 20, drift: 0 },
+  peroxide: { read: 40, drift: 0 },
+  salt: { read: 200, drift: 0 },
+  borate: { read: 5, drift: 0 },
+  totalDissolvedSolids: { read: 200, drift: 0 },
+  copper: { read: 0.2, drift: 0 },
+  iron: { read: 0.2, drift: 0 },
+  phosphate: { read: 0.5, drift: 0 },
   temperature: { read: 2, drift: 0 },
 })
 
@@ -169,10 +119,14 @@ interface Belief {
   filledAt: Instant | undefined
   lastTestAt: Instant | undefined
   bromideBank: boolean
+  fillTest: { at: Instant; fillWater: FillWater } | undefined
 }
 
+const fillTestAt = ({ fillTest }: Belief, at: Instant) =>
+  fillTest && at - fillTest.at <= FILL_TEST_COUNTS ? fillTest : undefined
+
 /** Lets time pass: the residual falls, everything grows less certain. */
-const pass = (belief: Belief, until: Instant, programme: GuidedProgramme): Belief => {
+const pass = (belief: Belief, until: Instant, programme: Programme): Belief => {
   const hours = (until - belief.at) / HOUR
   if (hours <= 0) return belief
   const { mean, standardDeviation } = programme.lossPerHour
@@ -186,33 +140,48 @@ const pass = (belief: Belief, until: Instant, programme: GuidedProgramme): Belie
       spread[quantity].drift ** 2 + DRIFT_PER_ROOT_DAY[quantity] ** 2 * days,
     )
   }
-  const sanitizerPpm =
-    programme.sanitizer === 'bromine'
-      ? water.bromineMmol * BROMINE_G_PER_MOL
-      : water.freeChlorineMmol * CHLORINE_G_PER_MOL
+  const sanitizerPpm = {
+    bromine: water.bromineMmol * BROMINE_G_PER_MOL,
+    freeChlorine: water.freeChlorineMmol * CHLORINE_G_PER_MOL,
+    peroxide: water.peroxideMmol * PEROXIDE_G_PER_MOL,
+    biguanide: water.biguanidePpm,
+  }[programme.sanitizer]
   spread[programme.sanitizer].drift += sanitizerPpm * standardDeviation * hours * kept
   return {
     ...belief,
     at: until,
     spread,
-    water: spendSanitizer(
-      water,
-      water.freeChlorineMmol * (1 - kept),
-      water.bromineMmol * (1 - kept),
-    ),
+    water: {
+      ...spend(water, {
+        freeChlorineMmol: water.freeChlorineMmol * (1 - kept),
+        bromineMmol: water.bromineMmol * (1 - kept),
+        peroxideMmol: water.peroxideMmol * (1 - kept),
+        monopersulfateMmol:
+          water.monopersulfateMmol * -Math.expm1(-MONOPERSULFATE_LOSS_PER_HOUR * hours),
+      }),
+      biguanidePpm: water.biguanidePpm * kept,
+    },
   }
 }
 
 const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
   switch (entry.kind) {
     case 'test': {
-      const { readings, method } = entry.body
+      const { readings, method, standardDeviations } = entry.body
+      const shown = monopersulfateShown(belief.water)
       const spread = copyOf(belief.spread)
       const lastReadings = { ...belief.lastReadings }
       for (const quantity of QUANTITIES) {
         const value = readings[quantity]
         if (value === undefined) continue
-        spread[quantity] = { read: readingError(quantity, method, value), drift: 0 }
+        const shock = quantity === 'freeChlorine' ? shown.freeChlorinePpm : 0
+        spread[quantity] = {
+          read: Math.hypot(
+            standardDeviations?.[quantity] ?? readingError(quantity, method, value),
+            shock,
+          ),
+          drift: 0,
+        }
         lastReadings[quantity] = { value, at: entry.at, method }
       }
       const bromideBank = belief.bromideBank || (readings.bromine ?? 0) >= 1
@@ -225,13 +194,21 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
         lastReadings,
         bromideBank,
         lastTestAt: entry.at,
-        water: waterThatReads(withReadings(readWater(belief.water), readings), bromide),
+        water: {
+          ...waterThatReads(withReadings(belief.water, readings), bromide),
+          ...unseen(belief.water, readings),
+        },
       }
     }
     case 'dose': {
       const { product, grams } = entry.body
       // A tablet in a floater feeds for days; the programme takes the feeder to hold the level.
-      if (PRODUCTS[product].form === 'tablets') return { ...belief, bromideBank: true }
+      if (PRODUCTS[product].goes === 'in a feeder')
+        return {
+          ...belief,
+          bromideBank: belief.bromideBank || PRODUCTS[product].family === 'bromine',
+        }
+      if (PRODUCTS[product].goes === 'in a bucket') return belief
       const before = readWater(belief.water)
       const water = addProduct(belief.water, product, grams, tub.volumeLitres)
       const after = readWater(water)
@@ -272,12 +249,19 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
       return {
         ...belief,
         spread,
-        water: spendSanitizer(belief.water, mmol(mean), mmol(mean)),
+        water: spend(belief.water, {
+          freeChlorineMmol: mmol(mean),
+          bromineMmol: mmol(mean),
+        }),
       }
     }
     case 'water': {
       const { replacedFraction } = entry.body
-      const fill = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+      const tested = fillTestAt(belief, entry.at)?.fillWater
+      const fill = fillWaterOf(
+        entry.body.fillWater ?? tested ?? tub.fillWater,
+        tub.setTemperatureCelsius,
+      )
       if (replacedFraction >= 1)
         return {
           at: entry.at,
@@ -287,12 +271,15 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
           filledAt: entry.at,
           lastTestAt: undefined,
           bromideBank: false,
+          fillTest: belief.fillTest,
         }
       const spread = copyOf(belief.spread)
       for (const quantity of QUANTITIES)
         widen(spread, quantity, unknownSpread()[quantity].read * replacedFraction)
       return { ...belief, spread, water: mixWater(belief.water, fill, replacedFraction) }
     }
+    case 'fillTest':
+      return { ...belief, fillTest: { at: entry.at, fillWater: entry.body.fillWater } }
     case 'note':
       return belief
   }
@@ -303,7 +290,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
  * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out.
  */
 export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
-  const programme = guidedProgramme(tub.programme)
+  const programme = programmeOf(tub.programme)
   const past = inOrder(journal).filter((entry) => entry.at <= now)
   let belief: Belief = {
     at: past[0]?.at ?? now,
@@ -313,6 +300,7 @@ export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Est
     filledAt: undefined,
     lastTestAt: undefined,
     bromideBank: false,
+    fillTest: undefined,
   }
   for (const entry of past) belief = applyEntry(pass(belief, entry.at, programme), entry, tub)
   belief = pass(belief, now, programme)
@@ -342,6 +330,8 @@ export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Est
     filledAt: belief.filledAt,
     lastTestAt: belief.lastTestAt,
     bromideBank: belief.bromideBank,
+    fillWater: fillTestAt(belief, now)?.fillWater ?? tub.fillWater,
+    fillTestedAt: fillTestAt(belief, now)?.at,
   }
 }
 
@@ -351,6 +341,7 @@ export const estimateOfReading = (
   read: readonly Quantity[],
   method: Method,
   at: Instant,
+  fillWater: FillWater,
 ): Estimate | undefined => {
   const bromideBank = reading.brominePpm >= 1
   const water = waterFromReading(reading, bromideBank ? SHOWN_BANK_MMOL : 0)
@@ -372,7 +363,29 @@ export const estimateOfReading = (
       ]
     }),
   ) as Record<Quantity, QuantityEstimate>
-  return { at, water, reading, quantities, filledAt: undefined, lastTestAt: at, bromideBank }
+  return {
+    at,
+    water,
+    reading,
+    quantities,
+    filledAt: undefined,
+    lastTestAt: at,
+    bromideBank,
+    fillWater,
+    fillTestedAt: undefined,
+  }
+}
+
+/** The same tub once its water has become another, as expected: readings keep their age, values move. */
+export const estimateAfter = (before: Estimate, water: Water): Estimate => {
+  const reading = readWater(water)
+  const quantities = Object.fromEntries(
+    QUANTITIES.map((quantity) => [
+      quantity,
+      { ...before.quantities[quantity], value: quantityOf(reading, quantity) },
+    ]),
+  ) as Record<Quantity, QuantityEstimate>
+  return { ...before, water, reading, quantities }
 }
 
 export const isStale = (quantity: Quantity, ageHours: number | undefined) =>

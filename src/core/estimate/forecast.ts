@@ -1,5 +1,5 @@
 import { HOUR, type Instant } from '../journal/entry'
-import { guidedProgramme } from '../programmes/programme'
+import { programmeOf } from '../programmes/programme'
 import type { Tub } from '../tub'
 import { DOSE_ERROR, type Estimate, isStale } from './estimate'
 
@@ -28,7 +28,7 @@ export const residualForecast = (
   hours: number,
   planned: readonly PlannedRise[] = [],
 ): ForecastPoint[] | undefined => {
-  const { sanitizer, lossPerHour } = guidedProgramme(tub.programme)
+  const { sanitizer, lossPerHour } = programmeOf(tub.programme)
   const start = estimate.quantities[sanitizer]
   if (isStale(sanitizer, start.ageHours)) return undefined
   const at = (instant: Instant, risen: boolean): ForecastPoint => {

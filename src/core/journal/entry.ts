@@ -1,5 +1,6 @@
 import type { ProductName } from '../products/product'
 import type { Method, Readings } from '../testing/quantity'
+import type { FillWater } from '../tub'
 
 /** Milliseconds since 1970, UTC. */
 export type Instant = number
@@ -10,6 +11,10 @@ export const DAY = 24 * HOUR
 export interface TestBody {
   method: Method
   readings: Readings
+  /** The kit it was read with, where one was named. */
+  kitId?: number
+  /** One standard deviation where the kit's differs from the method's default. */
+  standardDeviations?: Readings
 }
 export interface DoseBody {
   product: ProductName
@@ -23,6 +28,13 @@ export interface AerationBody {
 export interface WaterBody {
   /** 1 for a drain and refill. */
   replacedFraction: number
+  /** What went in, where it was not what the tub is usually filled with. */
+  fillWater?: FillWater
+}
+/** A test of the water that comes out of the pipe, not of the tub. */
+export interface FillTestBody {
+  method: Method
+  fillWater: FillWater
 }
 export interface SoakBody {
   people: number
@@ -39,6 +51,7 @@ export interface EntryBodies {
   water: WaterBody
   soak: SoakBody
   note: NoteBody
+  fillTest: FillTestBody
 }
 
 export type EntryKind = keyof EntryBodies
@@ -49,6 +62,7 @@ export const ENTRY_KINDS = [
   'soak',
   'water',
   'note',
+  'fillTest',
 ] as const satisfies readonly EntryKind[]
 
 /** Something that happened to one tub, as it stands after all corrections. */

@@ -1,4 +1,4 @@
-import type { Water } from '../water/water'
+import { CONSERVED, type Water } from '../water/water'
 import { PRODUCTS, type ProductName } from './product'
 import type { ProductEffect } from './substance'
 
@@ -23,18 +23,50 @@ const oxidiseBromide = (water: Water): Water => {
   }
 }
 
-/** A reducing agent destroys free chlorine as far as both go; what is left of the agent is not kept track of. */
-const destroyChlorine = (water: Water, capacityMmol: number, alkalinityPerMmol: number): Water => {
-  const gone = Math.min(capacityMmol, water.freeChlorineMmol)
-  return {
-    ...water,
-    freeChlorineMmol: water.freeChlorineMmol - gone,
-    alkalinityMeq: water.alkalinityMeq + gone * alkalinityPerMmol,
-    chlorideMmol: water.chlorideMmol + gone,
-  }
+/** Takes halogen out of the water, chlorine first, as far as it goes; what went, by kind. */
+const halogenFor = (water: Water, capacityMmol: number) => {
+  const chlorine = Math.min(capacityMmol, water.freeChlorineMmol)
+  const bromine = Math.min(capacityMmol - chlorine, water.bromineMmol)
+  return { chlorine, bromine, gone: chlorine + bromine }
 }
 
-/** Water after `grams` of a product have mixed; closed to the air, before any of its oxidiser is used. */
+const withoutHalogen = (water: Water, { chlorine, bromine }: ReturnType<typeof halogenFor>) => ({
+  ...water,
+  freeChlorineMmol: water.freeChlorineMmol - chlorine,
+  chlorideMmol: water.chlorideMmol + chlorine,
+  bromineMmol: water.bromineMmol - bromine,
+  bromideMmol: water.bromideMmol + bromine,
+})
+
+/**
+ * Thiosulfate and peroxide destroy free chlorine and bromine until one side is gone; what is left stays in the water and meets
+ * the next dose. H₂O₂ + HOCl → O₂ + H₂O + H⁺ + Cl⁻; thiosulfate's acid was settled when it was weighed (see substance.ts).
+ * Taken as instant: seconds to minutes in practice.
+ */
+const reduceHalogen = (water: Water): Water => {
+  let now = water
+  if (now.reducerMmol > 0) {
+    const met = halogenFor(now, now.reducerMmol)
+    const share = met.gone / now.reducerMmol
+    now = {
+      ...withoutHalogen(now, met),
+      alkalinityMeq: now.alkalinityMeq + share * now.reducerAlkalinityMeq,
+      reducerMmol: now.reducerMmol - met.gone,
+      reducerAlkalinityMeq: now.reducerAlkalinityMeq * (1 - share),
+    }
+  }
+  if (now.peroxideMmol > 0) {
+    const met = halogenFor(now, now.peroxideMmol)
+    now = {
+      ...withoutHalogen(now, met),
+      alkalinityMeq: now.alkalinityMeq - met.gone,
+      peroxideMmol: now.peroxideMmol - met.gone,
+    }
+  }
+  return now
+}
+
+/** Water after `grams` of a product have mixed; closed to the air, before any of its oxidiser is used on anything but bromide. */
 export const addEffect = (
   water: Water,
   effect: ProductEffect,
@@ -42,32 +74,9 @@ export const addEffect = (
   volumeLitres: number,
 ): Water => {
   const share = grams / volumeLitres
-  const dissolved: Water = {
-    ...water,
-    alkalinityMeq: water.alkalinityMeq + share * effect.alkalinityMeq,
-    dissolvedInorganicCarbonMmol:
-      water.dissolvedInorganicCarbonMmol + share * effect.dissolvedInorganicCarbonMmol,
-    calciumMmol: water.calciumMmol + share * effect.calciumMmol,
-    cyanurateMmol: water.cyanurateMmol + share * effect.cyanurateMmol,
-    borateMmol: water.borateMmol + share * effect.borateMmol,
-    freeChlorineMmol: water.freeChlorineMmol + share * effect.freeChlorineMmol,
-    bromineMmol: water.bromineMmol + share * effect.bromineMmol,
-    bromideMmol: water.bromideMmol + share * effect.bromideMmol,
-    monopersulfateMmol: water.monopersulfateMmol + share * effect.monopersulfateMmol,
-    chlorideMmol: water.chlorideMmol + share * effect.chlorideMmol,
-    sulfateMmol: water.sulfateMmol + share * effect.sulfateMmol,
-    saltPpm: water.saltPpm + share * effect.saltMg,
-    totalDissolvedSolidsPpm: water.totalDissolvedSolidsPpm + share * effect.dissolvedSolidsMg,
-  }
-  return oxidiseBromide(
-    effect.chlorineRemovedMmol > 0
-      ? destroyChlorine(
-          dissolved,
-          share * effect.chlorineRemovedMmol,
-          effect.alkalinityPerChlorineRemoved,
-        )
-      : dissolved,
-  )
+  const dissolved = { ...water }
+  for (const key of CONSERVED) dissolved[key] += share * effect[key]
+  return oxidiseBromide(reduceHalogen(dissolved))
 }
 
 export const addProduct = (
@@ -77,24 +86,32 @@ export const addProduct = (
   volumeLitres: number,
 ): Water => addEffect(water, PRODUCTS[product].perGram, grams, volumeLitres)
 
+/** What an oxidiser has used up, mmol/L. */
+export interface Spent {
+  freeChlorineMmol?: number
+  bromineMmol?: number
+  monopersulfateMmol?: number
+  peroxideMmol?: number
+}
+
 /**
- * Water after a share of its active halogen has done its work: each mol leaves one mol of acid behind
- * (HOCl → H⁺ + Cl⁻), which is the delayed acidity of every chlorine and bromine product.
- * Spent bromine goes back to the bromide bank.
+ * Water after a share of its oxidiser has done its work: each mol of halogen or monopersulfate leaves one mol of acid behind
+ * (HOCl → H⁺ + Cl⁻; HSO₅⁻ → SO₄²⁻ + H⁺), which is the delayed acidity of every chlorine and bromine product; peroxide leaves
+ * water. Spent bromine goes back to the bromide bank. Nothing falls below zero.
  */
-export const spendSanitizer = (
-  water: Water,
-  freeChlorineMmol: number,
-  bromineMmol: number,
-): Water => {
-  const chlorine = Math.min(water.freeChlorineMmol, freeChlorineMmol)
-  const bromine = Math.min(water.bromineMmol, bromineMmol)
+export const spend = (water: Water, spent: Spent): Water => {
+  const chlorine = Math.min(water.freeChlorineMmol, spent.freeChlorineMmol ?? 0)
+  const bromine = Math.min(water.bromineMmol, spent.bromineMmol ?? 0)
+  const monopersulfate = Math.min(water.monopersulfateMmol, spent.monopersulfateMmol ?? 0)
   return {
     ...water,
     freeChlorineMmol: water.freeChlorineMmol - chlorine,
     bromineMmol: water.bromineMmol - bromine,
     bromideMmol: water.bromideMmol + bromine,
-    alkalinityMeq: water.alkalinityMeq - chlorine - bromine,
+    monopersulfateMmol: water.monopersulfateMmol - monopersulfate,
+    peroxideMmol: Math.max(0, water.peroxideMmol - (spent.peroxideMmol ?? 0)),
+    alkalinityMeq: water.alkalinityMeq - chlorine - bromine - monopersulfate,
     chlorideMmol: water.chlorideMmol + chlorine,
+    sulfateMmol: water.sulfateMmol + monopersulfate,
   }
 }

@@ -43,13 +43,12 @@ export const describeEffect = (
   const share = grams / volumeLitres
   const oxidant = effect.freeChlorineMmol + effect.bromineMmol + effect.monopersulfateMmol
   const carriesBromine = effect.bromineMmol > 0
+  const removed = effect.reducerMmol + effect.peroxideMmol
   return {
     totalAlkalinityAddedPpm: share * effect.alkalinityMeq * ALKALINITY_PPM_PER_MEQ,
     totalAlkalinitySpentPpm:
       share *
-      (effect.alkalinityMeq -
-        oxidant +
-        effect.chlorineRemovedMmol * effect.alkalinityPerChlorineRemoved) *
+      (effect.alkalinityMeq - oxidant + effect.reducerAlkalinityMeq - effect.peroxideMmol) *
       ALKALINITY_PPM_PER_MEQ,
     dissolvedInorganicCarbonMmolPerL: share * effect.dissolvedInorganicCarbonMmol,
     freeChlorinePpm: carriesBromine ? 0 : share * effect.freeChlorineMmol * CHLORINE_G_PER_MOL,
@@ -57,19 +56,16 @@ export const describeEffect = (
       ? share * (effect.bromineMmol + effect.freeChlorineMmol) * BROMINE_G_PER_MOL
       : 0,
     oxidantAsChlorinePpm: share * oxidant * CHLORINE_G_PER_MOL,
-    freeChlorineRemovedPpm: share * effect.chlorineRemovedMmol * CHLORINE_G_PER_MOL,
+    freeChlorineRemovedPpm: share * removed * CHLORINE_G_PER_MOL,
     cyanuricAcidPpm: share * effect.cyanurateMmol * CYANURIC_ACID_G_PER_MOL,
     calciumHardnessPpm: share * effect.calciumMmol * HARDNESS_PPM_PER_MMOL,
     boratePpm: share * effect.borateMmol * ATOM.B,
     bromideAddedPpm: share * effect.bromideMmol * ATOM.Br,
     bromideSpentPpm: share * (effect.bromideMmol + effect.bromineMmol) * ATOM.Br,
     chlorideAddedPpm: share * effect.chlorideMmol * ATOM.Cl,
-    chlorideSpentPpm:
-      share *
-      (effect.chlorideMmol + effect.freeChlorineMmol + effect.chlorineRemovedMmol) *
-      ATOM.Cl,
+    chlorideSpentPpm: share * (effect.chlorideMmol + effect.freeChlorineMmol + removed) * ATOM.Cl,
     sulfateAddedPpm: share * effect.sulfateMmol * SULFATE_G_PER_MOL,
     sulfateSpentPpm: share * (effect.sulfateMmol + effect.monopersulfateMmol) * SULFATE_G_PER_MOL,
-    totalDissolvedSolidsPpm: share * effect.dissolvedSolidsMg,
+    totalDissolvedSolidsPpm: share * effect.totalDissolvedSolidsPpm,
   }
 }

@@ -1,11 +1,48 @@
-import { MILLILITRES_PER_TEASPOON } from '../units'
+import {
+  fromGrams,
+  type MassUnit,
+  MILLILITRES_PER_TEASPOON,
+  MILLILITRES_PER_US_FLUID_OUNCE,
+  toGrams,
+} from '../units'
 import { PRODUCTS, type ProductName } from './product'
 
-/** Rounded to what a kitchen scale and a hand can do: half grams below 10 g, grams below 50 g, then fives. */
+const isLiquid = (product: ProductName) => PRODUCTS[product].form === 'liquid'
+
+/** Rounded to what a kitchen scale and a hand can do: halves below 10 g (mL), whole ones below 50, then fives. */
 export const roundToScale = (grams: number): number => {
   const step = grams < 10 ? 0.5 : grams < 50 ? 1 : 5
   return Math.round(grams / step) * step
 }
+
+/** As `roundToScale`, a liquid by its millilitres. Grams in, grams out. */
+export const roundToMeasure = (product: ProductName, grams: number): number => {
+  if (!isLiquid(product)) return roundToScale(grams)
+  const { densityGramsPerMillilitre } = PRODUCTS[product]
+  return roundToScale(grams / densityGramsPerMillilitre) * densityGramsPerMillilitre
+}
+
+/** Solids are weighed, liquids measured: g or mL, oz or US fl oz. */
+export type DoseUnit = 'g' | 'oz' | 'mL' | 'fl oz'
+
+export const doseUnit = (product: ProductName, mass: MassUnit): DoseUnit =>
+  isLiquid(product) ? (mass === 'gram' ? 'mL' : 'fl oz') : mass === 'gram' ? 'g' : 'oz'
+
+const gramsPer = (product: ProductName, mass: MassUnit): number => {
+  if (!isLiquid(product)) return toGrams(1, mass)
+  const millilitres = mass === 'gram' ? 1 : MILLILITRES_PER_US_FLUID_OUNCE
+  return millilitres * PRODUCTS[product].densityGramsPerMillilitre
+}
+
+/** Grams of a product in the unit a person measures it by, and back. */
+export const toDose = (product: ProductName, grams: number, mass: MassUnit): number =>
+  isLiquid(product) ? grams / gramsPer(product, mass) : fromGrams(grams, mass)
+export const fromDose = (product: ProductName, amount: number, mass: MassUnit): number =>
+  amount * gramsPer(product, mass)
+
+/** "40 g", "25 mL": rounded, for sentences; the edge puts doses into the person's own units. */
+export const doseWords = (product: ProductName, grams: number): string =>
+  `${Number(toDose(product, roundToMeasure(product, grams), 'gram').toFixed(1))} ${doseUnit(product, 'gram')}`
 
 export interface SpoonMeasure {
   /** Whole level tablespoons (three teaspoons), used from two upwards. */
@@ -16,8 +53,7 @@ export interface SpoonMeasure {
 
 /** Level spoons for a mass of a product; ±20 %, since grain and packing differ. */
 export const inSpoons = (product: ProductName, grams: number): SpoonMeasure => {
-  const spoons =
-    grams / (PRODUCTS[product].bulkDensityGramsPerMillilitre * MILLILITRES_PER_TEASPOON)
+  const spoons = grams / (PRODUCTS[product].densityGramsPerMillilitre * MILLILITRES_PER_TEASPOON)
   if (spoons < 6) {
     const step = spoons < 2 ? 0.25 : 0.5
     return { tablespoons: 0, teaspoons: Math.max(0.25, Math.round(spoons / step) * step) }

@@ -1,19 +1,21 @@
 import { MILLILITRES_PER_TEASPOON } from '../units'
-import { CHLORINE_G_PER_MOL } from '../water/constants'
-import { effectOf, type ProductEffect, type SubstanceName } from './substance'
+import { effectOf, type ProductEffect, type Strength, type SubstanceName } from './substance'
 
-/** The substances that plans dose. */
-export type ProductName = Extract<
-  SubstanceName,
-  | 'sodium bicarbonate'
-  | 'sodium carbonate'
-  | 'sodium bisulfate'
-  | 'calcium chloride dihydrate'
-  | 'sodium dichlor dihydrate'
-  | 'potassium monopersulfate'
-  | 'sodium bromide'
-  | 'bromochlorodimethylhydantoin'
->
+/** Products whose makers keep their recipe: dosed by the label's own rule, and taken to leave the balance alone. */
+export const LABELLED = [
+  'scale and metal inhibitor',
+  'enzyme',
+  'clarifier',
+  'anti-foam',
+  'conditioner part one',
+  'conditioner part two',
+  'pipe flush',
+  'filter soak',
+  'filter spray',
+] as const
+export type LabelledName = (typeof LABELLED)[number]
+
+export type ProductName = SubstanceName | LabelledName
 
 /** Products that must be kept apart share no family: acid meets oxidiser never, nor two oxidisers in one scoop. */
 export type ProductFamily =
@@ -24,97 +26,320 @@ export type ProductFamily =
   | 'bromine'
   | 'oxidiser'
   | 'bromide'
+  | 'peroxide'
+  | 'biguanide'
+  | 'reducer'
+  | 'stabiliser'
+  | 'salt'
+  | 'helper'
+  | 'cleaner'
+
+/** A label's rule of thumb; the owner's own label replaces it. */
+export interface LabelRule {
+  amount: number
+  unit: 'mL' | 'g'
+  /** Of tub water; where the product goes into a bucket, of the bucket. */
+  perLitres: number
+  everyDays?: number
+  note: string
+}
 
 export interface Product {
   name: ProductName
   /** What an owner calls it. */
   commonName: string
   family: ProductFamily
-  form: 'powder' | 'granules' | 'flakes' | 'tablets'
+  form: 'powder' | 'granules' | 'flakes' | 'crystals' | 'tablets' | 'liquid'
   perGram: ProductEffect
-  /** Loose bulk density, g/mL; ±20 % with packing and grain, and so is any spoon. */
-  bulkDensityGramsPerMillilitre: number
+  /** Of a loose solid or of the liquid, g/mL; ±20 % for solids, with packing and grain, and so is any spoon. */
+  densityGramsPerMillilitre: number
+  /** What the label has to say for the figures to hold. */
   strength: string
+  /** How it reaches the tub; feeders are loaded and filters soaked, neither is poured. */
+  goes: 'by hand' | 'in a feeder' | 'in a bucket'
+  label?: LabelRule
 }
 
-/** Bulk densities: common practice, ±20 %. Dichlor's 4.5 g a level teaspoon is common practice too. */
-export const PRODUCTS: Record<ProductName, Product> = {
+type Facts = Omit<Product, 'name' | 'perGram' | 'goes'> & Partial<Pick<Product, 'goes'>>
+
+/** Densities of solids: common practice, ±20 %; dichlor's 4.5 g a level teaspoon too. Label rules: common practice. */
+const FACTS: Record<ProductName, Facts> = {
   'sodium bicarbonate': {
-    name: 'sodium bicarbonate',
     commonName: 'bicarbonate',
     family: 'base',
     form: 'powder',
     strength: 'pure',
-    bulkDensityGramsPerMillilitre: 1.0,
-    perGram: effectOf('sodium bicarbonate'),
+    densityGramsPerMillilitre: 1.0,
   },
   'sodium carbonate': {
-    name: 'sodium carbonate',
     commonName: 'soda ash',
     family: 'base',
     form: 'powder',
     strength: 'pure, anhydrous',
-    bulkDensityGramsPerMillilitre: 1.05,
-    perGram: effectOf('sodium carbonate'),
+    densityGramsPerMillilitre: 1.05,
   },
   'sodium bisulfate': {
-    name: 'sodium bisulfate',
     commonName: 'dry acid',
     family: 'acid',
     form: 'granules',
     strength: '93.2 %',
-    bulkDensityGramsPerMillilitre: 1.3,
-    perGram: effectOf('sodium bisulfate'),
+    densityGramsPerMillilitre: 1.3,
+  },
+  'hydrochloric acid': {
+    commonName: 'liquid acid',
+    family: 'acid',
+    form: 'liquid',
+    strength: '31.45 % HCl',
+    densityGramsPerMillilitre: 1.16,
+  },
+  'borax decahydrate': {
+    commonName: 'borax',
+    family: 'base',
+    form: 'powder',
+    strength: 'pure, decahydrate',
+    densityGramsPerMillilitre: 0.95,
+  },
+  'boric acid': {
+    commonName: 'boric acid',
+    family: 'mineral',
+    form: 'powder',
+    strength: 'pure',
+    densityGramsPerMillilitre: 0.95,
   },
   'calcium chloride dihydrate': {
-    name: 'calcium chloride dihydrate',
     commonName: 'calcium chloride',
     family: 'mineral',
     form: 'flakes',
     strength: 'dihydrate, 75.5 % CaCl₂',
-    bulkDensityGramsPerMillilitre: 0.9,
-    perGram: effectOf('calcium chloride dihydrate'),
+    densityGramsPerMillilitre: 0.9,
+  },
+  'calcium chloride anhydrous': {
+    commonName: 'calcium chloride, anhydrous',
+    family: 'mineral',
+    form: 'granules',
+    strength: 'pure, anhydrous',
+    densityGramsPerMillilitre: 1.05,
+  },
+  'calcium chloride flake 77 percent': {
+    commonName: 'calcium chloride, 77 % flake',
+    family: 'mineral',
+    form: 'flakes',
+    strength: '77 % CaCl₂',
+    densityGramsPerMillilitre: 0.9,
   },
   'sodium dichlor dihydrate': {
-    name: 'sodium dichlor dihydrate',
     commonName: 'chlorine granules (dichlor)',
     family: 'chlorine',
     form: 'granules',
     strength: '55.4 % available chlorine',
-    bulkDensityGramsPerMillilitre: 4.5 / MILLILITRES_PER_TEASPOON,
-    perGram: effectOf('sodium dichlor dihydrate'),
+    densityGramsPerMillilitre: 4.5 / MILLILITRES_PER_TEASPOON,
+  },
+  trichlor: {
+    commonName: 'chlorine tablets (trichlor)',
+    family: 'chlorine',
+    form: 'tablets',
+    strength: '91.5 % available chlorine',
+    densityGramsPerMillilitre: 1.1,
+    goes: 'in a feeder',
+  },
+  'sodium hypochlorite': {
+    commonName: 'liquid chlorine',
+    family: 'chlorine',
+    form: 'liquid',
+    strength: '6 % NaOCl by weight, unscented',
+    densityGramsPerMillilitre: 1.08,
+  },
+  'calcium hypochlorite': {
+    commonName: 'calcium hypochlorite',
+    family: 'chlorine',
+    form: 'granules',
+    strength: '65 % available chlorine',
+    densityGramsPerMillilitre: 1.0,
   },
   'potassium monopersulfate': {
-    name: 'potassium monopersulfate',
     commonName: 'non-chlorine shock',
     family: 'oxidiser',
     form: 'granules',
     strength: '43 % KHSO₅',
-    bulkDensityGramsPerMillilitre: 1.15,
-    perGram: effectOf('potassium monopersulfate'),
+    densityGramsPerMillilitre: 1.15,
   },
   'sodium bromide': {
-    name: 'sodium bromide',
     commonName: 'sodium bromide',
     family: 'bromide',
     form: 'granules',
     strength: 'pure',
-    bulkDensityGramsPerMillilitre: 1.4,
-    perGram: effectOf('sodium bromide'),
+    densityGramsPerMillilitre: 1.4,
   },
   bromochlorodimethylhydantoin: {
-    name: 'bromochlorodimethylhydantoin',
     commonName: 'bromine tablets',
     family: 'bromine',
     form: 'tablets',
     strength: 'pure',
-    bulkDensityGramsPerMillilitre: 1.1,
-    perGram: effectOf('bromochlorodimethylhydantoin'),
+    densityGramsPerMillilitre: 1.1,
+    goes: 'in a feeder',
+  },
+  'sodium chloride': {
+    commonName: 'tub salt',
+    family: 'salt',
+    form: 'crystals',
+    strength: 'pure, no additives',
+    densityGramsPerMillilitre: 1.18,
+  },
+  'hydrogen peroxide': {
+    commonName: 'hydrogen peroxide',
+    family: 'peroxide',
+    form: 'liquid',
+    strength: '35 %',
+    densityGramsPerMillilitre: 1.13,
+  },
+  biguanide: {
+    commonName: 'biguanide',
+    family: 'biguanide',
+    form: 'liquid',
+    strength: '20 % solution',
+    densityGramsPerMillilitre: 1.04,
+  },
+  'sodium thiosulfate pentahydrate': {
+    commonName: 'chlorine remover (thiosulfate)',
+    family: 'reducer',
+    form: 'crystals',
+    strength: 'pure, pentahydrate',
+    densityGramsPerMillilitre: 1.0,
+  },
+  'cyanuric acid': {
+    commonName: 'stabiliser',
+    family: 'stabiliser',
+    form: 'granules',
+    strength: 'pure',
+    densityGramsPerMillilitre: 0.9,
+  },
+  'scale and metal inhibitor': {
+    commonName: 'scale and metal inhibitor',
+    family: 'helper',
+    form: 'liquid',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 1.05,
+    label: { amount: 60, unit: 'mL', perLitres: 1000, everyDays: 30, note: 'More at a fill.' },
+  },
+  enzyme: {
+    commonName: 'enzyme',
+    family: 'helper',
+    form: 'liquid',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 1.0,
+    label: { amount: 30, unit: 'mL', perLitres: 1000, everyDays: 7, note: 'Not with a shock.' },
+  },
+  clarifier: {
+    commonName: 'clarifier',
+    family: 'helper',
+    form: 'liquid',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 1.0,
+    label: {
+      amount: 20,
+      unit: 'mL',
+      perLitres: 1000,
+      note: 'Only when cloudy; rinse the filter next day.',
+    },
+  },
+  'anti-foam': {
+    commonName: 'anti-foam',
+    family: 'helper',
+    form: 'liquid',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 1.0,
+    label: {
+      amount: 5,
+      unit: 'mL',
+      perLitres: 1000,
+      note: 'A capful at most, jets on; find the cause.',
+    },
+  },
+  'conditioner part one': {
+    commonName: 'weekly conditioner, part one',
+    family: 'helper',
+    form: 'liquid',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 1.0,
+    label: { amount: 10, unit: 'mL', perLitres: 100, everyDays: 7, note: 'First, then part two.' },
+  },
+  'conditioner part two': {
+    commonName: 'weekly conditioner, part two',
+    family: 'helper',
+    form: 'liquid',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 1.0,
+    label: {
+      amount: 10,
+      unit: 'mL',
+      perLitres: 100,
+      everyDays: 7,
+      note: 'After part one; milky for half an hour to an hour.',
+    },
+  },
+  'pipe flush': {
+    commonName: 'pipe flush',
+    family: 'cleaner',
+    form: 'liquid',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 1.0,
+    label: {
+      amount: 500,
+      unit: 'mL',
+      perLitres: 1000,
+      note: 'The day before a drain; nobody in after it.',
+    },
+  },
+  'filter soak': {
+    commonName: 'filter soak',
+    family: 'cleaner',
+    form: 'powder',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 0.9,
+    goes: 'in a bucket',
+    label: {
+      amount: 12,
+      unit: 'g',
+      perLitres: 20,
+      note: 'Never in the tub; rinse until it runs clear.',
+    },
+  },
+  'filter spray': {
+    commonName: 'filter spray',
+    family: 'cleaner',
+    form: 'liquid',
+    strength: 'by its label',
+    densityGramsPerMillilitre: 1.0,
+    goes: 'in a bucket',
+    label: {
+      amount: 100,
+      unit: 'mL',
+      perLitres: 1,
+      note: 'On the wet pleats for ten minutes, then rinse.',
+    },
   },
 }
 
-export const PRODUCT_NAMES = Object.keys(PRODUCTS) as ProductName[]
+const isLabelled = (name: ProductName): name is LabelledName =>
+  (LABELLED as readonly string[]).includes(name)
 
-/** Grams that 1 ppm of free chlorine, as Cl₂, takes per litre of water, for a product that carries it. */
-export const availableChlorine = (product: Product) =>
-  (product.perGram.freeChlorineMmol * CHLORINE_G_PER_MOL) / 1000
+const INERT: ProductEffect = Object.freeze(
+  Object.fromEntries(Object.keys(effectOf('sodium chloride')).map((key) => [key, 0])),
+) as ProductEffect
+
+/** What a gram of a product does, at the strength its label gives. */
+export const productEffect = (name: ProductName, strength?: Strength): ProductEffect =>
+  isLabelled(name) ? INERT : effectOf(name, strength)
+
+export const PRODUCT_NAMES = Object.keys(FACTS) as ProductName[]
+
+export const PRODUCTS = Object.fromEntries(
+  PRODUCT_NAMES.map((name): [ProductName, Product] => [
+    name,
+    { goes: 'by hand', ...FACTS[name], name, perGram: productEffect(name) },
+  ]),
+) as Record<ProductName, Product>
+
+/** Millilitres or grams by the label's rule. @param litres of the tub, or of the bucket where it goes into one */
+export const labelDose = ({ amount, perLitres }: LabelRule, litres: number): number =>
+  (amount * litres) / perLitres

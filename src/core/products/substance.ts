@@ -1,27 +1,16 @@
-import { ATOM, CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../water/constants'
+import {
+  ATOM,
+  CHLORINE_G_PER_MOL,
+  CYANURIC_ACID_G_PER_MOL,
+  PEROXIDE_G_PER_MOL,
+} from '../water/constants'
+import type { CONSERVED } from '../water/water'
 
-/** What one gram does to the amounts a litre conserves; mmol (meq, mg) per gram as dissolved, before any oxidiser is used. */
-export interface ProductEffect {
-  alkalinityMeq: number
-  dissolvedInorganicCarbonMmol: number
-  calciumMmol: number
-  cyanurateMmol: number
-  borateMmol: number
-  /** HOCl as Cl₂; becomes bromine where a bromide bank is there. */
-  freeChlorineMmol: number
-  /** HOBr as Br₂ that the product itself carries. */
-  bromineMmol: number
-  bromideMmol: number
-  monopersulfateMmol: number
-  /** Free chlorine (as Cl₂) that a reducing agent can destroy. */
-  chlorineRemovedMmol: number
-  /** Alkalinity, meq, that each mmol of chlorine destroyed leaves behind. */
-  alkalinityPerChlorineRemoved: number
-  chlorideMmol: number
-  sulfateMmol: number
-  saltMg: number
-  dissolvedSolidsMg: number
-}
+/**
+ * What one gram does to the amounts a litre conserves, in their own units per gram as dissolved, before any oxidiser is used.
+ * Chlorine becomes bromine where a bromide bank is there, reducers destroy halogen: see `addEffect`.
+ */
+export type ProductEffect = Readonly<Record<(typeof CONSERVED)[number], number>>
 
 /** Fractions (0–1) by mass, unless their name says otherwise. */
 export interface Strength {
@@ -38,22 +27,29 @@ export interface Strength {
   oxidationLimit?: 'tetrathionate' | 'sulfate'
 }
 
+/** Solids dissolve whole unless their line says otherwise. */
 const NOTHING: ProductEffect = {
+  totalDissolvedSolidsPpm: 1000,
+  saltPpm: 0,
   alkalinityMeq: 0,
   dissolvedInorganicCarbonMmol: 0,
   calciumMmol: 0,
   cyanurateMmol: 0,
   borateMmol: 0,
   freeChlorineMmol: 0,
+  combinedChlorineMmol: 0,
   bromineMmol: 0,
   bromideMmol: 0,
   monopersulfateMmol: 0,
-  chlorineRemovedMmol: 0,
-  alkalinityPerChlorineRemoved: 0,
+  peroxideMmol: 0,
+  reducerMmol: 0,
+  reducerAlkalinityMeq: 0,
+  biguanidePpm: 0,
   chlorideMmol: 0,
   sulfateMmol: 0,
-  saltMg: 0,
-  dissolvedSolidsMg: 1000,
+  copperPpm: 0,
+  ironPpm: 0,
+  phosphatePpm: 0,
 }
 
 /** Molar masses, g/mol. */
@@ -80,7 +76,6 @@ const MASS = {
   bcdmh: 5 * ATOM.C + 6 * ATOM.H + ATOM.Br + ATOM.Cl + 2 * ATOM.N + 2 * ATOM.O,
   sodiumBromide: ATOM.Na + ATOM.Br,
   sodiumChloride: ATOM.Na + ATOM.Cl,
-  peroxide: 2 * ATOM.H + 2 * ATOM.O,
   /** Na₂S₂O₃ · 5 H₂O */
   thiosulfate: 2 * ATOM.Na + 2 * ATOM.S + 3 * ATOM.O + 5 * WATER,
 } as const
@@ -93,7 +88,7 @@ const calciumChloride = (fraction: number): ProductEffect => ({
   ...NOTHING,
   calciumMmol: (1000 * fraction) / MASS.calciumChloride,
   chlorideMmol: (2000 * fraction) / MASS.calciumChloride,
-  dissolvedSolidsMg: 1000 * fraction,
+  totalDissolvedSolidsPpm: 1000 * fraction,
 })
 
 export type SubstanceName =
@@ -117,6 +112,7 @@ export type SubstanceName =
   | 'hydrogen peroxide'
   | 'sodium thiosulfate pentahydrate'
   | 'cyanuric acid'
+  | 'biguanide'
 
 /** Effect of one gram, by stoichiometry, for each generic substance; defaults are common label strengths. */
 const EFFECTS: Record<SubstanceName, (strength: Strength) => ProductEffect> = {
@@ -140,14 +136,14 @@ const EFFECTS: Record<SubstanceName, (strength: Strength) => ProductEffect> = {
     ...NOTHING,
     alkalinityMeq: (-1000 * weightFraction) / MASS.hydrogenChloride,
     chlorideMmol: (1000 * weightFraction) / MASS.hydrogenChloride,
-    dissolvedSolidsMg: 1000 * weightFraction,
+    totalDissolvedSolidsPpm: 1000 * weightFraction,
   }),
   // Na₂B₄O₇ + 7 H₂O → 2 Na⁺ + 2 OH⁻ + 4 B(OH)₃
   'borax decahydrate': () => ({
     ...NOTHING,
     alkalinityMeq: 2000 / BORAX_DECAHYDRATE,
     borateMmol: 4000 / BORAX_DECAHYDRATE,
-    dissolvedSolidsMg: (1000 * MASS.borax) / BORAX_DECAHYDRATE,
+    totalDissolvedSolidsPpm: (1000 * MASS.borax) / BORAX_DECAHYDRATE,
   }),
   'boric acid': () => ({ ...NOTHING, borateMmol: 1000 / MASS.boricAcid }),
   'calcium chloride anhydrous': () => calciumChloride(1),
@@ -160,7 +156,7 @@ const EFFECTS: Record<SubstanceName, (strength: Strength) => ProductEffect> = {
     alkalinityMeq: 1000 / DICHLOR_DIHYDRATE,
     cyanurateMmol: 1000 / DICHLOR_DIHYDRATE,
     freeChlorineMmol: 2000 / DICHLOR_DIHYDRATE,
-    dissolvedSolidsMg: (1000 * MASS.dichlor) / DICHLOR_DIHYDRATE,
+    totalDissolvedSolidsPpm: (1000 * MASS.dichlor) / DICHLOR_DIHYDRATE,
   }),
   trichlor: () => ({
     ...NOTHING,
@@ -176,7 +172,7 @@ const EFFECTS: Record<SubstanceName, (strength: Strength) => ProductEffect> = {
       alkalinityMeq: mmol + caustic,
       freeChlorineMmol: mmol,
       chlorideMmol: mmol,
-      dissolvedSolidsMg:
+      totalDissolvedSolidsPpm:
         mmol * (MASS.hypochlorite + MASS.sodiumChloride) + 1000 * excessSodiumHydroxide,
     }
   },
@@ -207,14 +203,12 @@ const EFFECTS: Record<SubstanceName, (strength: Strength) => ProductEffect> = {
   'sodium chloride': ({ purity = 1 }) => ({
     ...NOTHING,
     chlorideMmol: (1000 * purity) / MASS.sodiumChloride,
-    saltMg: 1000 * purity,
+    saltPpm: 1000 * purity,
   }),
-  // H₂O₂ + HOCl → O₂ + H₂O + H⁺ + Cl⁻
   'hydrogen peroxide': ({ weightFraction = 0.35 }) => ({
     ...NOTHING,
-    chlorineRemovedMmol: (1000 * weightFraction) / MASS.peroxide,
-    alkalinityPerChlorineRemoved: -1,
-    dissolvedSolidsMg: 0,
+    peroxideMmol: (1000 * weightFraction) / PEROXIDE_G_PER_MOL,
+    totalDissolvedSolidsPpm: 0,
   }),
   // 2 S₂O₃²⁻ + HOCl → S₄O₆²⁻ + Cl⁻ + OH⁻, or S₂O₃²⁻ + 4 HOCl + H₂O → 2 SO₄²⁻ + 4 Cl⁻ + 6 H⁺
   'sodium thiosulfate pentahydrate': ({ oxidationLimit = 'sulfate' }) => {
@@ -222,12 +216,17 @@ const EFFECTS: Record<SubstanceName, (strength: Strength) => ProductEffect> = {
     const sulfate = oxidationLimit === 'sulfate'
     return {
       ...NOTHING,
-      chlorineRemovedMmol: sulfate ? 4 * mmol : mmol / 2,
-      alkalinityPerChlorineRemoved: sulfate ? -1.5 : 1,
-      dissolvedSolidsMg: (1000 * (MASS.thiosulfate - 5 * WATER)) / MASS.thiosulfate,
+      reducerMmol: sulfate ? 4 * mmol : mmol / 2,
+      reducerAlkalinityMeq: sulfate ? -6 * mmol : mmol / 2,
+      totalDissolvedSolidsPpm: (1000 * (MASS.thiosulfate - 5 * WATER)) / MASS.thiosulfate,
     }
   },
   'cyanuric acid': () => ({ ...NOTHING, cyanurateMmol: 1000 / CYANURIC_ACID_G_PER_MOL }),
+  biguanide: ({ weightFraction = 0.2 }) => ({
+    ...NOTHING,
+    biguanidePpm: 1000 * weightFraction,
+    totalDissolvedSolidsPpm: 1000 * weightFraction,
+  }),
 }
 
 export const SUBSTANCE_NAMES = Object.keys(EFFECTS) as SubstanceName[]
@@ -240,4 +239,5 @@ export const LIQUID_DENSITY: Partial<Record<SubstanceName, number>> = {
   'hydrochloric acid': 1.16,
   'sodium hypochlorite': 1.08,
   'hydrogen peroxide': 1.13,
+  biguanide: 1.04,
 }

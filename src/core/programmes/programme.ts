@@ -14,13 +14,16 @@ export const contains = (band: Band, value: number) => {
   return value >= band.low - slack && value <= band.high + slack
 }
 
-/** The ranges an owner keeps. Aims are the middles. pH on the activity scale, the rest in ppm. */
+/** The ranges an owner keeps. Aims are the middles. pH on the activity scale, the rest in ppm (borate as B). */
 export interface Targets {
   sanitizer: Band
   pH: Band
   totalAlkalinity: Band
   calciumHardness: Band
   cyanuricAcid: Band
+  borate?: Band
+  salt?: Band
+  totalDissolvedSolids?: Band
 }
 
 export type ProgrammeId =
@@ -38,7 +41,10 @@ export type ProgrammeId =
   | 'biguanide'
   | 'hydrogen peroxide'
 
-export type SanitizerQuantity = Extract<Quantity, 'freeChlorine' | 'bromine'>
+export type SanitizerQuantity = Extract<
+  Quantity,
+  'freeChlorine' | 'bromine' | 'biguanide' | 'peroxide'
+>
 
 export interface TargetPreset {
   id: string
@@ -51,19 +57,14 @@ export interface Programme {
   id: ProgrammeId
   name: string
   summary: string
-}
-
-/** Those that Pavrel can dose for today. */
-export type GuidedProgrammeId = Extract<ProgrammeId, 'granular chlorine' | 'bromine tablets'>
-
-export interface GuidedProgramme extends Programme {
-  id: GuidedProgrammeId
+  /** Offered for a tub. The rest can be planned for by `calc`, and has no guidance from day to day yet. */
+  guided: boolean
   sanitizer: SanitizerQuantity
-  /** Raises the residual at once. */
-  quickProduct: ProductName
+  /** What raises its residual by hand, the usual one first. */
+  dosedWith: readonly [ProductName, ...ProductName[]]
   /**
    * First-order loss of the residual, per hour, covered at about 38 °C without bathers, and its standard deviation.
-   * A feeder is taken to hold the level, so only the spread grows.
+   * A feeder or cell is taken to hold the level, so only the spread grows.
    */
   lossPerHour: { mean: number; standardDeviation: number }
   /** Quantities on the owner's usual test, in the order of the form. */
@@ -84,8 +85,16 @@ export const HEALTH_FLOOR = {
   source: 'US CDC guidance for hot tubs',
 } as const
 
-/** Above this nobody should be in: upper limit of the model aquatic health code for chlorine, from memory; bromine alike. */
-export const STAY_OUT_ABOVE: Record<SanitizerQuantity, number> = { freeChlorine: 10, bromine: 10 }
+/**
+ * Above this nobody should be in: upper limit of the model aquatic health code for chlorine, from memory; bromine alike;
+ * biguanide and peroxide: twice the top of the range on their labels, assumed.
+ */
+export const STAY_OUT_ABOVE: Record<SanitizerQuantity, number> = {
+  freeChlorine: 10,
+  bromine: 10,
+  biguanide: 100,
+  peroxide: 200,
+}
 
 /** Highest water temperature for adults, °C: published guidance, from memory. */
 export const HOTTEST_CELSIUS = 40
@@ -105,94 +114,270 @@ const preset = (
   rest: Partial<Targets> = {},
 ): TargetPreset => ({ id, name, note, targets: { ...balance, ...rest, sanitizer } })
 
+const CHLORINE_TESTED = [
+  'freeChlorine',
+  'totalChlorine',
+  'pH',
+  'totalAlkalinity',
+  'calciumHardness',
+  'cyanuricAcid',
+  'temperature',
+] as const satisfies Quantity[]
+const CHLORINE_WATCHED = [
+  'freeChlorine',
+  'pH',
+  'totalAlkalinity',
+  'calciumHardness',
+  'cyanuricAcid',
+] as const satisfies Quantity[]
+const BROMINE_TESTED = [
+  'bromine',
+  'pH',
+  'totalAlkalinity',
+  'calciumHardness',
+  'temperature',
+] as const satisfies Quantity[]
+const BROMINE_WATCHED = [
+  'bromine',
+  'pH',
+  'totalAlkalinity',
+  'calciumHardness',
+] as const satisfies Quantity[]
+
+const BY_HAND = { mean: 0.2 / 24, standardDeviation: 0.06 / 24 }
+const BY_FEEDER = { mean: 0, standardDeviation: 0.15 / 24 }
+/** Salt and bromine tubs are happier with less alkalinity: common practice. */
+const SOFT = { totalAlkalinity: { low: 50, high: 80 } }
+const UNSTABILISED = { cyanuricAcid: { low: 0, high: 30 } }
+
 /** Ranges of the schools in use: common practice. The first of each is the default. */
-const GRANULAR_CHLORINE: GuidedProgramme = {
-  id: 'granular chlorine',
-  name: 'Chlorine granules',
-  summary:
-    'Stabilised granules (dichlor) by hand after use. The simplest; leaves stabiliser behind.',
+const CHLORINE_PRESETS = [
+  preset('full', 'Full residual', 'Starts at the published floor, with room above it.', {
+    low: 3,
+    high: 5,
+  }),
+  preset('moderate', 'Moderate residual', 'A range much used at home.', { low: 1, high: 4 }),
+  preset('low', 'Low residual', 'The lightest range in common use.', { low: 1, high: 3 }),
+  preset(
+    'firm',
+    'Firm alkalinity',
+    'Full residual, with alkalinity kept higher against pH swings.',
+    { low: 3, high: 5 },
+    { totalAlkalinity: { low: 125, high: 150 } },
+  ),
+] as const
+
+const BROMINE_PRESETS = [
+  preset('full', 'Full residual', 'Starts at the published floor; holiday lets keep this.', {
+    low: 4,
+    high: 6,
+  }),
+  preset('moderate', 'Moderate residual', 'A range much used at home.', { low: 3, high: 5 }),
+  preset('low', 'Low residual', 'The widest range in common use.', { low: 2, high: 6 }),
+  preset(
+    'soft',
+    'Lower alkalinity',
+    'Full residual; less alkalinity where pH keeps climbing.',
+    { low: 4, high: 6 },
+    SOFT,
+  ),
+] as const
+
+/** The salt that cells ask for where their maker says nothing else, ppm: common practice, and never above. */
+const CELL_SALT = { low: 1500, high: 1750 }
+const cellPreset = (sanitizer: Band) =>
+  preset(
+    'cell',
+    'For the cell',
+    'The cell maker’s salt, soft water, lower alkalinity.',
+    sanitizer,
+    {
+      ...SOFT,
+      ...UNSTABILISED,
+      calciumHardness: { low: 50, high: 75 },
+      salt: CELL_SALT,
+    },
+  )
+
+const chlorine = {
+  guided: false,
   sanitizer: 'freeChlorine',
-  quickProduct: 'sodium dichlor dihydrate',
-  lossPerHour: { mean: 0.2 / 24, standardDeviation: 0.06 / 24 },
-  tested: [
-    'freeChlorine',
-    'totalChlorine',
-    'pH',
-    'totalAlkalinity',
-    'calciumHardness',
-    'cyanuricAcid',
-    'temperature',
-  ],
-  watched: ['freeChlorine', 'pH', 'totalAlkalinity', 'calciumHardness', 'cyanuricAcid'],
-  presets: [
-    preset('full', 'Full residual', 'Starts at the published floor, with room above it.', {
-      low: 3,
-      high: 5,
-    }),
-    preset('moderate', 'Moderate residual', 'A range much used at home.', { low: 1, high: 4 }),
-    preset('low', 'Low residual', 'The lightest range in common use.', { low: 1, high: 3 }),
-    preset(
-      'firm',
-      'Firm alkalinity',
-      'Full residual, with alkalinity kept higher against pH swings.',
-      { low: 3, high: 5 },
-      { totalAlkalinity: { low: 125, high: 150 } },
-    ),
-  ],
-}
+  dosedWith: ['sodium dichlor dihydrate', 'sodium hypochlorite', 'calcium hypochlorite'],
+  lossPerHour: BY_HAND,
+  tested: CHLORINE_TESTED,
+  watched: CHLORINE_WATCHED,
+  presets: CHLORINE_PRESETS,
+} as const satisfies Omit<Programme, 'id' | 'name' | 'summary'>
 
-const BROMINE_TABLETS: GuidedProgramme = {
-  id: 'bromine tablets',
-  name: 'Bromine tablets',
-  summary:
-    'Tablets in a floater hold the level; an oxidiser brings used bromine back. Easier on pH.',
+const bromine = {
+  guided: false,
   sanitizer: 'bromine',
-  quickProduct: 'potassium monopersulfate',
-  lossPerHour: { mean: 0, standardDeviation: 0.15 / 24 },
-  tested: ['bromine', 'pH', 'totalAlkalinity', 'calciumHardness', 'temperature'],
-  watched: ['bromine', 'pH', 'totalAlkalinity', 'calciumHardness'],
-  presets: [
-    preset('full', 'Full residual', 'Starts at the published floor; holiday lets keep this.', {
-      low: 4,
-      high: 6,
-    }),
-    preset('moderate', 'Moderate residual', 'A range much used at home.', { low: 3, high: 5 }),
-    preset('low', 'Low residual', 'The widest range in common use.', { low: 2, high: 6 }),
-    preset(
-      'soft',
-      'Lower alkalinity',
-      'Full residual; less alkalinity where pH keeps climbing.',
-      { low: 4, high: 6 },
-      { totalAlkalinity: { low: 50, high: 80 } },
-    ),
-  ],
-}
+  dosedWith: ['potassium monopersulfate', 'sodium dichlor dihydrate', 'sodium hypochlorite'],
+  lossPerHour: BY_FEEDER,
+  tested: BROMINE_TESTED,
+  watched: BROMINE_WATCHED,
+  presets: BROMINE_PRESETS,
+} as const satisfies Omit<Programme, 'id' | 'name' | 'summary'>
 
-export const GUIDED_PROGRAMMES = [GRANULAR_CHLORINE, BROMINE_TABLETS] as const
+const salted = <Base extends typeof chlorine | typeof bromine>(base: Base) => ({
+  ...base,
+  lossPerHour: BY_FEEDER,
+  tested: [...base.tested, 'salt'] as const,
+  watched: [...base.watched, 'salt'] as const,
+})
 
-/** Every programme, in the order they are offered. Those without guidance are listed, and cannot be chosen. */
+const LIQUID_FIRST = [
+  'sodium hypochlorite',
+  'sodium dichlor dihydrate',
+  'calcium hypochlorite',
+] as const satisfies ProductName[]
+
+/** Silver and minerals are sold with a residual of a tenth of the usual: by that system's own label. */
+const LOW_CHLORINE = preset(
+  'label',
+  'By the cartridge’s label',
+  'The low residual that silver or mineral systems name.',
+  { low: 0.5, high: 1 },
+)
+
+/** Every programme, in the order they are offered. */
 export const PROGRAMMES: readonly Programme[] = [
-  GRANULAR_CHLORINE,
-  BROMINE_TABLETS,
-  { id: 'liquid chlorine', name: 'Liquid chlorine', summary: 'No stabiliser.' },
-  { id: 'chlorine tablets', name: 'Chlorine tablets', summary: 'In a floater.' },
-  { id: 'in-line bromine feeder', name: 'In-line bromine feeder', summary: '' },
-  { id: 'bromide bank with oxidiser', name: 'Bromide bank with oxidiser', summary: '' },
-  { id: 'in-line salt chlorine', name: 'Salt chlorine, in-line', summary: '' },
-  { id: 'over-the-side salt chlorine', name: 'Salt chlorine, over the side', summary: '' },
-  { id: 'salt bromine', name: 'Salt bromine', summary: '' },
-  { id: 'silver or mineral with low chlorine', name: 'Silver or mineral cartridge', summary: '' },
-  { id: 'mineral with metered chlorine', name: 'Mineral with metered chlorine', summary: '' },
-  { id: 'biguanide', name: 'Biguanide', summary: 'Chlorine-free.' },
-  { id: 'hydrogen peroxide', name: 'Hydrogen peroxide', summary: 'Chlorine-free.' },
+  {
+    ...chlorine,
+    guided: true,
+    id: 'granular chlorine',
+    name: 'Chlorine granules',
+    summary:
+      'Stabilised granules (dichlor) by hand after use. The simplest; leaves stabiliser behind.',
+  },
+  {
+    ...bromine,
+    guided: true,
+    id: 'bromine tablets',
+    name: 'Bromine tablets',
+    summary:
+      'Tablets in a floater hold the level; an oxidiser brings used bromine back. Easier on pH.',
+  },
+  {
+    ...chlorine,
+    dosedWith: LIQUID_FIRST,
+    id: 'liquid chlorine',
+    name: 'Liquid chlorine',
+    summary: 'No stabiliser.',
+  },
+  {
+    ...chlorine,
+    lossPerHour: BY_FEEDER,
+    id: 'chlorine tablets',
+    name: 'Chlorine tablets',
+    summary: 'In a floater.',
+  },
+  { ...bromine, id: 'in-line bromine feeder', name: 'In-line bromine feeder', summary: '' },
+  {
+    ...bromine,
+    lossPerHour: BY_HAND,
+    id: 'bromide bank with oxidiser',
+    name: 'Bromide bank with oxidiser',
+    summary: '',
+  },
+  {
+    ...salted(chlorine),
+    dosedWith: LIQUID_FIRST,
+    presets: [cellPreset({ low: 3, high: 5 }), ...CHLORINE_PRESETS],
+    id: 'in-line salt chlorine',
+    name: 'Salt chlorine, in-line',
+    summary: '',
+  },
+  {
+    ...salted(chlorine),
+    dosedWith: LIQUID_FIRST,
+    presets: [cellPreset({ low: 3, high: 5 }), ...CHLORINE_PRESETS],
+    id: 'over-the-side salt chlorine',
+    name: 'Salt chlorine, over the side',
+    summary: '',
+  },
+  {
+    ...bromine,
+    presets: [
+      preset(
+        'soft',
+        'For the cell',
+        'Full residual, soft water, lower alkalinity.',
+        {
+          low: 4,
+          high: 6,
+        },
+        { ...SOFT, calciumHardness: { low: 50, high: 75 } },
+      ),
+      ...BROMINE_PRESETS.slice(1),
+    ],
+    id: 'salt bromine',
+    name: 'Salt bromine',
+    summary: '',
+  },
+  {
+    ...chlorine,
+    presets: [CHLORINE_PRESETS[0], LOW_CHLORINE],
+    id: 'silver or mineral with low chlorine',
+    name: 'Silver or mineral cartridge',
+    summary: '',
+  },
+  {
+    ...chlorine,
+    lossPerHour: BY_FEEDER,
+    presets: [CHLORINE_PRESETS[0], LOW_CHLORINE],
+    id: 'mineral with metered chlorine',
+    name: 'Mineral with metered chlorine',
+    summary: '',
+  },
+  {
+    ...chlorine,
+    sanitizer: 'biguanide',
+    dosedWith: ['biguanide'],
+    lossPerHour: { mean: 0.03 / 24, standardDeviation: 0.02 / 24 },
+    tested: ['biguanide', 'pH', 'totalAlkalinity', 'calciumHardness', 'temperature'],
+    watched: ['biguanide', 'pH', 'totalAlkalinity', 'calciumHardness'],
+    presets: [
+      preset('full', 'By its label', 'The range on the labels in use.', { low: 30, high: 50 }),
+    ],
+    id: 'biguanide',
+    name: 'Biguanide',
+    summary: 'Chlorine-free.',
+  },
+  {
+    ...chlorine,
+    sanitizer: 'peroxide',
+    dosedWith: ['hydrogen peroxide'],
+    lossPerHour: { mean: 0.4 / 24, standardDeviation: 0.2 / 24 },
+    tested: ['peroxide', 'pH', 'totalAlkalinity', 'calciumHardness', 'temperature'],
+    watched: ['peroxide', 'pH', 'totalAlkalinity', 'calciumHardness'],
+    presets: [
+      preset(
+        'full',
+        'By its label',
+        'A range in use; many codes do not recognise it as a residual.',
+        {
+          low: 50,
+          high: 100,
+        },
+      ),
+    ],
+    id: 'hydrogen peroxide',
+    name: 'Hydrogen peroxide',
+    summary: 'Chlorine-free.',
+  },
 ]
 
-export const guidedProgramme = (id: ProgrammeId): GuidedProgramme => {
-  const found = GUIDED_PROGRAMMES.find((programme) => programme.id === id)
-  if (!found) throw new Error(`no guidance for the programme ${id}`)
+export const GUIDED_PROGRAMMES = PROGRAMMES.filter(({ guided }) => guided)
+
+export const programmeOf = (id: ProgrammeId): Programme => {
+  const found = PROGRAMMES.find((programme) => programme.id === id)
+  if (!found) throw new Error(`no programme ${id}`)
   return found
 }
 
-/** The floor a sanitizer range starts below, if it does. */
-export const floorBroken = (sanitizer: SanitizerQuantity, band: Band): number | undefined =>
-  band.low < HEALTH_FLOOR[sanitizer] ? HEALTH_FLOOR[sanitizer] : undefined
+/** The floor a sanitizer range starts below, if it does; biguanide and peroxide have no published one for tubs. */
+export const floorBroken = (sanitizer: SanitizerQuantity, band: Band): number | undefined => {
+  if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine') return undefined
+  return band.low < HEALTH_FLOOR[sanitizer] ? HEALTH_FLOOR[sanitizer] : undefined
+}

@@ -1,74 +1,129 @@
+import { chlorineAlkalinity, hypochlorousAcid } from './chlorineCyanurate'
 import { AIR_CARBON_DIOXIDE_ATM } from './constants'
-import { equilibriaFor } from './equilibrium'
-import { solvePh } from './solveWater'
+import { type Equilibria, equilibriaFor } from './equilibrium'
+import { solvePh, solvePhOf } from './solveWater'
+import { borateAlkalinity } from './speciation'
 import type { Water } from './water'
 
 /** Transfer rate kLa of CO₂, per hour: assumed (still 0.01–0.03, circulating 0.03–0.1, jets 0.5–1, jets with air 1–3). */
 export const TRANSFER_PER_HOUR = { still: 0.02, circulating: 0.06, jets: 0.7, jetsWithAir: 1.5 }
 
-/** Dissolved CO₂ beyond what air at the surface would hold, mmol/L; negative where the water takes it up. */
-const carbonDioxideExcess = (water: Water, airAtm: number): number => {
-  const k = equilibriaFor(water.temperatureCelsius, water.totalDissolvedSolidsPpm, water.saltPpm)
-  const activity = 10 ** -solvePh(water, k)
-  const first = k.firstCarbonic / activity
-  const second = k.secondCarbonic / (activity * activity)
-  return water.dissolvedInorganicCarbonMmol / (1 + first + second) - 1000 * k.henry * airAtm
+const equilibriaOf = (water: Water) =>
+  equilibriaFor(water.temperatureCelsius, water.totalDissolvedSolidsPpm, water.saltPpm)
+
+/**
+ * Inorganic carbon, mol/L, after `hours` of gas exchange; the inner loop of `loseCarbonDioxide`, by the midpoint rule in
+ * steps of at most 0.1/kLa. Makes no objects.
+ */
+const carbonAfter = (
+  water: Water,
+  k: Equilibria,
+  transferPerHour: number,
+  hours: number,
+  airAtm: number,
+): number => {
+  const alkalinity = water.alkalinityMeq / 1000
+  const borate = water.borateMmol / 1000
+  const cyanurate = water.cyanurateMmol / 1000
+  const freeChlorine = water.freeChlorineMmol / 1000
+  const inAir = k.henry * airAtm
+  const steps = Math.max(1, Math.ceil(hours * transferPerHour * 10))
+  const exchange = (transferPerHour * hours) / steps
+  let carbon = water.dissolvedInorganicCarbonMmol / 1000
+  let pH = 7.5
+  for (let i = 0; i < steps; i++) {
+    let middle = carbon
+    for (let half = 0; half < 2; half++) {
+      pH = solvePhOf(alkalinity, middle, borate, cyanurate, freeChlorine, k, pH)
+      const a = 10 ** -pH
+      const dissolved = middle / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
+      const lost = exchange * (dissolved - inAir)
+      if (half === 0) middle = carbon - lost / 2
+      else carbon -= lost
+    }
+  }
+  return carbon
 }
 
 /**
  * Water after `hours` of gas exchange with the open air; alkalinity is untouched. d(DIC)/dt = −kLa (CO₂ − CO₂ at
- * equilibrium), by the midpoint rule in steps of at most 0.1/kLa; error below 0.005 pH.
+ * equilibrium); error below 0.005 pH.
  */
 export const loseCarbonDioxide = (
   water: Water,
   transferPerHour: number,
   hours: number,
   airAtm: number = AIR_CARBON_DIOXIDE_ATM,
-): Water => {
-  const steps = Math.max(1, Math.ceil(hours * transferPerHour * 10))
-  const step = hours / steps
-  let now = water
-  for (let i = 0; i < steps; i++) {
-    const half = {
-      ...now,
-      dissolvedInorganicCarbonMmol:
-        now.dissolvedInorganicCarbonMmol -
-        (transferPerHour * step * carbonDioxideExcess(now, airAtm)) / 2,
-    }
-    now = {
-      ...now,
-      dissolvedInorganicCarbonMmol:
-        now.dissolvedInorganicCarbonMmol -
-        transferPerHour * step * carbonDioxideExcess(half, airAtm),
-    }
-  }
-  return now
+): Water => ({
+  ...water,
+  dissolvedInorganicCarbonMmol:
+    1000 * carbonAfter(water, equilibriaOf(water), transferPerHour, hours, airAtm),
+})
+
+/** Inorganic carbon, mol/L, that goes with this water's alkalinity at a pH. Explicit: no root to solve. */
+const carbonAt = (water: Water, pH: number, k: Equilibria): number => {
+  const a = 10 ** -pH
+  const cyanurate = water.cyanurateMmol / 1000
+  const h = hypochlorousAcid(water.freeChlorineMmol / 1000, cyanurate, a, k)
+  const carbonate =
+    water.alkalinityMeq / 1000 -
+    k.water / a +
+    a * k.hydrogen -
+    borateAlkalinity(water.borateMmol / 1000, a, k) -
+    chlorineAlkalinity(h, cyanurate, a, k)
+  const first = k.firstCarbonic / a
+  const second = k.secondCarbonic / (a * a)
+  return (carbonate * (1 + first + second)) / (first + 2 * second)
 }
+
+/** The water at which the same alkalinity stands at a pH: only its inorganic carbon differs. */
+export const waterAtPh = (water: Water, pH: number): Water => ({
+  ...water,
+  dissolvedInorganicCarbonMmol: 1000 * carbonAt(water, pH, equilibriaOf(water)),
+})
 
 /** The pH this water drifts to in the open air: the one at which its CO₂ is the air's, alkalinity untouched. */
 export const equilibriumPh = (water: Water, airAtm: number = AIR_CARBON_DIOXIDE_ATM): number => {
-  let low = 0
-  let high = water.dissolvedInorganicCarbonMmol + Math.max(0, water.alkalinityMeq) + 1
+  const k = equilibriaOf(water)
+  let low = 3
+  let high = 12
   for (let i = 0; i < 60; i++) {
-    const dissolvedInorganicCarbonMmol = (low + high) / 2
-    if (carbonDioxideExcess({ ...water, dissolvedInorganicCarbonMmol }, airAtm) > 0)
-      high = dissolvedInorganicCarbonMmol
-    else low = dissolvedInorganicCarbonMmol
+    const pH = (low + high) / 2
+    const a = 10 ** -pH
+    const dissolved =
+      carbonAt(water, pH, k) / (1 + k.firstCarbonic / a + k.secondCarbonic / (a * a))
+    if (dissolved > k.henry * airAtm) low = pH
+    else high = pH
   }
-  return solvePh({ ...water, dissolvedInorganicCarbonMmol: (low + high) / 2 })
+  return (low + high) / 2
 }
 
-/** Hours of gas exchange until the pH is reached; undefined where air alone does not get there within a day. */
+/**
+ * Hours of gas exchange until the pH is reached; undefined where air alone does not get there within a day. With alkalinity
+ * fixed, pH decides the carbon, so t = ∫ dDIC / kLa (CO₂ − CO₂ at equilibrium) is summed over pH by the midpoint rule:
+ * within 1 % where the goal is not the equilibrium itself.
+ */
 export const hoursToReachPh = (
   water: Water,
   transferPerHour: number,
   pH: number,
+  airAtm: number = AIR_CARBON_DIOXIDE_ATM,
 ): number | undefined => {
-  const step = 1 / 12
-  let now = water
-  for (let hours = 0; hours <= 24; hours += step) {
-    if (solvePh(now) >= pH) return hours
-    now = loseCarbonDioxide(now, transferPerHour, step)
+  const k = equilibriaOf(water)
+  const start = solvePh(water, k)
+  if (start >= pH) return 0
+  const steps = 48
+  let hours = 0
+  let from = water.dissolvedInorganicCarbonMmol / 1000
+  for (let i = 0; i < steps; i++) {
+    const here = start + ((pH - start) * (i + 0.5)) / steps
+    const a = 10 ** -here
+    const dissolved = carbonAt(water, here, k) / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
+    const excess = dissolved - k.henry * airAtm
+    if (excess <= 0) return undefined
+    const to = carbonAt(water, start + ((pH - start) * (i + 1)) / steps, k)
+    hours += (from - to) / (transferPerHour * excess)
+    from = to
   }
-  return undefined
+  return hours <= 24 ? hours : undefined
 }

@@ -1,4 +1,4 @@
-import { chlorineSpecies } from './chlorineCyanurate'
+import { chlorineAlkalinity, hypochlorousAcid } from './chlorineCyanurate'
 import {
   ALKALINITY_PPM_PER_MEQ,
   ATOM,
@@ -6,6 +6,7 @@ import {
   CHLORINE_G_PER_MOL,
   CYANURIC_ACID_G_PER_MOL,
   HARDNESS_PPM_PER_MMOL,
+  PEROXIDE_G_PER_MOL,
 } from './constants'
 import { type Equilibria, equilibriaFor } from './equilibrium'
 import { borateAlkalinity, speciate } from './speciation'
@@ -13,24 +14,72 @@ import type { Water, WaterReading } from './water'
 
 const LOWEST_PH = 2
 const HIGHEST_PH = 13
+const LN10 = Math.LN10
 
-/** Alkalinity, eq/L, that the water's totals would have at an activity of H⁺; falls monotonically with it. */
-const alkalinityAt = (water: Water, activity: number, k: Equilibria) => {
-  const first = k.firstCarbonic / activity
-  const second = k.secondCarbonic / (activity * activity)
-  const carbon = water.dissolvedInorganicCarbonMmol / 1000
-  return (
-    (carbon * (first + 2 * second)) / (1 + first + second) +
-    k.water / activity -
-    activity * k.hydrogen +
-    borateAlkalinity(water.borateMmol / 1000, activity, k) +
-    chlorineSpecies(water.freeChlorineMmol / 1000, water.cyanurateMmol / 1000, activity, k)
-      .alkalinity
-  )
+/**
+ * The pH (activity scale) at which totals balance; see `solvePh`. Makes no objects, so that a kinetic step can call it.
+ * Newton's first step with the buffer capacity of the plain species, the secant through the last two points after that, both
+ * kept inside a shrinking bracket.
+ * @param alkalinity eq/L @param carbon, borate, cyanurate, freeChlorine mol/L @param guess where to start
+ */
+export const solvePhOf = (
+  alkalinity: number,
+  carbon: number,
+  borate: number,
+  cyanurate: number,
+  freeChlorine: number,
+  k: Equilibria,
+  guess = 7.5,
+): number => {
+  let low = LOWEST_PH
+  let high = HIGHEST_PH
+  let pH = guess > low && guess < high ? guess : 7.5
+  let lastPh = Number.NaN
+  let lastMiss = Number.NaN
+  for (let i = 0; i < 100; i++) {
+    const a = 10 ** -pH
+    const first = k.firstCarbonic / a
+    const second = k.secondCarbonic / (a * a)
+    const all = 1 + first + second
+    const bicarbonate = (carbon * first) / all
+    const carbonate = (carbon * second) / all
+    const hydroxide = k.water / a
+    const proton = a * k.hydrogen
+    const miss =
+      bicarbonate +
+      2 * carbonate +
+      hydroxide -
+      proton +
+      borateAlkalinity(borate, a, k) +
+      chlorineAlkalinity(hypochlorousAcid(freeChlorine, cyanurate, a, k), cyanurate, a, k) -
+      alkalinity
+    if (miss === 0) return pH
+    if (miss > 0) high = pH
+    else low = pH
+    let slope = (miss - lastMiss) / (pH - lastPh)
+    if (!(slope > 0)) {
+      const free = carbon - bicarbonate - carbonate
+      const ionised = k.cyanuric[0] / (k.cyanuric[0] + a)
+      slope =
+        LN10 *
+        ((bicarbonate * (free + carbonate) + 4 * free * carbonate) / Math.max(carbon, 1e-12) +
+          hydroxide +
+          proton +
+          (borate * k.boric * a) / (k.boric + a) ** 2 +
+          cyanurate * ionised * (1 - ionised))
+    }
+    lastPh = pH
+    lastMiss = miss
+    let next = pH - miss / slope
+    if (!(next > low && next < high)) next = (low + high) / 2
+    if (Math.abs(next - pH) < 1e-10) return next
+    pH = next
+  }
+  return pH
 }
 
 /**
- * The pH (activity scale) at which the totals balance, to 1e-9; one bracketed root by the Illinois form of regula falsi.
+ * The pH (activity scale) at which the totals balance, to 1e-9; alkalinity rises monotonically with pH, so there is one.
  * Waters beyond pH 2–13 answer with the limit.
  */
 export const solvePh = (
@@ -40,49 +89,34 @@ export const solvePh = (
     water.totalDissolvedSolidsPpm,
     water.saltPpm,
   ),
-): number => {
-  const wanted = water.alkalinityMeq / 1000
-  const miss = (pH: number) => alkalinityAt(water, 10 ** -pH, k) - wanted
-  let low = LOWEST_PH
-  let high = HIGHEST_PH
-  // Most waters lie here; a narrow bracket saves half of the steps.
-  if (miss(6) < 0 && miss(9) > 0) {
-    low = 6
-    high = 9
-  }
-  let missLow = miss(low)
-  let missHigh = miss(high)
-  if (missLow >= 0) return low
-  if (missHigh <= 0) return high
-  let side = 0
-  for (let i = 0; i < 100 && high - low > 1e-10; i++) {
-    const pH = (low * missHigh - high * missLow) / (missHigh - missLow)
-    const here = miss(pH)
-    if (Math.abs(here) < 1e-15) return pH
-    if (here > 0) {
-      high = pH
-      missHigh = here
-      if (side === 1) missLow /= 2
-      side = 1
-    } else {
-      low = pH
-      missLow = here
-      if (side === -1) missHigh /= 2
-      side = -1
-    }
-  }
-  return (low + high) / 2
+  guess?: number,
+): number =>
+  solvePhOf(
+    water.alkalinityMeq / 1000,
+    water.dissolvedInorganicCarbonMmol / 1000,
+    water.borateMmol / 1000,
+    water.cyanurateMmol / 1000,
+    water.freeChlorineMmol / 1000,
+    k,
+    guess,
+  )
+
+/** eq/L that chlorine adds to an alkalinity and a titration, which dechlorinates its sample, does not show. */
+const chlorineShare = (freeChlorine: number, cyanurate: number, pH: number, k: Equilibria) => {
+  const activity = 10 ** -pH
+  const h = hypochlorousAcid(freeChlorine, cyanurate, activity, k)
+  return (
+    chlorineAlkalinity(h, cyanurate, activity, k) - chlorineAlkalinity(0, cyanurate, activity, k)
+  )
 }
 
 /** What tests would read in this water: the inverse of `waterFromReading`. */
 export const readWater = (water: Water): WaterReading => {
   const k = equilibriaFor(water.temperatureCelsius, water.totalDissolvedSolidsPpm, water.saltPpm)
   const pH = solvePh(water, k)
-  const activity = 10 ** -pH
-  const cyanurate = water.cyanurateMmol / 1000
-  const chlorinated = chlorineSpecies(water.freeChlorineMmol / 1000, cyanurate, activity, k)
-  const dechlorinated = chlorineSpecies(0, cyanurate, activity, k)
-  const titrated = water.alkalinityMeq - 1000 * (chlorinated.alkalinity - dechlorinated.alkalinity)
+  const titrated =
+    water.alkalinityMeq -
+    1000 * chlorineShare(water.freeChlorineMmol / 1000, water.cyanurateMmol / 1000, pH, k)
   return {
     pH,
     totalAlkalinityPpm: titrated * ALKALINITY_PPM_PER_MEQ,
@@ -92,6 +126,11 @@ export const readWater = (water: Water): WaterReading => {
     freeChlorinePpm: water.freeChlorineMmol * CHLORINE_G_PER_MOL,
     combinedChlorinePpm: water.combinedChlorineMmol * CHLORINE_G_PER_MOL,
     brominePpm: water.bromineMmol * BROMINE_G_PER_MOL,
+    peroxidePpm: water.peroxideMmol * PEROXIDE_G_PER_MOL,
+    biguanidePpm: water.biguanidePpm,
+    copperPpm: water.copperPpm,
+    ironPpm: water.ironPpm,
+    phosphatePpm: water.phosphatePpm,
     temperatureCelsius: water.temperatureCelsius,
     totalDissolvedSolidsPpm: water.totalDissolvedSolidsPpm,
     saltPpm: water.saltPpm,
@@ -119,16 +158,13 @@ export const waterFromReading = (reading: WaterReading, bromideMmol = 0): Water 
   if (!species) return undefined
   const cyanurateMmol = reading.cyanuricAcidPpm / CYANURIC_ACID_G_PER_MOL
   const freeChlorineMmol = reading.freeChlorinePpm / CHLORINE_G_PER_MOL
-  const activity = 10 ** -reading.pH
-  const chlorinated = chlorineSpecies(freeChlorineMmol / 1000, cyanurateMmol / 1000, activity, k)
-  const dechlorinated = chlorineSpecies(0, cyanurateMmol / 1000, activity, k)
   return {
     temperatureCelsius: reading.temperatureCelsius,
     totalDissolvedSolidsPpm: reading.totalDissolvedSolidsPpm,
     saltPpm: reading.saltPpm,
     alkalinityMeq:
       reading.totalAlkalinityPpm / ALKALINITY_PPM_PER_MEQ +
-      1000 * (chlorinated.alkalinity - dechlorinated.alkalinity),
+      1000 * chlorineShare(freeChlorineMmol / 1000, cyanurateMmol / 1000, reading.pH, k),
     dissolvedInorganicCarbonMmol: species.dissolvedInorganicCarbonMmol,
     calciumMmol: reading.calciumHardnessPpm / HARDNESS_PPM_PER_MMOL,
     cyanurateMmol,
@@ -138,6 +174,13 @@ export const waterFromReading = (reading: WaterReading, bromideMmol = 0): Water 
     bromineMmol: reading.brominePpm / BROMINE_G_PER_MOL,
     bromideMmol,
     monopersulfateMmol: 0,
+    peroxideMmol: reading.peroxidePpm / PEROXIDE_G_PER_MOL,
+    reducerMmol: 0,
+    reducerAlkalinityMeq: 0,
+    biguanidePpm: reading.biguanidePpm,
+    copperPpm: reading.copperPpm,
+    ironPpm: reading.ironPpm,
+    phosphatePpm: reading.phosphatePpm,
     chlorideMmol: 0,
     sulfateMmol: 0,
   }

@@ -1,4 +1,4 @@
-import { chlorineSpecies } from './chlorineCyanurate'
+import { chlorineAlkalinity } from './chlorineCyanurate'
 import { ALKALINITY_PPM_PER_MEQ, ATOM, CYANURIC_ACID_G_PER_MOL } from './constants'
 import type { Equilibria } from './equilibrium'
 
@@ -33,12 +33,12 @@ export const speciate = (
   const hydroxide = k.water / activity
   const proton = activity * k.hydrogen
   const borate = borateAlkalinity(boratePpm / (1000 * ATOM.B), activity, k)
-  const cyanurate = chlorineSpecies(
+  const cyanurate = chlorineAlkalinity(
     0,
     cyanuricAcidPpm / (1000 * CYANURIC_ACID_G_PER_MOL),
     activity,
     k,
-  ).alkalinity
+  )
   const carbonate =
     totalAlkalinityPpm / (1000 * ALKALINITY_PPM_PER_MEQ) - hydroxide + proton - borate - cyanurate
   if (!(carbonate > 0)) return undefined

@@ -26,8 +26,19 @@ export interface Water {
   bromideMmol: number
   /** HSO₅⁻ not yet used. */
   monopersulfateMmol: number
+  peroxideMmol: number
+  /** Chlorine (as Cl₂) that a reducing agent still in the water can destroy. */
+  reducerMmol: number
+  /** Alkalinity, meq, that the reducing agent leaves behind once it is used up. */
+  reducerAlkalinityMeq: number
+  /** Polymeric biguanide, mg/L. Harmless to the balance; never beside a halogen. */
+  biguanidePpm: number
   chlorideMmol: number
   sulfateMmol: number
+  /** Traces that stain or feed, mg/L; phosphate as PO₄. Too little to move the balance. */
+  copperPpm: number
+  ironPpm: number
+  phosphatePpm: number
 }
 
 /** The keys that add up when waters mix or a product dissolves. */
@@ -44,8 +55,15 @@ export const CONSERVED = [
   'bromineMmol',
   'bromideMmol',
   'monopersulfateMmol',
+  'peroxideMmol',
+  'reducerMmol',
+  'reducerAlkalinityMeq',
+  'biguanidePpm',
   'chlorideMmol',
   'sulfateMmol',
+  'copperPpm',
+  'ironPpm',
+  'phosphatePpm',
 ] as const satisfies readonly (keyof Water)[]
 
 /** What tests say about a water. pH on the activity scale; ppm = mg/L; alkalinity and hardness as CaCO₃; borate as B. */
@@ -58,7 +76,26 @@ export interface WaterReading {
   freeChlorinePpm: number
   combinedChlorinePpm: number
   brominePpm: number
+  /** H₂O₂, mg/L. */
+  peroxidePpm: number
+  biguanidePpm: number
+  copperPpm: number
+  ironPpm: number
+  /** As PO₄. */
+  phosphatePpm: number
   temperatureCelsius: number
   totalDissolvedSolidsPpm: number
   saltPpm: number
 }
+
+/** For readings that showed none of them. */
+export const WITHOUT_EXTRAS = {
+  freeChlorinePpm: 0,
+  combinedChlorinePpm: 0,
+  brominePpm: 0,
+  peroxidePpm: 0,
+  biguanidePpm: 0,
+  copperPpm: 0,
+  ironPpm: 0,
+  phosphatePpm: 0,
+} as const satisfies Partial<WaterReading>

@@ -1,0 +1,173 @@
+import { addEffect } from '../products/addProduct'
+import type { ProductName } from '../products/product'
+import { hoursToReachPh, TRANSFER_PER_HOUR } from '../water/aerate'
+import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
+import { readWater, waterFromReading } from '../water/solveWater'
+import type { Water } from '../water/water'
+import { type Aim, balanceAims, type Imbalance, imbalanceOf } from './balance'
+import { largestSafeShare, type Trial } from './errorBar'
+import { bestRecipe, better, gives, misses, type Recipe } from './recipe'
+import type { Source } from './shelf'
+import { donePpm, effectFor, isAcid, isBase, orderOf, type Task, usable } from './task'
+import type { Wants } from './wanted'
+
+const BASE_LIMIT_PPM = 60
+const ACID_LIMIT_PPM = 40
+/** Soda ash is halved and looked at; below this many grams per 1000 L it goes in whole. */
+const SODA_ASH_WHOLE_MG_PER_LITRE = 8
+/** One round of open-air aeration, minutes. */
+export const LONGEST_AERATION_MINUTES = 90
+/** A tenth of a millionth of a ppm counts as reached; see the penalties of recipe.ts. */
+const REACHED = 0.01
+/** Less than this is left out of a correction, mg per litre of water. */
+const NEGLIGIBLE_MG_PER_LITRE = 0.25
+
+export interface Correction {
+  imbalance: Imbalance
+  /** pH and alkalinity were both read lately enough. */
+  balanced: boolean
+  /** Where to; undefined where nothing needs correcting or no shelf product gets there. */
+  aim: Aim | undefined
+  /** Something needs correcting and nothing here does it. */
+  nowhere: boolean
+  /** The whole correction, in the order it goes in; mg per litre of water. */
+  ordered: readonly (readonly [ProductName, number])[]
+  /** Minutes of jets and air before a test, for the whole correction. */
+  airMinutes: number
+  /** How long the air alone would take, hours. */
+  airHours: number | undefined
+  /** How much of it goes in this round, 0–1. */
+  share: number
+  /** The first aim that a shelf reaches, or, where another objective is set, the cheapest. */
+  from: (shelf: readonly Source[]) => { recipe: Recipe; aim: Aim } | undefined
+}
+
+/** How much of a correction one round allows: by what practice puts in before a test, and by the error of the readings. */
+const shareOf = (
+  task: Task,
+  balancing: Correction['ordered'],
+  trial: Trial,
+  water: Water,
+  imbalance: Imbalance,
+): number => {
+  const { tub, estimate, round, sources } = task
+  const within = (limit: number, of: (product: ProductName) => boolean) => {
+    const need = balancing
+      .filter(([product]) => of(product))
+      .reduce(
+        (ppm, [product, dose]) =>
+          ppm + Math.abs(dose * gives(effectFor(sources, product), 'alkalinity')),
+        0,
+      )
+    return need > 0
+      ? Math.max(0, limit - Math.abs(donePpm(task, 'alkalinity', of))) / need
+      : Number.POSITIVE_INFINITY
+  }
+  let most = Math.min(1, within(BASE_LIMIT_PPM, isBase), within(ACID_LIMIT_PPM, isAcid))
+  const soda = balancing.find(([product]) => product === 'sodium carbonate')?.[1] ?? 0
+  const sodaDone =
+    round.doses
+      .filter(({ body }) => body.product === 'sodium carbonate')
+      .reduce((grams, { body }) => grams + body.grams, 0) *
+    (1000 / tub.volumeLitres)
+  if (soda > 0 && soda + sodaDone > SODA_ASH_WHOLE_MG_PER_LITRE)
+    most = Math.min(most, Math.max(0, (soda + sodaDone) / 2 - sodaDone) / soda)
+  return largestSafeShare(trial, most, {
+    water,
+    reading: estimate.reading,
+    targets: tub.targets,
+    imbalance,
+    phDeviation: estimate.quantities.pH.standardDeviation,
+    alkalinityDeviation: estimate.quantities.totalAlkalinity.standardDeviation,
+  })
+}
+
+/** pH and alkalinity, solved together with what the other doses will do to them counted in. */
+export const correctionOf = (task: Task, { wanted }: Wants, others: Recipe): Correction => {
+  const { tub, programme, estimate, round, sources, objective } = task
+  const { targets, volumeLitres } = tub
+  const { water, reading } = estimate
+  // Not the sanitizer: what it does to pH goes again as it is used up.
+  const withOthers = [...others.doses]
+    .filter(([product]) => !programme.dosedWith.includes(product))
+    .reduce(
+      (now, [product, dose]) => addEffect(now, effectFor(sources, product), dose / 1000, 1),
+      water,
+    )
+  const alkali = [...others.doses].filter(([product]) => isBase(product))
+  const alkaliBrought = alkali.length > 0
+  const imbalance = imbalanceOf(alkaliBrought ? readWater(withOthers) : reading, targets)
+  const balanced = usable(task, 'pH') && usable(task, 'totalAlkalinity')
+  const aims = balanced ? balanceAims(withOthers, imbalance, targets, sources) : []
+
+  const recipeTo = (aim: Aim, shelf: readonly Source[]): Recipe | undefined => {
+    const goal = waterFromReading({ ...readWater(withOthers), ...aim })
+    if (!goal) return undefined
+    const alkalinity = (goal.alkalinityMeq - withOthers.alkalinityMeq) * ALKALINITY_PPM_PER_MEQ
+    const carbon =
+      (goal.dissolvedInorganicCarbonMmol - withOthers.dissolvedInorganicCarbonMmol) *
+      ALKALINITY_PPM_PER_MEQ
+    const recipe = bestRecipe(
+      {
+        alkalinity: { low: alkalinity, high: alkalinity },
+        carbon: { low: carbon, high: carbon },
+        borate: { low: 0, high: alkaliBrought ? 0 : (wanted.borate?.high ?? 0) },
+      },
+      shelf.filter(({ product }) => isBase(product) || isAcid(product)),
+      volumeLitres,
+      objective,
+    )
+    return misses(recipe) < REACHED ? recipe : undefined
+  }
+  const from: Correction['from'] = (shelf) => {
+    let best: { recipe: Recipe; aim: Aim } | undefined
+    for (const aim of aims) {
+      const recipe = recipeTo(aim, shelf)
+      if (!recipe) continue
+      if (!best || better(best.recipe, recipe, objective) === recipe) best = { recipe, aim }
+      if (objective === 'practice') break
+    }
+    return best
+  }
+  const chosen = from(sources)
+
+  const balancing = [...alkali, ...(chosen?.recipe.doses ?? [])].filter(
+    ([, dose]) => dose >= NEGLIGIBLE_MG_PER_LITRE,
+  )
+  const acidFirst = imbalance.low && imbalance.alkaline && !alkaliBrought
+  const ordered = balancing.toSorted(
+    ([a], [b]) =>
+      (acidFirst ? Number(isAcid(b)) - Number(isAcid(a)) : 0) || orderOf(a) - orderOf(b),
+  )
+  const trial: Trial = {
+    doses: ordered.map(([product, mgPerLitre]) => ({
+      effect: effectFor(sources, product),
+      mgPerLitre,
+    })),
+    airMinutes: 0,
+  }
+  let airHours: number | undefined
+  if (chosen && chosen.recipe.carbonDioxideLossMmol > 1e-3) {
+    const dosed = trial.doses.reduce(
+      (now, { effect, mgPerLitre }) => addEffect(now, effect, mgPerLitre / 1000, 1),
+      water,
+    )
+    airHours = hoursToReachPh(dosed, TRANSFER_PER_HOUR.jetsWithAir, chosen.aim.pH) ?? 24
+    const already = round.aerations.reduce((sum, { body }) => sum + body.minutes, 0)
+    trial.airMinutes = Math.max(0, Math.min(airHours * 60, LONGEST_AERATION_MINUTES - already))
+  }
+  return {
+    imbalance,
+    balanced,
+    aim: chosen?.aim,
+    nowhere: aims.length > 0 && !chosen,
+    ordered,
+    airMinutes: trial.airMinutes,
+    airHours,
+    share:
+      ordered.length > 0 || trial.airMinutes > 0
+        ? shareOf(task, ordered, trial, water, imbalance)
+        : 1,
+    from,
+  }
+}

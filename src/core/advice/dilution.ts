@@ -1,0 +1,73 @@
+import type { Estimate } from '../estimate/estimate'
+import { fillWaterOf, quantityOf } from '../estimate/testedWater'
+import { contains } from '../programmes/programme'
+import type { Quantity } from '../testing/quantity'
+import type { Tub } from '../tub'
+import { readWater } from '../water/solveWater'
+import { bandOf } from './state'
+
+/** What only leaves with the water. */
+const ONLY_BY_DILUTION = [
+  'calciumHardness',
+  'cyanuricAcid',
+  'borate',
+  'salt',
+  'totalDissolvedSolids',
+] as const satisfies Quantity[]
+
+/** Past this much, a whole refill is less work than a partial one. */
+export const MOST_REPLACED = 0.75
+
+export interface Dilution {
+  quantity: (typeof ONLY_BY_DILUTION)[number]
+  /** Of the water, 0–1, that brings it to the top of its band; undefined where this fill water cannot. */
+  fraction: number | undefined
+  value: number
+  goal: number
+  fillValue: number
+  /** The fill water's figure was never measured. */
+  assumed: boolean
+}
+
+/** Every quantity above its band that no product lowers, and how much of the water would have to go. */
+export const dilutionsFor = (tub: Tub, estimate: Estimate): Dilution[] => {
+  const fill = readWater(fillWaterOf(estimate.fillWater, tub.setTemperatureCelsius))
+  return ONLY_BY_DILUTION.flatMap((quantity) => {
+    const band = bandOf(tub, quantity)
+    const value = quantityOf(estimate.reading, quantity)
+    if (!band || value <= band.high || contains(band, value)) return []
+    const fillValue = quantityOf(fill, quantity)
+    const fraction = (value - band.high) / (value - fillValue)
+    return {
+      quantity,
+      value,
+      goal: band.high,
+      fillValue,
+      fraction: fillValue < band.high && fraction < 1 ? fraction : undefined,
+      // No water out of a pipe holds stabiliser or borate to speak of.
+      assumed:
+        quantity !== 'cyanuricAcid' &&
+        quantity !== 'borate' &&
+        estimate.fillWater[`${quantity}Ppm`] === undefined,
+    }
+  })
+}
+
+const NAMES: Record<Dilution['quantity'], string> = {
+  calciumHardness: 'No product lowers hardness',
+  cyanuricAcid: 'Stabiliser only leaves with the water',
+  borate: 'Borate only leaves with the water',
+  salt: 'Salt only leaves with the water',
+  totalDissolvedSolids: 'Dissolved solids only leave with the water',
+}
+
+export const dilutionWords = ({ quantity, fraction, goal, fillValue, assumed }: Dilution) => {
+  const fill = `this fill water (${Math.round(fillValue)} ppm${assumed ? ', assumed' : ''})`
+  if (fraction === undefined)
+    return quantity === 'calciumHardness'
+      ? `${NAMES[quantity]}, and ${fill} is as hard. A hose pre-filter or softer water at the next fill would.`
+      : `${NAMES[quantity]}, and ${fill} holds as much.`
+  if (fraction > MOST_REPLACED)
+    return `${NAMES[quantity]}: ${Math.round(100 * fraction)} % would have to be replaced, so drain and refill.`
+  return `${NAMES[quantity]}: replacing ${Math.round(100 * fraction)} % with ${fill} brings it to ${Math.round(goal)} ppm.`
+}

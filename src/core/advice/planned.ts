@@ -1,0 +1,48 @@
+import type { ProductName } from '../products/product'
+import type { Quantity } from '../testing/quantity'
+import type { WaterReading } from '../water/water'
+import type { Handling } from './handling'
+import type { WorkingLine } from './working'
+
+interface StepBase extends Handling {
+  order: number
+  why: string
+  before: WaterReading
+  after: WaterReading
+  working: WorkingLine[]
+  /** Why it has to wait for the step before it. */
+  notAfter: string | undefined
+  /** What lasts beyond the moment: stabiliser left behind, acid to come. */
+  lasting: string | undefined
+}
+
+export type PlanStep =
+  | (StepBase & { kind: 'add'; product: ProductName; grams: number })
+  | (StepBase & { kind: 'aerate'; minutes: number })
+  | (StepBase & { kind: 'replace water'; litres: number; fraction: number })
+
+export interface Remark {
+  quantity: Quantity
+  text: string
+}
+
+/** Part of a large correction that waits for the next test; its size is provisional. */
+export interface Later {
+  product: ProductName
+  grams: number
+}
+
+export interface Plan {
+  steps: PlanStep[]
+  /** After the test that ends this round. */
+  later: Later[]
+  /** What cannot be dosed away, or was not dosed, and why. */
+  remarks: Remark[]
+  /** What the plan took for granted because it was not read. */
+  assumed: Remark[]
+  /** Share of the water, 0–1, whose replacement would bring down what no product lowers. */
+  replaceable: number | undefined
+  before: WaterReading
+  after: WaterReading
+  retestAfterMinutes: number
+}

@@ -1,0 +1,92 @@
+import { addEffect } from '../products/addProduct'
+import { roundToMeasure } from '../products/measure'
+import type { ProductName } from '../products/product'
+import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
+import { readWater } from '../water/solveWater'
+import { LONGEST_AERATION_MINUTES } from './correction'
+import { AERATION_HANDLING, handlingOf, whyNotAfter } from './handling'
+import type { Later, PlanStep } from './planned'
+import type { Aimed } from './recipe'
+import { effectFor, type Task } from './task'
+import { lastingOf, workingFor } from './working'
+
+/** Less than this is not worth a step, mg per litre of water. */
+const NEGLIGIBLE_MG_PER_LITRE = 1
+const SHORTEST_AERATION_MINUTES = 5
+
+/** Puts doses into the water one after the other, each with what it does and why it waits. */
+export const stepsFrom = ({ tub, estimate, sources }: Task) => {
+  const { volumeLitres } = tub
+  const steps: PlanStep[] = []
+  const later: Later[] = []
+  let water = estimate.water
+  const worth = (grams: number) => (1000 * grams) / volumeLitres >= NEGLIGIBLE_MG_PER_LITRE
+
+  return {
+    steps,
+    later,
+    water: () => water,
+
+    /** @param whole what the correction takes altogether; `now` is this round's part; mg per litre of water */
+    add: (
+      product: ProductName,
+      { whole, now }: { whole: number; now: number },
+      aimed: Aimed | 'bromide',
+      why: string,
+    ) => {
+      const wholeGrams = (whole * volumeLitres) / 1000
+      const wantedGrams = (now * volumeLitres) / 1000
+      const grams = roundToMeasure(product, wantedGrams)
+      if (worth(wholeGrams - grams) && wholeGrams - grams > 0.1 * wholeGrams)
+        later.push({ product, grams: roundToMeasure(product, wholeGrams - grams) })
+      if (!worth(grams)) return
+      const effect = effectFor(sources, product)
+      const before = readWater(water)
+      water = addEffect(water, effect, grams, volumeLitres)
+      const after = readWater(water)
+      const previous = steps.at(-1)
+      steps.push({
+        kind: 'add',
+        order: steps.length + 1,
+        product,
+        grams,
+        ...handlingOf(product),
+        why,
+        before,
+        after,
+        working: workingFor(product, effect, aimed, wantedGrams, volumeLitres, grams),
+        notAfter: previous?.kind === 'add' ? whyNotAfter(product, previous.product) : undefined,
+        lasting: lastingOf(product, before, after),
+      })
+    },
+
+    aerate: (exactMinutes: number, pH: number, hours: number, why: string) => {
+      const minutes =
+        Math.round(exactMinutes / SHORTEST_AERATION_MINUTES) * SHORTEST_AERATION_MINUTES
+      if (minutes < SHORTEST_AERATION_MINUTES) return
+      const before = readWater(water)
+      water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.jetsWithAir, minutes / 60)
+      steps.push({
+        kind: 'aerate',
+        order: steps.length + 1,
+        minutes,
+        ...AERATION_HANDLING,
+        why,
+        before,
+        after: readWater(water),
+        working: [
+          { label: 'pH to reach', value: pH, unit: 'pH' },
+          {
+            label: 'Gas exchange with jets and air, assumed',
+            value: TRANSFER_PER_HOUR.jetsWithAir,
+            unit: 'perHour',
+          },
+          { label: 'Time it takes', value: hours, unit: 'hour' },
+          { label: 'Longest before a test', value: LONGEST_AERATION_MINUTES / 60, unit: 'hour' },
+        ],
+        notAfter: undefined,
+        lasting: undefined,
+      })
+    },
+  }
+}

@@ -1,0 +1,116 @@
+import { quantityOf } from '../estimate/testedWater'
+import { type Band, contains, middle, type Programme } from '../programmes/programme'
+import { QUANTITY, type Quantity } from '../testing/quantity'
+import type { Remark } from './planned'
+import { type Aimed, bestRecipe, type Recipe, type Wanted } from './recipe'
+import type { Source } from './shelf'
+import { donePpm, isAcid, isBase, type Task, usable } from './task'
+
+/** The most one round of dosing moves a quantity before the water is tested again, ppm: common practice, "small doses". */
+const ROUND_LIMIT_PPM: Partial<Record<Aimed, number>> = {
+  hardness: 100,
+  stabiliser: 30,
+  borate: 25,
+}
+/** As boron by borax alone, whose alkali takes as much acid as one round allows. */
+const BORAX_LIMIT_PPM = 12
+/** Salt goes in by halves, with a reading between; less than this goes in whole, ppm. */
+const SALT_WHOLE_PPM = 300
+
+/** The quantities that products raise and nothing but water lowers. */
+export const RAISED = [
+  {
+    aimed: 'hardness',
+    quantity: 'calciumHardness',
+    why: 'Soft water foams and attacks metal; calcium chloride raises hardness and nothing else.',
+  },
+  { aimed: 'borate', quantity: 'borate', why: 'Borate steadies pH.' },
+  {
+    aimed: 'stabiliser',
+    quantity: 'cyanuricAcid',
+    why: 'Stabiliser shields chlorine from daylight.',
+  },
+  {
+    aimed: 'salt',
+    quantity: 'salt',
+    why: 'The cell works on this salt. Half at a time: too much leaves only with the water.',
+  },
+] as const satisfies { aimed: Aimed; quantity: Quantity; why: string }[]
+
+export const SANITIZER_AIM = {
+  freeChlorine: 'chlorine',
+  bromine: 'bromine',
+  biguanide: 'biguanide',
+  peroxide: 'peroxide',
+} as const satisfies Record<Programme['sanitizer'], Aimed>
+
+export interface Wants {
+  /** The changes this round goes for; those that are fine may rise within their band, as side effects do. */
+  wanted: Wanted
+  /** What the middle of the band would take, for quantities that miss it. */
+  whole: Partial<Record<Aimed, number>>
+  remarks: Remark[]
+}
+
+const shortNumber = (value: number) => String(Number(value.toPrecision(2)))
+
+/**
+ * What everything but pH and alkalinity should change by, in ppm. No more than a round allows, and no more than leaves the
+ * quantity inside its band were the reading a standard deviation too low.
+ */
+export const wantsOf = (task: Task): Wants => {
+  const { tub, programme, estimate, sources } = task
+  const { reading, quantities } = estimate
+  const { sanitizer } = programme
+  const neutralBorate = sources.some(({ product }) => product === 'boric acid')
+  const wants: Wants = { wanted: {}, whole: {}, remarks: [] }
+  const want = (aimed: Aimed, quantity: Quantity, band: Band | undefined) => {
+    if (!band) {
+      wants.wanted[aimed] = { low: 0, high: 0 }
+      return
+    }
+    const value = quantityOf(reading, quantity)
+    const missing = value < middle(band) && !contains(band, value)
+    if (!usable(task, quantity) || !missing) {
+      const room = quantity === sanitizer ? 0 : Math.max(0, band.high - value)
+      wants.wanted[aimed] = { low: 0, high: room }
+      return
+    }
+    const { standardDeviation } = quantities[quantity]
+    const short = middle(band) - value
+    const limit = aimed === 'borate' && !neutralBorate ? BORAX_LIMIT_PPM : ROUND_LIMIT_PPM[aimed]
+    const done = donePpm(task, aimed)
+    const roundRoom =
+      aimed === 'salt' && short + done > SALT_WHOLE_PPM
+        ? Math.max(0, (short + done) / 2 - done)
+        : limit === undefined
+          ? short
+          : Math.max(0, limit - done)
+    // A residual below its band is the greater harm, so it is at least brought to the edge.
+    const least = quantity === sanitizer ? band.low - value : 0
+    const sure = Math.max(least, band.high - value - standardDeviation)
+    const coarse = sure < short / 4
+    if (coarse)
+      wants.remarks.push({
+        quantity,
+        text: `${QUANTITY[quantity].name} reads ${shortNumber(value)} ± ${shortNumber(standardDeviation)}, as wide as its band: a dose could overshoot. Read it with drops or a meter first.`,
+      })
+    const dose = coarse ? 0 : Math.min(short, roundRoom, sure)
+    wants.wanted[aimed] = { low: dose, high: dose }
+    wants.whole[aimed] = short
+  }
+  for (const { aimed, quantity } of RAISED) want(aimed, quantity, tub.targets[quantity])
+  want(SANITIZER_AIM[sanitizer], sanitizer, tub.targets.sanitizer)
+  return wants
+}
+
+/** The best doses of everything but pH and alkalinity; a base only where borate is wanted of it. */
+export const othersFrom = (task: Task, { wanted }: Wants, from: readonly Source[]): Recipe =>
+  bestRecipe(
+    wanted,
+    from.filter(
+      ({ product, effect }) => !isAcid(product) && (!isBase(product) || effect.borateMmol > 0),
+    ),
+    task.tub.volumeLitres,
+    task.objective,
+  )
