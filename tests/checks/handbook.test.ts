@@ -56,7 +56,7 @@ test('dichlor leaves about 0.9 ppm of stabiliser for each ppm of chlorine (commo
 
 test('a level teaspoon of dichlor holds 4.5 g (common practice)', () => {
   expect(
-    PRODUCTS['sodium dichlor dihydrate'].bulkDensityGramsPerMillilitre * 4.92892159375,
+    PRODUCTS['sodium dichlor dihydrate'].densityGramsPerMillilitre * 4.92892159375,
   ).toBeCloseTo(4.5, 6)
 })
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { waterFromReading } from '@/core/water/solveWater'
-import type { Water, WaterReading } from '@/core/water/water'
+import { type Water, type WaterReading, WITHOUT_EXTRAS } from '@/core/water/water'
 
 type Tolerance = { abs?: number; rel?: number }
 
@@ -41,9 +41,7 @@ export const readingOf = (given: GivenWater): WaterReading => ({
   calciumHardnessPpm: given.calciumHardnessPpm ?? 0,
   cyanuricAcidPpm: given.cyanuricAcidPpm,
   boratePpm: given.boratePpm,
-  freeChlorinePpm: 0,
-  combinedChlorinePpm: 0,
-  brominePpm: 0,
+  ...WITHOUT_EXTRAS,
   temperatureCelsius: given.temperatureC,
   totalDissolvedSolidsPpm: given.totalDissolvedSolidsPpm,
   saltPpm: given.saltPpm,

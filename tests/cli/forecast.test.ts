@@ -72,6 +72,40 @@ test('the order of the journal does not matter', () => {
   )
 })
 
+test('a water entry may bring its own fill water; another programme forecasts its own sanitizer', () => {
+  const answer = ask({
+    tub: { volumeL: 1000, programme: 'biguanide' },
+    now: reading.at,
+    hours: 1,
+    journal: [
+      { at: '2026-02-28T20:00:00Z', kind: 'reading', biguanidePpm: 40, calciumHardnessPpm: 300 },
+      {
+        at: '2026-03-01T10:00:00Z',
+        kind: 'water',
+        replacedFraction: 0.5,
+        fillWater: { calciumHardnessPpm: 20 },
+      },
+    ],
+  })
+  if ('refusal' in answer) throw new Error('refused')
+  const [now] = answer.output.hours as {
+    biguanidePpm: { p50: number }
+    calciumHardnessPpm: { p50: number }
+  }[]
+  expect(now?.calciumHardnessPpm.p50).toBeCloseTo(160, 6)
+  expect(now?.biguanidePpm.p50).toBeGreaterThan(18)
+  expect(now?.biguanidePpm.p50).toBeLessThan(20)
+})
+
+test('a dose may be given by volume, and not by both', () => {
+  const dose = { at: '2026-03-01T21:00:00Z', kind: 'dose', product: 'sodium hypochlorite' }
+  const after = (more: object) =>
+    rows({ ...base, journal: [reading, { ...dose, ...more }], hours: 2 })[2]?.freeChlorinePpm.p50
+  expect(after({ volumeMl: 100 })).toBeCloseTo(after({ massG: 108 }) ?? Number.NaN, 9)
+  const both = ask({ ...base, journal: [{ ...dose, massG: 1, volumeMl: 1 }] })
+  expect('refusal' in both && both.refusal.field).toBe('journal.0.massG')
+})
+
 test('odd readings are flagged', () => {
   const answer = ask({ ...base, journal: [{ ...reading, totalChlorinePpm: 2 }] })
   if ('refusal' in answer) throw new Error('refused')
@@ -86,7 +120,7 @@ test.each<[object, string]>([
   [{ journal: [{ ...reading, kind: 'party' }] }, 'journal.0.kind'],
   [{ journal: [reading, { ...reading, at: 'yesterday' }] }, 'journal.1.at'],
   [{ journal: [{ ...reading, pH: 15 }] }, 'journal.0.pH'],
-  [{ tub: { volumeL: 1320, programme: 'biguanide' } }, 'tub.programme'],
+  [{ tub: { volumeL: 1320, programme: 'unknown' } }, 'tub.programme'],
   [{ hours: 1000 }, 'hours'],
 ])('%j is refused at its field', (given, field) => {
   const answer = ask({ ...base, ...given })

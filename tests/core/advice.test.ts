@@ -4,9 +4,9 @@ import { dosePlan } from '@/core/advice/plan'
 import { stateOf } from '@/core/advice/state'
 import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
-import { DAY, type Entry, HOUR, MINUTE } from '@/core/journal/entry'
-import { floorBroken, GUIDED_PROGRAMMES, guidedProgramme } from '@/core/programmes/programme'
-import type { Tub } from '@/core/tub'
+import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { floorBroken, GUIDED_PROGRAMMES, programmeOf } from '@/core/programmes/programme'
+import type { TestSchool, Tub } from '@/core/tub'
 import { journal, NOW, tested, tubWith } from './waters'
 
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
@@ -154,11 +154,40 @@ test('acid after chlorine, and chlorine after an oxidiser, say why not', () => {
 
 test('the default of every programme keeps the published floor; the lighter ones are known to break it', () => {
   for (const { id } of GUIDED_PROGRAMMES) {
-    const { presets, sanitizer } = guidedProgramme(id)
+    const { presets, sanitizer } = programmeOf(id)
     expect(floorBroken(sanitizer, presets[0].targets.sanitizer)).toBeUndefined()
     expect(
       presets.filter(({ targets }) => floorBroken(sanitizer, targets.sanitizer) !== undefined)
         .length,
     ).toBe(2)
   }
+})
+
+describe('when to test, by the schools (common practice)', () => {
+  const start = tested(NOW - 40 * DAY, { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100 })
+  const last = tested(NOW - 3 * HOUR, { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100 })
+  const soak: NewEntry = { kind: 'soak', at: NOW - 2 * HOUR, body: { people: 1, minutes: 3 } }
+  const due = (testSchool: TestSchool, ...entries: NewEntry[]) => {
+    const own = tubWith('granular chlorine', { testSchool })
+    const all = journal(...entries)
+    const state = estimate(own, all, NOW)
+    const item = agenda(own, all, state, dosePlan(own, all, state)).find(
+      (one) => one.kind === 'test' && one.quantities.includes('freeChlorine'),
+    )
+    return ((item?.due ?? Number.NaN) - NOW) / DAY
+  }
+  test('after each soak: now, once somebody has been in', () => {
+    expect(due('after soak', start, last, soak)).toBe(0)
+    expect(due('after soak', start, last)).toBeGreaterThan(0.5)
+  })
+  test('before each soak: before the residual leaves its band, whoever has been in', () => {
+    expect(due('before soak', start, last, soak)).toBeGreaterThan(0)
+  })
+  test('two or three times a week, and weekly', () => {
+    expect(due('every few days', start, last, soak)).toBeCloseTo(2.5 - 3 / 24, 6)
+    expect(due('weekly', start, last, soak)).toBeCloseTo(7 - 3 / 24, 6)
+  })
+  test('a new tub does not wait a week', () => {
+    expect(due('weekly', last, soak)).toBeLessThan(1.01)
+  })
 })

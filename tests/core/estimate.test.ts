@@ -1,6 +1,8 @@
+import { agenda } from '@/core/advice/agenda'
+import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { residualForecast } from '@/core/estimate/forecast'
-import { DAY, HOUR, MINUTE } from '@/core/journal/entry'
+import { DAY, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
 import { journal, NOW, tested, tubWith } from './waters'
 
 const tub = tubWith()
@@ -118,4 +120,39 @@ describe('the forecast', () => {
     expect(
       residualForecast(tub, estimate(tub, journal(tested(NOW - 2 * DAY, fine)), NOW), 48),
     ).toBeUndefined())
+})
+
+describe('fill water', () => {
+  const fillTest = (daysAgo: number): NewEntry => ({
+    kind: 'fillTest',
+    at: NOW - daysAgo * DAY,
+    body: { method: 'drops', fillWater: { source: 'well', calciumHardnessPpm: 320, ironPpm: 0.4 } },
+  })
+  const refill: NewEntry = { kind: 'water', at: NOW - HOUR, body: { replacedFraction: 1 } }
+  const at = (...entries: NewEntry[]) => estimate(tubWith(), journal(...entries), NOW)
+
+  test('as it was read before the fill is what the tub then holds', () => {
+    const { reading, fillWater } = at(fillTest(2), refill)
+    expect(reading.calciumHardnessPpm).toBeCloseTo(320, 6)
+    expect(reading.ironPpm).toBeCloseTo(0.4, 6)
+    expect(fillWater.source).toBe('well')
+  })
+  test('read too long before, it does not count: it can be other water by now', () => {
+    const { reading, fillTestedAt } = at(fillTest(40), refill)
+    expect(reading.calciumHardnessPpm).toBeCloseTo(100, 6)
+    expect(fillTestedAt).toBeUndefined()
+  })
+  test('is asked for before a refill is due, and not again once it was read', () => {
+    const asked = (...entries: NewEntry[]) => {
+      const tub = tubWith()
+      const all = journal(...entries)
+      const state = estimate(tub, all, NOW)
+      return agenda(tub, all, state, dosePlan(tub, all, state)).some(
+        ({ kind, due }) => kind === 'fill test' && due <= NOW,
+      )
+    }
+    const old: NewEntry = { kind: 'water', at: NOW - 119 * DAY, body: { replacedFraction: 1 } }
+    expect(asked(old)).toBe(true)
+    expect(asked(old, fillTest(3))).toBe(false)
+  })
 })

@@ -224,7 +224,8 @@ const carryOut = (tub: Tub, readings: Readings, rounds: number) => {
       if (!step) break
       if (step.kind === 'add')
         add({ kind: 'dose', at: now, body: { product: step.product, grams: step.grams } })
-      else add({ kind: 'aeration', at: now, body: { minutes: step.minutes } })
+      else if (step.kind === 'aerate')
+        add({ kind: 'aeration', at: now, body: { minutes: step.minutes } })
       now += 30 * MINUTE
     }
     const { quantities } = estimate(tub, entries, now)

@@ -1,14 +1,14 @@
 import { ALWAYS, handlingOf } from '@/core/advice/handling'
 import { bandOf } from '@/core/advice/state'
-import { fillWaterOf } from '@/core/estimate/estimate'
+import { fillWaterOf } from '@/core/estimate/testedWater'
 import { PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
 import {
   contains,
   GUIDED_PROGRAMMES,
-  guidedProgramme,
   HEALTH_FLOOR,
   middle,
   PROGRAMMES,
+  programmeOf,
   STAY_OUT_ABOVE,
 } from '@/core/programmes/programme'
 import { METHODS, QUANTITIES, QUANTITY, readingError } from '@/core/testing/quantity'
@@ -17,7 +17,7 @@ import { readWater } from '@/core/water/solveWater'
 import { tubWith } from './waters'
 
 describe.each(GUIDED_PROGRAMMES.map(({ id }) => id))('the programme %s', (id) => {
-  const programme = guidedProgramme(id)
+  const programme = programmeOf(id)
   test('is on the list of all, and watches and tests its own sanitizer', () => {
     expect(PROGRAMMES.map((one) => one.id)).toContain(id)
     expect(programme.watched[0]).toBe(programme.sanitizer)
@@ -52,7 +52,7 @@ test('programmes without guidance are listed once each, and asking for one is a 
   const ids = PROGRAMMES.map(({ id }) => id)
   expect(new Set(ids).size).toBe(ids.length)
   expect(ids).toHaveLength(13)
-  expect(() => guidedProgramme('biguanide')).toThrow('no guidance')
+  expect(() => programmeOf('none' as never)).toThrow('no programme')
 })
 
 test('a bromine tub has no chlorine band', () => {
@@ -68,8 +68,8 @@ describe.each(PRODUCT_NAMES)('%s', (name) => {
     expect(product.commonName).not.toBe('')
     expect(product.strength).not.toBe('')
     // Granules and powders in the trade: 0.9 to 1.4 g/mL (common practice).
-    expect(product.bulkDensityGramsPerMillilitre).toBeGreaterThanOrEqual(0.9)
-    expect(product.bulkDensityGramsPerMillilitre).toBeLessThanOrEqual(1.4)
+    expect(product.densityGramsPerMillilitre).toBeGreaterThanOrEqual(0.9)
+    expect(product.densityGramsPerMillilitre).toBeLessThanOrEqual(1.4)
   })
   test('says what the hand has to mind', () => {
     expect(handling.cautions.length).toBeGreaterThan(0)
@@ -86,7 +86,8 @@ describe.each(PRODUCT_NAMES)('%s', (name) => {
 test('jets run low for acid, so that they do not lift pH again (common practice)', () => {
   expect(handlingOf('sodium bisulfate').jets).toBe('low')
   for (const name of PRODUCT_NAMES)
-    if (name !== 'sodium bisulfate') expect(handlingOf(name).jets).toBe('on')
+    if (PRODUCTS[name].goes !== 'in a bucket')
+      expect(handlingOf(name).jets).toBe(PRODUCTS[name].family === 'acid' ? 'low' : 'on')
 })
 
 test('every dose says that nobody is in and that labels come first', () => {

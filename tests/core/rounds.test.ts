@@ -2,7 +2,7 @@ import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { type Entry, MINUTE, type NewEntry } from '@/core/journal/entry'
 import { addProduct } from '@/core/products/addProduct'
-import { guidedProgramme } from '@/core/programmes/programme'
+import { programmeOf } from '@/core/programmes/programme'
 import { type Method, readingError } from '@/core/testing/quantity'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
@@ -17,7 +17,7 @@ const live = (
   method: Method,
   seed: number,
 ) => {
-  const programme = guidedProgramme('granular chlorine')
+  const programme = programmeOf('granular chlorine')
   const preset = programme.presets.find(({ id }) => id === presetId) ?? programme.presets[0]
   const tub = tubWith('granular chlorine', { targets: preset.targets })
   const random = seeded(seed)
@@ -60,7 +60,7 @@ const live = (
         add({ kind: 'dose', at: now, body: { product: step.product, grams: step.grams } })
         if (step.product === 'sodium bisulfate')
           highestAcidDip = Math.min(highestAcidDip, readWater(water).pH)
-      } else {
+      } else if (step.kind === 'aerate') {
         water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.jetsWithAir, step.minutes / 60)
         add({ kind: 'aeration', at: now, body: { minutes: step.minutes } })
       }

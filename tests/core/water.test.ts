@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { addProduct, spendSanitizer } from '@/core/products/addProduct'
+import { addProduct, spend } from '@/core/products/addProduct'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { mixWater } from '@/core/water/mix'
 import { readWater, solvePh, waterFromReading } from '@/core/water/solveWater'
@@ -88,7 +88,7 @@ describe('a bromide bank', () => {
   })
   test('gets its bromide back when the bromine is used', () => {
     const water = waterOf(plainReading({ brominePpm: 5, freeChlorinePpm: 0 }), 0.4)
-    const spent = spendSanitizer(water, 0, 1)
+    const spent = spend(water, { bromineMmol: 1 })
     expect(spent.bromineMmol).toBe(0)
     expect(spent.bromideMmol).toBeCloseTo(water.bromideMmol + water.bromineMmol, 12)
     expect(spent.alkalinityMeq).toBeCloseTo(water.alkalinityMeq - water.bromineMmol, 12)
@@ -98,7 +98,7 @@ describe('a bromide bank', () => {
 test('used-up chlorine leaves acid: dichlor is net acidic, −0.353 ppm alkalinity a ppm (stoichiometry)', () => {
   const start = waterOf(plainReading({ freeChlorinePpm: 0, cyanuricAcidPpm: 0 }))
   const dosed = addProduct(start, 'sodium dichlor dihydrate', 100, 1000)
-  const spent = spendSanitizer(dosed, dosed.freeChlorineMmol, 0)
+  const spent = spend(dosed, dosed)
   const change = readWater(spent).totalAlkalinityPpm - readWater(start).totalAlkalinityPpm
   expect(change / readWater(dosed).freeChlorinePpm).toBeCloseTo(-0.353, 2)
 })

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import type { Entry, NewEntry } from '@/core/journal/entry'
-import { type GuidedProgrammeId, guidedProgramme } from '@/core/programmes/programme'
+import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
 import type { Tub } from '@/core/tub'
-import type { WaterReading } from '@/core/water/water'
+import { type WaterReading, WITHOUT_EXTRAS } from '@/core/water/water'
 
 export const NOW = Date.UTC(2026, 4, 20, 18, 0)
 
@@ -13,17 +13,15 @@ export const plainReading = (given: Partial<WaterReading> = {}): WaterReading =>
   calciumHardnessPpm: 200,
   cyanuricAcidPpm: 0,
   boratePpm: 0,
+  ...WITHOUT_EXTRAS,
   freeChlorinePpm: 4,
-  combinedChlorinePpm: 0,
-  brominePpm: 0,
   temperatureCelsius: 38,
   totalDissolvedSolidsPpm: 600,
   saltPpm: 0,
   ...given,
 })
 
-/** Waters that can exist, over everything a tub meets. */
-export const anyReading = fc.record({
+const anyFields = fc.record({
   pH: fc.double({ min: 6.2, max: 8.8, noNaN: true }),
   totalAlkalinityPpm: fc.double({ min: 40, max: 300, noNaN: true }),
   calciumHardnessPpm: fc.double({ min: 0, max: 600, noNaN: true }),
@@ -32,18 +30,29 @@ export const anyReading = fc.record({
   freeChlorinePpm: fc.double({ min: 0, max: 15, noNaN: true }),
   combinedChlorinePpm: fc.constant(0),
   brominePpm: fc.double({ min: 0, max: 12, noNaN: true }),
+  peroxidePpm: fc.constant(0),
+  biguanidePpm: fc.constant(0),
+  copperPpm: fc.double({ min: 0, max: 1, noNaN: true }),
+  ironPpm: fc.double({ min: 0, max: 1, noNaN: true }),
+  phosphatePpm: fc.double({ min: 0, max: 3, noNaN: true }),
   temperatureCelsius: fc.double({ min: 5, max: 42, noNaN: true }),
   totalDissolvedSolidsPpm: fc.double({ min: 100, max: 3000, noNaN: true }),
-  saltPpm: fc.constant(0),
+  saltPpm: fc.oneof(fc.constant(0), fc.double({ min: 0, max: 4000, noNaN: true })),
 })
 
+/** Waters that can exist, over everything a tub meets; half of them salted, to 4,000 ppm. */
+export const anyReading = anyFields.map((reading) => ({
+  ...reading,
+  totalDissolvedSolidsPpm: reading.totalDissolvedSolidsPpm + reading.saltPpm,
+}))
+
 export const tubWith = (
-  programme: GuidedProgrammeId = 'granular chlorine',
+  programme: ProgrammeId = 'granular chlorine',
   given: Partial<Tub> = {},
 ): Tub => ({
   volumeLitres: 1320,
   programme,
-  targets: guidedProgramme(programme).presets[0].targets,
+  targets: programmeOf(programme).presets[0].targets,
   fillWater: { source: 'town' },
   setTemperatureCelsius: 38,
   ...given,

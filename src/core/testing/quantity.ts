@@ -6,6 +6,14 @@ export const QUANTITIES = [
   'totalAlkalinity',
   'calciumHardness',
   'cyanuricAcid',
+  'biguanide',
+  'peroxide',
+  'salt',
+  'borate',
+  'totalDissolvedSolids',
+  'copper',
+  'iron',
+  'phosphate',
   'temperature',
 ] as const
 
@@ -19,7 +27,7 @@ export interface QuantityFacts {
   /** For narrow places. */
   shortName: string
   unit: 'ppm' | '' | '°C'
-  decimals: 0 | 1
+  decimals: 0 | 1 | 2
   /** Outside, no test can have shown it: refused. */
   possible: readonly [number, number]
   /** Outside, it is kept only when the person says it is what it reads. */
@@ -95,6 +103,78 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     usual: [0, 150],
     staleAfterHours: 60 * DAY,
   },
+  biguanide: {
+    name: 'Biguanide',
+    shortName: 'Biguanide',
+    unit: 'ppm',
+    decimals: 0,
+    possible: [0, 300],
+    usual: [0, 80],
+    staleAfterHours: 7 * DAY,
+  },
+  peroxide: {
+    name: 'Peroxide',
+    shortName: 'Peroxide',
+    unit: 'ppm',
+    decimals: 0,
+    possible: [0, 500],
+    usual: [0, 150],
+    staleAfterHours: DAY,
+  },
+  salt: {
+    name: 'Salt',
+    shortName: 'Salt',
+    unit: 'ppm',
+    decimals: 0,
+    possible: [0, 10_000],
+    usual: [0, 5000],
+    staleAfterHours: 60 * DAY,
+  },
+  borate: {
+    name: 'Borate, as boron',
+    shortName: 'Borate',
+    unit: 'ppm',
+    decimals: 0,
+    possible: [0, 200],
+    usual: [0, 80],
+    staleAfterHours: 60 * DAY,
+  },
+  totalDissolvedSolids: {
+    name: 'Dissolved solids',
+    shortName: 'Solids',
+    unit: 'ppm',
+    decimals: 0,
+    possible: [0, 20_000],
+    usual: [20, 6000],
+    staleAfterHours: 30 * DAY,
+  },
+  copper: {
+    name: 'Copper',
+    shortName: 'Copper',
+    unit: 'ppm',
+    decimals: 2,
+    possible: [0, 20],
+    usual: [0, 2],
+    staleAfterHours: 60 * DAY,
+  },
+  iron: {
+    name: 'Iron',
+    shortName: 'Iron',
+    unit: 'ppm',
+    decimals: 2,
+    possible: [0, 20],
+    usual: [0, 2],
+    staleAfterHours: 60 * DAY,
+  },
+  phosphate: {
+    name: 'Phosphate',
+    shortName: 'Phosphate',
+    unit: 'ppm',
+    decimals: 2,
+    possible: [0, 50],
+    usual: [0, 5],
+    staleAfterHours: 60 * DAY,
+  },
   temperature: {
     name: 'Temperature',
     shortName: 'Water',
@@ -123,6 +203,14 @@ export const readingError = (quantity: Quantity, method: Method, value: number):
         totalAlkalinity: 20,
         calciumHardness: 50,
         cyanuricAcid: 20,
+        biguanide: 8,
+        peroxide: 15,
+        salt: 200 + 0.05 * value,
+        borate: 8,
+        totalDissolvedSolids: 150 + 0.05 * value,
+        copper: 0.15,
+        iron: 0.15,
+        phosphate: 0.3,
         temperature: 1,
       }[quantity]
     case 'drops':
@@ -132,6 +220,14 @@ export const readingError = (quantity: Quantity, method: Method, value: number):
         totalAlkalinity: 5 + 0.04 * value,
         calciumHardness: 5 + 0.04 * value,
         cyanuricAcid: 10,
+        biguanide: 4,
+        peroxide: 8,
+        salt: 100 + 0.03 * value,
+        borate: 5,
+        totalDissolvedSolids: 100 + 0.04 * value,
+        copper: 0.1,
+        iron: 0.1,
+        phosphate: 0.2,
         temperature: 0.5,
       }[quantity]
     case 'meter':
@@ -142,6 +238,14 @@ export const readingError = (quantity: Quantity, method: Method, value: number):
         totalAlkalinity: 8,
         calciumHardness: 15,
         cyanuricAcid: 8,
+        biguanide: 4,
+        peroxide: 8,
+        salt: 50 + 0.03 * value,
+        borate: 3,
+        totalDissolvedSolids: 20 + 0.03 * value,
+        copper: 0.03 + 0.05 * value,
+        iron: 0.03 + 0.05 * value,
+        phosphate: 0.05 + 0.05 * value,
         temperature: 0.5,
       }[quantity]
   }

@@ -1,0 +1,99 @@
+import type { Estimate } from '../estimate/estimate'
+import { monopersulfateShown } from '../testing/interference'
+import { type Oddity, oddities } from '../testing/oddities'
+import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '../testing/quantity'
+
+/** From here on a residual bleaches the colours of other pads and reagents, ppm: common practice. */
+const BLEACHES = { freeChlorine: 10, bromine: 20 } as const
+/** A reading this many standard deviations from what was expected is not chance. */
+const UNLIKELY = 3
+/** Monopersulfate that shows less than this in a test is not worth a word, ppm as chlorine. */
+const SHOWN_PPM = 0.3
+
+const plain = (value: number, quantity: Quantity) =>
+  String(Number(value.toFixed(QUANTITY[quantity].decimals)))
+
+/** Expected from the journal and the reading together, one standard deviation. */
+const spreadOf = (before: Estimate, quantity: Quantity, readingDeviation: number) =>
+  Math.hypot(before.quantities[quantity].standardDeviation, readingDeviation)
+
+/** A value that nothing in the journal since the last test explains. */
+const unexplained = (
+  before: Estimate,
+  readings: Readings,
+  deviationOf: (quantity: Quantity, value: number) => number,
+): Oddity[] =>
+  QUANTITIES.flatMap((quantity) => {
+    const value = readings[quantity]
+    const { lastReading, value: expected } = before.quantities[quantity]
+    if (value === undefined || !lastReading || quantity === 'temperature') return []
+    const spread = spreadOf(before, quantity, deviationOf(quantity, value))
+    const off = value - expected
+    if (Math.abs(off) <= UNLIKELY * spread) return []
+    const limit = expected + Math.sign(off) * UNLIKELY * spread
+    const beyond = plain(Math.abs(value - limit), quantity)
+    const { unit } = QUANTITY[quantity]
+    return [
+      {
+        quantity,
+        sentence: `That is ${beyond}${unit && ` ${unit}`} ${off > 0 ? 'higher' : 'lower'} than this water could have reached by what was logged. Test it again, or log what was forgotten.`,
+      },
+    ]
+  })
+
+/**
+ * Why a person should look again before a test is kept: values that are rare, that contradict each other, or that what was
+ * logged since the last test cannot explain. One sentence a quantity, the strongest.
+ * @param before the estimate just before this test
+ * @param deviationOf one standard deviation of these readings
+ */
+export const contradictions = (
+  before: Estimate,
+  readings: Readings,
+  deviationOf: (quantity: Quantity, value: number) => number,
+): Oddity[] => {
+  const found = oddities(readings)
+  const { freeChlorine, totalChlorine, pH, totalAlkalinity } = readings
+  for (const residual of ['freeChlorine', 'bromine'] as const) {
+    const read = readings[residual]
+    const name = QUANTITY[residual].name.toLowerCase()
+    if (pH !== undefined && read !== undefined && read >= BLEACHES[residual])
+      found.push({
+        quantity: 'pH',
+        sentence: `So much ${name} bleaches the colour that shows pH. Read pH again once ${name} is below ${BLEACHES[residual]} ppm.`,
+      })
+    if (
+      read !== undefined &&
+      read < 0.5 &&
+      before.quantities[residual].lastReading &&
+      before.quantities[residual].value >= BLEACHES[residual]
+    )
+      found.push({
+        quantity: residual,
+        sentence: `About ${plain(before.quantities[residual].value, residual)} ppm were expected: so much can bleach a pad white. Dilute the sample by half with tap water and read again.`,
+      })
+  }
+  const shown = monopersulfateShown(before.water).totalChlorinePpm
+  if (
+    shown > SHOWN_PPM &&
+    totalChlorine !== undefined &&
+    totalChlorine - (freeChlorine ?? 0) > SHOWN_PPM
+  )
+    found.push({
+      quantity: 'totalChlorine',
+      sentence: `The non-chlorine shock of the last two days shows here as up to ${plain(shown, 'totalChlorine')} ppm. It is taken off; a test in a day or two shows it without.`,
+    })
+  const unlikely = unexplained(before, readings, deviationOf)
+  const moved = (quantity: Quantity) => unlikely.some((one) => one.quantity === quantity)
+  if (moved('pH') && totalAlkalinity !== undefined && !moved('totalAlkalinity'))
+    found.push({
+      quantity: 'pH',
+      sentence:
+        'pH has moved and alkalinity has not, and nothing that was logged does that. Read both again, or log the air or the product that was forgotten.',
+    })
+  const already = new Set(found.map(({ quantity }) => quantity))
+  return [
+    ...found.filter(({ quantity }, i) => found.findIndex((one) => one.quantity === quantity) === i),
+    ...unlikely.filter(({ quantity }) => !already.has(quantity)),
+  ]
+}
