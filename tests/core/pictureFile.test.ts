@@ -1,0 +1,40 @@
+import { PNG } from 'pngjs'
+import { refusePicture, tooSmall } from '@/core/testing/photo/pictureFile'
+
+const bytes = (...parts: (string | number[])[]) =>
+  Uint8Array.from(
+    parts.flatMap((part) =>
+      typeof part === 'string' ? [...part].map((letter) => letter.charCodeAt(0)) : part,
+    ),
+  )
+const png = () => {
+  const image = new PNG({ width: 4, height: 4 })
+  return new Uint8Array(PNG.sync.write(image))
+}
+
+test('a JPEG, a PNG, a WebP and an AVIF can be tried', () => {
+  expect(refusePicture(bytes([0xff, 0xd8, 0xff, 0xe1], 'Exif'), 3e6)).toBeUndefined()
+  expect(refusePicture(png(), 900)).toBeUndefined()
+  expect(refusePicture(bytes('RIFF', [0, 0, 0, 0], 'WEBP', 'VP8 '), 900)).toBeUndefined()
+  expect(refusePicture(bytes([0, 0, 0, 28], 'ftypavif'), 900)).toBeUndefined()
+})
+
+test.each<[string, Uint8Array, number, RegExp]>([
+  ['text', bytes('pH 7.4 and so on'), 20, /not a picture/],
+  ['PDF', bytes('%PDF-1.7 ....'), 20, /not a picture/],
+  ['nothing', new Uint8Array(), 0, /empty/],
+  ['40 MB', bytes([0xff, 0xd8, 0xff]), 40e6, /40 MB.*up to 30/],
+  ['HEIC', bytes([0, 0, 0, 24], 'ftypheic'), 2e6, /HEIC.*JPEG/],
+  ['HEIC of another maker', bytes([0, 0, 0, 24], 'ftypmif1'), 2e6, /HEIC/],
+  ['a film', bytes([0, 0, 0, 24], 'ftypisom'), 2e6, /film/],
+  ['GIF', bytes('GIF89a......'), 2e5, /still/],
+  ['moving WebP', bytes('RIFF', [0, 0, 0, 0], 'WEBP', 'VP8X', [10, 0, 0, 0, 2]), 2e5, /still/],
+  ['moving PNG', Uint8Array.from([...png().slice(0, 33), ...bytes('    acTL')]), 2e5, /still/],
+])('%s is refused with a sentence', (_, head, size, sentence) => {
+  expect(refusePicture(head, size)).toMatch(sentence)
+})
+
+test('a picture of one pixel is too small, one of a phone is not', () => {
+  expect(tooSmall(1, 1)).toMatch(/1 × 1.*240/)
+  expect(tooSmall(4000, 3000)).toBeUndefined()
+})
