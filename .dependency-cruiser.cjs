@@ -30,17 +30,19 @@ module.exports = {
       ['demo', 'store', 'core'],
       'The demo is told by the core and written to the store.',
     ),
+    only('workers', ['workers', 'core'], 'A worker is a line or two around the core.'),
+    only('stand-ins', ['stand-ins', 'core'], 'Simulated devices read a water and nothing else.'),
     only(
       'app',
-      ['app', 'ui', 'server', 'store', 'core'],
+      ['app', 'ui', 'server', 'store', 'stand-ins', 'core'],
       'Routes are thin; they open the store and hand it to use cases.',
     ),
     {
-      name: 'ui-knows-only-types-of-server-and-store',
+      name: 'ui-knows-only-types-of-server-store-and-workers',
       comment: 'Components take data and actions from the routes.',
       severity: 'error',
       from: { path: room('ui') },
-      to: { path: '^src/(server|store|app|demo)/', dependencyTypesNot: ['type-only'] },
+      to: { path: '^src/(server|store|app|demo|workers)/', dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'sqlite-stays-in-the-store',

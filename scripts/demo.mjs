@@ -9,4 +9,4 @@ say('Writing ten weeks of demo data…')
 run(process.execPath, [bin('tsx/dist/cli.mjs'), 'src/demo/write.ts'], {
   env: { PAVREL_DB: database },
 })
-await serve({ database, what: 'Pavrel with demo data' })
+await serve({ database, what: 'Pavrel with demo data', standIns: true })

@@ -10,8 +10,8 @@ const option = (name) => {
   return args.find((arg) => arg.startsWith(`--${name}=`))?.split('=')[1]
 }
 
-/** @param {{ database: string | undefined, what: string }} given */
-export const serve = async ({ database, what }) => {
+/** @param {{ database: string | undefined, what: string, standIns?: boolean }} given */
+export const serve = async ({ database, what, standIns = false }) => {
   const host = option('host') ?? '127.0.0.1'
   const wanted = option('port') ?? process.env.PORT ?? '4270'
   const first = Number(wanted)
@@ -28,6 +28,8 @@ export const serve = async ({ database, what }) => {
         ...process.env,
         NEXT_TELEMETRY_DISABLED: '1',
         ...(database ? { PAVREL_DB: database } : {}),
+        // Simulated devices read the demo's invented tubs and never a real one.
+        PAVREL_STAND_INS: standIns ? '1' : '',
       },
     },
   )

@@ -2,9 +2,12 @@
 
 import { revalidatePath } from 'next/cache'
 import { cookies } from 'next/headers'
+import { redirect } from 'next/navigation'
 import { fieldsOf, type Outcome, refused } from '@/server/form'
 import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
-import { createTub, editTub } from '@/server/tubs'
+import { createKit, editKit, removeKit } from '@/server/kits'
+import { keepSheet, previewSheet, type SheetAnswer, type SheetAsked } from '@/server/shopSheet'
+import { chooseSchool, createTub, editTub } from '@/server/tubs'
 import { theStore } from '@/store/database'
 
 const idOf = (text: string | undefined) => (/^\d{1,9}$/.test(text ?? '') ? Number(text) : 0)
@@ -65,9 +68,69 @@ export const setUpTub = async (_: Outcome | null, data: FormData): Promise<Outco
   return outcome
 }
 
+export const setSchool = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('choosing when to test', data, () =>
+    chooseSchool(theStore(), idOf(fields.tub), fields),
+  )
+}
+
 export const changeTub = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('changing a tub', data, () => editTub(theStore(), idOf(fields.tub), fields))
+}
+
+/** What a shop's sheet would bring, for a look before anything is written. */
+export const readSheet = async (tubId: number, asked: SheetAsked): Promise<SheetAnswer> => {
+  try {
+    return previewSheet(theStore(), tubId, { ...asked, now: Date.now() })
+  } catch (error) {
+    console.error('reading a sheet failed', error)
+    return { message: 'The sheet could not be read: something went wrong here. Try again.' }
+  }
+}
+
+export const keepSheetRows = async (
+  tubId: number,
+  asked: SheetAsked,
+): Promise<{ kept: number } | { message: string }> => {
+  try {
+    const outcome = keepSheet(theStore(), tubId, { ...asked, now: Date.now() })
+    if ('kept' in outcome) revalidatePath('/', 'layout')
+    return outcome
+  } catch (error) {
+    console.error('keeping a sheet failed', error)
+    return { message: 'Nothing was written: something went wrong here. Try again.' }
+  }
+}
+
+/** For buttons without a form of their own: goes where the outcome points. */
+const followed = (outcome: Outcome): Outcome => {
+  if (outcome.ok && outcome.next) redirect(outcome.next)
+  return outcome
+}
+
+export const addKit = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return followed(
+    run('adding a kit', data, () => createKit(theStore(), idOf(fields.tub), fields, Date.now())),
+  )
+}
+
+export const changeKit = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('changing a kit', data, () =>
+    editKit(theStore(), idOf(fields.tub), idOf(fields.kit), fields),
+  )
+}
+
+export const dropKit = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return followed(
+    run('removing a kit', data, () =>
+      removeKit(theStore(), idOf(fields.tub), idOf(fields.kit), Date.now()),
+    ),
+  )
 }
 
 const remember = async (id: number) => {

@@ -1,7 +1,7 @@
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { DAY, type Entry, HOUR, type Instant, MINUTE, type NewEntry } from '@/core/journal/entry'
-import { type GuidedProgrammeId, guidedProgramme } from '@/core/programmes/programme'
+import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import type { Method, Quantity } from '@/core/testing/quantity'
 import type { NewTub } from '@/store/tubs'
 import { seeded } from './random'
@@ -26,12 +26,12 @@ const LAST_CARE = 6 * HOUR
 
 const tubOf = (
   name: string,
-  programme: GuidedProgrammeId,
+  programme: ProgrammeId,
   volumeLitres: number,
   setTemperatureCelsius: number,
   hardness: number,
 ): Cast['tub'] => {
-  const preset = guidedProgramme(programme).presets[0]
+  const preset = programmeOf(programme).presets[0]
   return {
     name,
     place: 'Skerry House',
@@ -84,7 +84,7 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   const firstDay = midnight.getTime() - DAYS * DAY
   const filled = firstDay + 10 * HOUR
   const tub: NewTub = { ...cast.tub, createdAt: filled }
-  const programme = guidedProgramme(tub.programme)
+  const programme = programmeOf(tub.programme)
   const world = virtualTub(tub, cast.truth, filled, random)
   const journal: Entry[] = []
   const bromine = programme.sanitizer === 'bromine'
@@ -110,7 +110,7 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
           body: { product: step.product, grams, plannedGrams: step.grams },
         })
         at += step.waitMinutes * MINUTE
-      } else {
+      } else if (step.kind === 'aerate') {
         world.aerate(step.minutes)
         add({ kind: 'aeration', at, body: { minutes: step.minutes } })
         at += step.minutes * MINUTE

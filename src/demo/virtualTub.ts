@@ -1,6 +1,6 @@
-import { fillWaterOf, quantityOf } from '@/core/estimate/estimate'
+import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
 import { HOUR, type Instant } from '@/core/journal/entry'
-import { addProduct, spendSanitizer } from '@/core/products/addProduct'
+import { addProduct, spend } from '@/core/products/addProduct'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import {
   type Method,
@@ -35,11 +35,10 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
     while (now < until - 1) {
       const hours = Math.min(1, (until - now) / HOUR)
       const kept = Math.exp(-truth.lossPerHour * hours)
-      water = spendSanitizer(
-        water,
-        water.freeChlorineMmol * (1 - kept),
-        water.bromineMmol * (1 - kept),
-      )
+      water = spend(water, {
+        freeChlorineMmol: water.freeChlorineMmol * (1 - kept),
+        bromineMmol: water.bromineMmol * (1 - kept),
+      })
       water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.still, hours)
       const fed = floaterGrams * (1 - Math.exp(-truth.feedPerHour * hours))
       floaterGrams -= fed
@@ -54,7 +53,7 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
     const grams = personHours * truth.demandGramsPerPersonHour * (1 + 0.25 * normal(random))
     const mmol = (1000 * Math.max(0, grams)) / CHLORINE_G_PER_MOL / tub.volumeLitres
     const beyondChlorine = Math.max(0, mmol - water.freeChlorineMmol)
-    water = spendSanitizer(water, mmol, beyondChlorine)
+    water = spend(water, { freeChlorineMmol: mmol, bromineMmol: beyondChlorine })
     water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.jets, minutes / 60)
   }
 
@@ -110,5 +109,13 @@ const COARSENESS: Record<Quantity, number> = {
   totalAlkalinity: 10,
   calciumHardness: 25,
   cyanuricAcid: 10,
+  biguanide: 5,
+  peroxide: 10,
+  salt: 100,
+  borate: 5,
+  totalDissolvedSolids: 50,
+  copper: 0.1,
+  iron: 0.1,
+  phosphate: 0.1,
   temperature: 0.5,
 }

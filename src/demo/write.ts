@@ -1,7 +1,10 @@
 import { existsSync, rmSync } from 'node:fs'
+import type { NewEntry } from '@/core/journal/entry'
 import { databasePath, openStore } from '@/store/database'
 import { insertEntry } from '@/store/entries'
+import { insertKit, type KitRow } from '@/store/kits'
 import { insertTub } from '@/store/tubs'
+import { demoDrops, demoStrip } from './kits'
 import { scenario } from './scenario'
 
 /** Writes the demo database anew. Refuses any path that is not the demo's own, so that no journal is ever overwritten. */
@@ -12,13 +15,29 @@ if (!/demo[^/\\]*\.sqlite$/.test(path)) {
 }
 for (const file of [path, `${path}-wal`, `${path}-shm`]) if (existsSync(file)) rmSync(file)
 
+/** A test names the kit that shows all of what was read. */
+const readWith = (kits: readonly KitRow[], entry: NewEntry): NewEntry => {
+  if (entry.kind !== 'test') return entry
+  const { method, readings } = entry.body
+  const sanitizer = readings.bromine === undefined ? 'freeChlorine' : 'bromine'
+  const kit = kits.find(
+    ({ spec }) =>
+      spec.kind === method &&
+      (spec.kind === 'strip'
+        ? spec.pads.some(({ quantity }) => quantity === sanitizer)
+        : spec.kind === 'drops' && spec.tests.some(({ quantity }) => quantity === sanitizer)),
+  )
+  return kit ? { ...entry, body: { ...entry.body, kitId: kit.id } } : entry
+}
+
 const now = Date.now()
 const store = openStore(path)
 store.transaction((tx) => {
+  const kits = [demoStrip, demoDrops].map((kit) => insertKit(tx, { ...kit, createdAt: now }))
   for (const { tub, entries } of scenario(now)) {
     const { id } = insertTub(tx, tub)
     for (const entry of [...entries].sort((a, b) => a.at - b.at))
-      insertEntry(tx, id, entry, entry.at)
+      insertEntry(tx, id, readWith(kits, entry), entry.at)
   }
 })
 console.log(`Demo data written to ${path}.`)

@@ -1,6 +1,8 @@
 import type { Entry } from '@/core/journal/entry'
+import { toDose } from '@/core/products/measure'
+import { FILL_READ } from '@/core/testing/fillTest'
 import { QUANTITIES } from '@/core/testing/quantity'
-import { fromCelsius, fromGrams } from '@/core/units'
+import { fromCelsius } from '@/core/units'
 import type { TubRow } from '@/store/tubs'
 import type { Fields } from './form'
 import { toWallClock } from './moment'
@@ -12,7 +14,8 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
   const when: Fields = { when: 'earlier', at: toWallClock(entry.at, timeZone) }
   switch (entry.kind) {
     case 'test': {
-      const fields: Fields = { ...when, method: entry.body.method }
+      const { method, kitId } = entry.body
+      const fields: Fields = { ...when, method, ...(kitId ? { kit: String(kitId) } : {}) }
       for (const quantity of QUANTITIES) {
         const value = entry.body.readings[quantity]
         if (value === undefined) continue
@@ -27,7 +30,7 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
       return {
         ...when,
         product: entry.body.product,
-        amount: shown(fromGrams(entry.body.grams, tub.units.mass), 2),
+        amount: shown(toDose(entry.body.product, entry.body.grams, tub.units.mass), 2),
       }
     case 'aeration':
       return { ...when, minutes: shown(entry.body.minutes, 0) }
@@ -39,6 +42,15 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
       }
     case 'water':
       return { ...when, percent: shown(100 * entry.body.replacedFraction, 1) }
+    case 'fillTest': {
+      const { method, fillWater } = entry.body
+      const fields: Fields = { ...when, method, source: fillWater.source }
+      for (const [field, quantity] of FILL_READ) {
+        const value = fillWater[field]
+        if (value !== undefined) fields[quantity] = shown(value, 2)
+      }
+      return fields
+    }
     case 'note':
       return { ...when, text: entry.body.text }
   }

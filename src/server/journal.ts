@@ -1,8 +1,14 @@
 import Joi from 'joi'
+import { contradictions } from '@/core/advice/contradictions'
 import { whyNotAfter } from '@/core/advice/handling'
-import { waitingUntil } from '@/core/advice/plan'
+import { waitingUntil } from '@/core/advice/round'
+import { estimate } from '@/core/estimate/estimate'
 import { ENTRY_KINDS, type Entry, type EntryKind, type NewEntry } from '@/core/journal/entry'
-import { PRODUCT_NAMES, type ProductName } from '@/core/products/product'
+import { doseUnit, fromDose, toDose } from '@/core/products/measure'
+import { meetingIn } from '@/core/products/meetings'
+import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
+import { FILL_READ } from '@/core/testing/fillTest'
+import { kitError } from '@/core/testing/kit'
 import { oddities } from '@/core/testing/oddities'
 import {
   METHODS,
@@ -11,8 +17,10 @@ import {
   QUANTITY,
   type Quantity,
   type Readings,
+  readingError,
 } from '@/core/testing/quantity'
-import { fromCelsius, toCelsius, toGrams } from '@/core/units'
+import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource } from '@/core/tub'
+import { fromCelsius, toCelsius } from '@/core/units'
 import type { Store } from '@/store/database'
 import {
   findEntry,
@@ -22,6 +30,7 @@ import {
   markDeleted,
   markUndone,
 } from '@/store/entries'
+import { findKit } from '@/store/kits'
 import { findTub, type TubRow } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { momentOf } from './moment'
@@ -32,8 +41,18 @@ type Draft =
 
 const confirmed = (fields: Fields, name: string) => fields[`confirm.${name}`] === 'yes'
 
-const draftTest = (tub: TubRow, fields: Fields, at: number): Draft => {
+/** Where a reading of one picture is less certain than its kit usually is. */
+const deviationField = (quantity: Quantity) => `deviation.${quantity}`
+
+const draftTest = (
+  store: Store,
+  tub: TubRow,
+  fields: Fields,
+  at: number,
+  journal: Entry[],
+): Draft => {
   const shape: Record<string, Joi.Schema> = { method: oneOf('How it was tested', METHODS) }
+  const kit = /^\d{1,9}$/.test(fields.kit ?? '') ? findKit(store, Number(fields.kit)) : undefined
   const unit = tub.units.temperature
   for (const quantity of QUANTITIES) {
     const { name, possible, unit: ppm } = QUANTITY[quantity]
@@ -45,10 +64,17 @@ const draftTest = (tub: TubRow, fields: Fields, at: number): Draft => {
       high: range[1] ?? 0,
       unit: quantity === 'temperature' ? (unit === 'celsius' ? '°C' : '°F') : ppm,
     })
+    shape[deviationField(quantity)] = number({
+      name: `${name}, error`,
+      low: 0,
+      high: possible[1],
+      unit: ppm,
+    })
   }
   const checked = check<{ method: Method } & Readings>(Joi.object(shape), fields)
   if ('errors' in checked) return checked
   const { method, ...given } = checked.value
+  const stated = given as Record<string, number | undefined>
   const readings: Readings = {}
   for (const quantity of QUANTITIES) {
     const value = given[quantity]
@@ -58,52 +84,110 @@ const draftTest = (tub: TubRow, fields: Fields, at: number): Draft => {
   const named = Object.keys(readings) as Quantity[]
   if (named.length === 0)
     return { errors: {}, message: 'Nothing was read yet: enter at least one value.' }
+  const used = kit?.spec.kind === method ? kit : undefined
+  const deviationOf = (quantity: Quantity, value: number) =>
+    Math.max(
+      used ? kitError(used, quantity, value) : readingError(quantity, method, value),
+      stated[deviationField(quantity)] ?? 0,
+    )
   const questions = Object.fromEntries(
-    oddities(readings).map(({ quantity, sentence }) => [quantity, sentence]),
+    contradictions(estimate(tub, journal, at), readings, deviationOf).map(
+      ({ quantity, sentence }) => [quantity, sentence],
+    ),
   )
-  return { entry: { kind: 'test', at, body: { method, readings } }, questions }
+  const standardDeviations: Readings = {}
+  for (const quantity of named)
+    standardDeviations[quantity] = deviationOf(quantity, readings[quantity] ?? 0)
+  return {
+    entry: {
+      kind: 'test',
+      at,
+      body: { method, readings, ...(used ? { kitId: used.id, standardDeviations } : {}) },
+    },
+    questions,
+  }
 }
 
 /** More than this is no dose for a tub, g per litre of water. */
 const LARGEST_GRAMS_PER_LITRE = 5
 
 const draftDose = (tub: TubRow, fields: Fields, at: number, journal: Entry[]): Draft => {
-  const unit = tub.units.mass
-  const unitName = unit === 'gram' ? 'g' : 'oz'
-  const largest = LARGEST_GRAMS_PER_LITRE * tub.volumeLitres
-  const checked = check<{ product: ProductName; amount: number; plannedGrams?: number }>(
+  const named = check<{ product: ProductName }>(
+    Joi.object({ product: oneOf('Product', PRODUCT_NAMES) }),
+    { product: fields.product ?? '' },
+  )
+  const chosen = 'errors' in named ? undefined : named.value.product
+  const unit = doseUnit(chosen ?? 'sodium bicarbonate', tub.units.mass)
+  const largestGrams = LARGEST_GRAMS_PER_LITRE * tub.volumeLitres
+  const largest = toDose(chosen ?? 'sodium bicarbonate', largestGrams, tub.units.mass)
+  const checked = check<{ amount: number; plannedGrams?: number }>(
     Joi.object({
-      product: oneOf('Product', PRODUCT_NAMES),
       amount: number({
         name: 'Amount',
-        low: unit === 'gram' ? 0.1 : 0.005,
-        high: Math.round(unit === 'gram' ? largest : largest / toGrams(1, 'ounce')),
-        unit: unitName,
+        low: unit === 'g' || unit === 'mL' ? 0.1 : 0.005,
+        high: Math.round(largest),
+        unit,
         required: true,
       }),
-      plannedGrams: number({ name: 'Planned amount', low: 0, high: largest }),
+      plannedGrams: number({ name: 'Planned amount', low: 0, high: largestGrams }),
     }),
     fields,
   )
-  if ('errors' in checked) return checked
-  const { product, amount, plannedGrams } = checked.value
-  const grams = toGrams(amount, unit)
+  if (!chosen || 'errors' in checked)
+    return {
+      errors: {
+        ...('errors' in named ? named.errors : {}),
+        ...('errors' in checked ? checked.errors : {}),
+      },
+    }
+  const { amount, plannedGrams } = checked.value
+  const grams = fromDose(chosen, amount, tub.units.mass)
   const questions: Record<string, string> = {}
   if (plannedGrams !== undefined && grams > 1.5 * plannedGrams)
     questions.amount = `That is ${(grams / plannedGrams).toFixed(1)} × the plan. Is it what went in?`
+  const meeting = meetingIn(estimate(tub, journal, at).water, chosen)
+  if (meeting && PRODUCTS[chosen].goes === 'by hand') questions.product = meeting.reason
   const mixing = waitingUntil(journal, at)
-  if (mixing && mixing.product !== product) {
+  if (mixing && mixing.product !== chosen) {
     const minutes = Math.ceil((mixing.until - at) / 60_000)
-    questions.wait = `${whyNotAfter(product, mixing.product)} ${minutes} min of that wait are left.`
+    questions.wait = `${whyNotAfter(chosen, mixing.product)} ${minutes} min of that wait are left.`
   }
   return {
     entry: {
       kind: 'dose',
       at,
-      body: { product, grams, ...(plannedGrams === undefined ? {} : { plannedGrams }) },
+      body: { product: chosen, grams, ...(plannedGrams === undefined ? {} : { plannedGrams }) },
     },
     questions,
   }
+}
+
+const draftFillTest = (fields: Fields, at: number): Draft => {
+  const shape: Record<string, Joi.Schema> = {
+    method: oneOf('How it was tested', METHODS),
+    source: oneOf('Where it comes from', FILL_WATER_SOURCES),
+  }
+  for (const [, quantity] of FILL_READ) {
+    const { name, possible, unit } = QUANTITY[quantity]
+    shape[quantity] = number({ name, low: possible[0], high: possible[1], unit })
+  }
+  const checked = check<{ method: Method; source: FillWaterSource } & Readings>(
+    Joi.object(shape),
+    fields,
+  )
+  if ('errors' in checked) return checked
+  const { method, source, ...readings } = checked.value
+  const fillWater: FillWater = { source }
+  for (const [field, quantity] of FILL_READ) {
+    const value = readings[quantity]
+    if (value !== undefined) fillWater[field] = value
+  }
+  if (Object.keys(fillWater).length === 1)
+    return { errors: {}, message: 'Nothing was read yet: enter at least one value.' }
+  const questions = Object.fromEntries(
+    oddities(readings).map(({ quantity, sentence }) => [quantity, sentence]),
+  )
+  return { entry: { kind: 'fillTest', at, body: { method, fillWater } }, questions }
 }
 
 const draftOther = (kind: EntryKind, fields: Fields, at: number): Draft => {
@@ -145,6 +229,8 @@ const draftOther = (kind: EntryKind, fields: Fields, at: number): Draft => {
         questions: {},
       }
     }
+    case 'fillTest':
+      return draftFillTest(fields, at)
     default: {
       const checked = check<{ text: string }>(Joi.object({ text: text('Note', 500, true) }), fields)
       if ('errors' in checked) return checked
@@ -177,7 +263,7 @@ export const recordEntry = (
   const journal = journalOf(store, tubId).filter((entry) => entry.id !== replaces)
   const draft =
     kind === 'test'
-      ? draftTest(tub, fields, at)
+      ? draftTest(store, tub, fields, at, journal)
       : kind === 'dose'
         ? draftDose(tub, fields, at, journal)
         : draftOther(kind, fields, at)
@@ -204,6 +290,7 @@ const NEXT_PLACE: Record<EntryKind, string> = {
   soak: 'record',
   water: 'record',
   note: 'record',
+  fillTest: 'record',
 }
 
 export const deleteEntry = (store: Store, tubId: number, id: number, now: number): Outcome => {

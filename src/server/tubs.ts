@@ -1,13 +1,19 @@
 import Joi from 'joi'
-import { fillWaterOf } from '@/core/estimate/estimate'
+import { fillWaterOf } from '@/core/estimate/testedWater'
 import { DAY } from '@/core/journal/entry'
 import {
   GUIDED_PROGRAMMES,
-  type GuidedProgrammeId,
-  guidedProgramme,
+  type ProgrammeId,
+  programmeOf,
   type Targets,
 } from '@/core/programmes/programme'
-import { FILL_WATER_SOURCES, type FillWater, type VolumeBasis, volumeLitres } from '@/core/tub'
+import {
+  FILL_WATER_SOURCES,
+  type FillWater,
+  TEST_SCHOOLS,
+  type VolumeBasis,
+  volumeLitres,
+} from '@/core/tub'
 import {
   fromLitres,
   fromMetres,
@@ -55,7 +61,7 @@ interface TubFields {
   fillPh?: number
   fillAlkalinity?: number
   fillHardness?: number
-  programme: GuidedProgrammeId
+  programme: ProgrammeId
   preset: string
   setTemperature?: number
 }
@@ -185,7 +191,7 @@ const basisOf = (value: TubFields): VolumeBasis => {
 const figure = (value: number, unit: string) =>
   `${Math.round(value).toLocaleString('en')} ${unit}${unit === 'litre' || value !== 1 ? 's' : ''}`
 
-type Checked = Omit<TubRow, 'id' | 'createdAt'>
+type Checked = Omit<TubRow, 'id' | 'createdAt' | 'testSchool'>
 
 const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, string> } => {
   const temperatureUnit = fields.temperatureUnit === 'fahrenheit' ? 'fahrenheit' : 'celsius'
@@ -208,7 +214,7 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
       `That makes ${show(litres)}; a tub holds ${show(SMALLEST_LITRES)} to ${show(LARGEST_LITRES)}.`
   }
 
-  const programme = guidedProgramme(value.programme)
+  const programme = programmeOf(value.programme)
   const preset = programme.presets.find(({ id }) => id === value.preset)
   if (!preset && value.preset !== 'own')
     errors.preset = `Target: '${value.preset}' is not offered for this programme.`
@@ -342,4 +348,13 @@ export const tubFields = (tub: TubRow): Fields => {
       ]),
     ),
   }
+}
+
+/** When this tub's people test. */
+export const chooseSchool = (store: Store, tubId: number, fields: Fields): Outcome => {
+  const school = TEST_SCHOOLS.find((one) => one === fields.school)
+  if (!school) return refused(fields, {}, {}, 'Choose when you test.')
+  return updateTub(store, tubId, { testSchool: school })
+    ? { ok: true }
+    : refused(fields, {}, {}, 'This tub is not here.')
 }

@@ -1,5 +1,6 @@
 import { type AgendaItem, agenda } from '@/core/advice/agenda'
-import { dosePlan, type Plan, roundOf, type Wait, waitingUntil } from '@/core/advice/plan'
+import { dosePlan, type Plan } from '@/core/advice/plan'
+import { roundOf, type Wait, waitingUntil } from '@/core/advice/round'
 import { type Verdict, verdict } from '@/core/advice/verdict'
 import { type Estimate, estimate } from '@/core/estimate/estimate'
 import type { Entry, EntryOf, Instant } from '@/core/journal/entry'

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull, sql } from 'drizzle-orm'
+import { and, count, desc, eq, isNull, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import type { Entry, NewEntry } from '@/core/journal/entry'
 import type { Store } from './database'
@@ -60,6 +60,27 @@ export const insertEntry = (
       .get(),
   )
 
+/** Adds entries by one act: undo takes all of them back. */
+export const insertTogether = (
+  store: Store,
+  tubId: number,
+  added: readonly NewEntry[],
+  recordedAt: number,
+): void => {
+  let batch: number | undefined
+  for (const { kind, at, body } of added) {
+    const { id } = store
+      .insert(entries)
+      .values({ tubId, kind, happenedAt: at, recordedAt, body, batch })
+      .returning({ id: entries.id })
+      .get()
+    if (batch === undefined) {
+      batch = id
+      store.update(entries).set({ batch }).where(eq(entries.id, id)).run()
+    }
+  }
+}
+
 export const markDeleted = (store: Store, tubId: number, id: number, at: number | null) =>
   store
     .update(entries)
@@ -68,11 +89,20 @@ export const markDeleted = (store: Store, tubId: number, id: number, at: number 
     .returning()
     .get()
 
+/** Takes an entry back, and all that were written with it; null puts them back. */
 export const markUndone = (store: Store, tubId: number, id: number, at: number | null) =>
   store
     .update(entries)
     .set({ undoneAt: at })
-    .where(and(eq(entries.id, id), eq(entries.tubId, tubId)))
+    .where(
+      and(
+        or(
+          eq(entries.id, id),
+          sql`${entries.batch} = (select batch from entries where id = ${id})`,
+        ),
+        eq(entries.tubId, tubId),
+      ),
+    )
     .returning()
     .get()
 
@@ -81,7 +111,14 @@ export interface Change {
   entry: Entry
   at: number
   what: 'added' | 'corrected' | 'deleted' | 'undone'
+  /** How many entries it wrote or took back. */
+  entries: number
 }
+
+const writtenWith = (store: Store, { batch }: EntryRow): number =>
+  batch === null
+    ? 1
+    : (store.select({ n: count() }).from(entries).where(eq(entries.batch, batch)).get()?.n ?? 1)
 
 /** What was done to a tub's journal last: the change that undo takes back, or puts back. */
 export const lastChange = (store: Store, tubId: number): Change | undefined => {
@@ -103,23 +140,11 @@ export const lastChange = (store: Store, tubId: number): Change | undefined => {
         : row.replacesId !== null
           ? 'corrected'
           : 'added'
-  return { id: row.id, entry: toEntry(row), at: found.moment, what }
-}
-
-/** The newest entry that still stands, by when it was recorded: the next one undo would take back. */
-export const lastRecorded = (store: Store, tubId: number): Change | undefined => {
-  const row = store
-    .select()
-    .from(entries)
-    .where(and(eq(entries.tubId, tubId), stands))
-    .orderBy(desc(entries.recordedAt), desc(entries.id))
-    .limit(1)
-    .get()
-  if (!row) return undefined
   return {
     id: row.id,
     entry: toEntry(row),
-    at: row.recordedAt,
-    what: row.replacesId === null ? 'added' : 'corrected',
+    at: found.moment,
+    what,
+    entries: what === 'deleted' ? 1 : writtenWith(store, row),
   }
 }

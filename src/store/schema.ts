@@ -7,8 +7,11 @@ import {
   text,
 } from 'drizzle-orm/sqlite-core'
 import type { EntryBodies, EntryKind } from '@/core/journal/entry'
-import type { GuidedProgrammeId, Targets } from '@/core/programmes/programme'
-import type { FillWater, VolumeBasis } from '@/core/tub'
+import type { ProgrammeId, Targets } from '@/core/programmes/programme'
+import type { DeviceReply } from '@/core/testing/device'
+import type { KitSpec } from '@/core/testing/kit'
+import type { Quantity } from '@/core/testing/quantity'
+import type { FillWater, TestSchool, VolumeBasis } from '@/core/tub'
 import type { MassUnit, TemperatureUnit, VolumeUnit } from '@/core/units'
 
 export interface Units {
@@ -24,11 +27,12 @@ export const tubs = sqliteTable('tubs', {
   place: text('place').notNull(),
   volumeLitres: real('volume_litres').notNull(),
   volumeBasis: text('volume_basis', { mode: 'json' }).$type<VolumeBasis>().notNull(),
-  programme: text('programme').$type<GuidedProgrammeId>().notNull(),
+  programme: text('programme').$type<ProgrammeId>().notNull(),
   preset: text('preset').notNull(),
   targets: text('targets', { mode: 'json' }).$type<Targets>().notNull(),
   fillWater: text('fill_water', { mode: 'json' }).$type<FillWater>().notNull(),
   setTemperatureCelsius: real('set_temperature_celsius').notNull(),
+  testSchool: text('test_school').$type<TestSchool>().notNull().default('after soak'),
   units: text('units', { mode: 'json' }).$type<Units>().notNull(),
   createdAt: integer('created_at').notNull(),
 })
@@ -50,6 +54,8 @@ export const entries = sqliteTable(
     recordedAt: integer('recorded_at').notNull(),
     body: text('body', { mode: 'json' }).$type<EntryBodies[EntryKind]>().notNull(),
     replacesId: integer('replaces_id').references((): AnySQLiteColumn => entries.id),
+    /** Entries that were written by one act and are taken back by one. */
+    batch: integer('batch'),
     undoneAt: integer('undone_at'),
     deletedAt: integer('deleted_at'),
   },
@@ -57,4 +63,28 @@ export const entries = sqliteTable(
     index('entries_by_tub').on(table.tubId, table.happenedAt),
     index('entries_by_replaced').on(table.replacesId),
   ],
+)
+
+/** What the owner tests with. Readings carry their own values, so a kit that is changed or removed changes no reading. */
+export const kits = sqliteTable('kits', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  name: text('name').notNull(),
+  spec: text('spec', { mode: 'json' }).$type<KitSpec>().notNull(),
+  errors: text('errors', { mode: 'json' }).$type<Partial<Record<Quantity, number>>>().notNull(),
+  createdAt: integer('created_at').notNull(),
+  removedAt: integer('removed_at'),
+})
+
+/** What devices have sent and nobody has kept as a test yet; old ones are of no use and may go. */
+export const deviceReplies = sqliteTable(
+  'device_replies',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    tubId: integer('tub_id')
+      .notNull()
+      .references(() => tubs.id),
+    reply: text('reply', { mode: 'json' }).$type<DeviceReply>().notNull(),
+    receivedAt: integer('received_at').notNull(),
+  },
+  (table) => [index('device_replies_by_tub').on(table.tubId, table.receivedAt)],
 )

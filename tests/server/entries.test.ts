@@ -76,6 +76,33 @@ describe('a test', () => {
   })
 })
 
+describe('fill water', () => {
+  const fill = (fields: Fields) =>
+    keep({ kind: 'fillTest', method: 'strip', source: 'well', ...fields })
+  test('is kept with its source, apart from the tub’s own tests', () => {
+    expect(fill({ calciumHardness: '320', iron: '0,4' }).ok).toBe(true)
+    const [entry] = journalOf(store, tub)
+    expect(entry).toMatchObject({
+      kind: 'fillTest',
+      body: { fillWater: { source: 'well', calciumHardnessPpm: 320, ironPpm: 0.4 } },
+    })
+    const row = findTub(store, tub)
+    if (!entry || !row) throw new Error('nothing was kept')
+    expect(entryFields(entry, row, 'UTC')).toMatchObject({
+      source: 'well',
+      calciumHardness: '320',
+      iron: '0.4',
+    })
+    expect(tubView(store, tub, NOW)?.estimate.lastTestAt).toBeUndefined()
+  })
+  test('with nothing read, from nowhere, or out of range is refused', () => {
+    expect(fill({}).ok).toBe(false)
+    expect(errorsOf(fill({ source: 'sea', pH: '7' })).source).toContain('choose one of')
+    expect(errorsOf(fill({ pH: '70' })).pH).toContain('it can be 2 to 12')
+    expect(count()).toBe(0)
+  })
+})
+
 describe('a dose', () => {
   const dose = (fields: Fields, now = NOW) =>
     keep({ kind: 'dose', product: 'sodium bicarbonate', ...fields }, now)
@@ -83,6 +110,25 @@ describe('a dose', () => {
     tub = insertTub(store, { ...newTub, units: { ...newTub.units, mass: 'ounce' } }).id
     expect(dose({ amount: '2' }).ok).toBe(true)
     expect(journalOf(store, tub)[0]).toMatchObject({ body: { grams: 56.69904625 } })
+  })
+  test('a liquid is kept in grams, measured by volume, and comes back so to be corrected', () => {
+    expect(dose({ product: 'sodium hypochlorite', amount: '50' }).ok).toBe(true)
+    const [entry] = journalOf(store, tub)
+    // 6 % bleach weighs 1.08 g/mL (handbook, from memory).
+    expect(entry).toMatchObject({ body: { grams: expect.closeTo(54, 6) } })
+    const row = findTub(store, tub)
+    if (!entry || !row) throw new Error('nothing was kept')
+    expect(entryFields(entry, row, 'UTC')).toMatchObject({ amount: '50' })
+    expect(errorsOf(dose({ product: 'sodium hypochlorite', amount: '900000' })).amount).toContain(
+      'mL',
+    )
+  })
+  test('what must not meet in this water has to be confirmed, and says what it does', () => {
+    test_({ pH: '7.5', totalAlkalinity: '100', freeChlorine: '3' })
+    const asked = questionsOf(dose({ product: 'biguanide', amount: '50' })).product
+    expect(asked).toContain('drained')
+    expect(count()).toBe(1)
+    expect(dose({ product: 'biguanide', amount: '50', 'confirm.product': 'yes' }).ok).toBe(true)
   })
   test('far over the plan is asked about; impossible is refused', () => {
     expect(questionsOf(dose({ amount: '90', plannedGrams: '9' })).amount).toContain(

@@ -1,4 +1,4 @@
-import { guidedProgramme } from '@/core/programmes/programme'
+import { programmeOf } from '@/core/programmes/programme'
 
 export const newTub = {
   name: 'Deck',
@@ -7,7 +7,7 @@ export const newTub = {
   volumeBasis: { by: 'figure', litres: 1000 } as const,
   programme: 'granular chlorine' as const,
   preset: 'full',
-  targets: guidedProgramme('granular chlorine').presets[0].targets,
+  targets: programmeOf('granular chlorine').presets[0].targets,
   fillWater: { source: 'town' } as const,
   setTemperatureCelsius: 38,
   units: { volume: 'litre', temperature: 'celsius', mass: 'gram' } as const,

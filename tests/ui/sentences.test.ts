@@ -1,8 +1,8 @@
 import { DAY, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
-import type { GuidedProgrammeId } from '@/core/programmes/programme'
+import type { ProgrammeId } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
 import { columnScales } from '@/ui/column/columnData'
-import { presetFields, programmeOf } from '@/ui/form/presetFields'
+import { presetFields, programmeIn } from '@/ui/form/presetFields'
 import { testRows } from '@/ui/form/testRows'
 import { agendaWords } from '@/ui/words/agendaWords'
 import { entryWords, KIND_WORDS } from '@/ui/words/entryWords'
@@ -13,7 +13,7 @@ import { viewOf } from './view'
 const fine: Readings = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 const brominated: Readings = { bromine: 5, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 
-const say = (entries: NewEntry[], programme: GuidedProgrammeId = 'granular chlorine') => {
+const say = (entries: NewEntry[], programme: ProgrammeId = 'granular chlorine') => {
   const { view, reader } = viewOf(programme, journal(...entries), NOW)
   return verdictWords(view.tub, view.verdict, view.plan, view.estimate, reader)
 }
@@ -130,7 +130,7 @@ describe('the sentence, its reason and where it leads', () => {
 })
 
 describe('what comes next, in words', () => {
-  const next = (entries: NewEntry[], programme: GuidedProgrammeId = 'granular chlorine') => {
+  const next = (entries: NewEntry[], programme: ProgrammeId = 'granular chlorine') => {
     const { view, reader } = viewOf(programme, journal(...entries), NOW)
     return view.agenda.map((item) => agendaWords(item, reader))
   }
@@ -234,5 +234,5 @@ test('a preset fills every range of the form; an unknown one falls back to the d
     totalAlkalinityHigh: '80',
   })
   expect(presetFields('bromine tablets', 'none').preset).toBe('full')
-  expect(programmeOf({ programme: 'unknown' }).id).toBe('granular chlorine')
+  expect(programmeIn({ programme: 'unknown' }).id).toBe('granular chlorine')
 })

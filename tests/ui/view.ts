@@ -1,9 +1,10 @@
 import { agenda } from '@/core/advice/agenda'
-import { dosePlan, roundOf, waitingUntil } from '@/core/advice/plan'
+import { dosePlan } from '@/core/advice/plan'
+import { roundOf, waitingUntil } from '@/core/advice/round'
 import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import type { Entry } from '@/core/journal/entry'
-import type { GuidedProgrammeId } from '@/core/programmes/programme'
+import type { ProgrammeId } from '@/core/programmes/programme'
 import type { TubView } from '@/server/views'
 import type { Reader } from '@/ui/words/words'
 import { tubWith } from '../core/waters'
@@ -17,7 +18,7 @@ export const reader: Reader = {
 
 /** What a place is given, without a database. */
 export const viewOf = (
-  programme: GuidedProgrammeId,
+  programme: ProgrammeId,
   journal: Entry[],
   now: number,
 ): { view: TubView; reader: Reader } => {
@@ -29,6 +30,7 @@ export const viewOf = (
     volumeBasis: { by: 'figure', litres: 1320 } as const,
     preset: 'full',
     units: reader.units,
+    testSchool: 'after soak' as const,
     createdAt: 0,
   }
   const state = estimate(tub, journal, now)

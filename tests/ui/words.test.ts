@@ -2,7 +2,7 @@ import { dosePlan } from '@/core/advice/plan'
 import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import { DAY, type Entry, HOUR, MINUTE } from '@/core/journal/entry'
-import { guidedProgramme } from '@/core/programmes/programme'
+import { programmeOf } from '@/core/programmes/programme'
 import type { Tub } from '@/core/tub'
 import { position, staffMarks } from '@/ui/column/scale'
 import { entryWords } from '@/ui/words/entryWords'
@@ -59,7 +59,7 @@ test('no reading, stale, out of band and fine are four different sentences', () 
 
 test('a range below the published floor says so where it is used', () => {
   expect(floorWords(tubWith(), reader)).toBeUndefined()
-  const [, moderate] = guidedProgramme('granular chlorine').presets
+  const [, moderate] = programmeOf('granular chlorine').presets
   const low = tubWith('granular chlorine', { targets: moderate?.targets ?? tubWith().targets })
   expect(floorWords(low, reader)).toContain('below the published floor of 3.0')
 })

@@ -1,6 +1,6 @@
 import { bandOf, type QuantityState, stateOf } from '@/core/advice/state'
 import type { Estimate, QuantityEstimate } from '@/core/estimate/estimate'
-import { type Band, guidedProgramme } from '@/core/programmes/programme'
+import { type Band, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import type { Tub } from '@/core/tub'
 import { figure, type Reader } from '../words/words'
@@ -22,7 +22,7 @@ export interface ColumnScale {
 }
 
 export const columnScales = (tub: Tub, estimate: Estimate, reader: Reader): ColumnScale[] => {
-  const { watched, sanitizer } = guidedProgramme(tub.programme)
+  const { watched, sanitizer } = programmeOf(tub.programme)
   return watched.flatMap((quantity) => {
     const band = bandOf(tub, quantity)
     if (!band) return []

@@ -1,11 +1,10 @@
 import type { Plan } from '@/core/advice/plan'
 import type { Estimate } from '@/core/estimate/estimate'
-import { PRODUCTS } from '@/core/products/product'
 import type { Tub } from '@/core/tub'
 import { equilibriaFor } from '@/core/water/equilibrium'
 import { speciate } from '@/core/water/speciation'
 import { NINE_IN_TEN } from '../column/columnData'
-import { mass, numberWords, type Reader } from '../words/words'
+import { numberWords, type Reader, stepWords } from '../words/words'
 import { COMPASS_RADIUS, Compass } from './Compass'
 
 const W = 446
@@ -131,10 +130,10 @@ const freeCorner = (
 const pathWords = (plan: Plan, reader: Reader) => {
   const at = (ta: number, pH: number) =>
     `alkalinity ${numberWords(ta, 0, reader)} ppm and pH ${numberWords(pH, 2, reader)}`
-  const parts = plan.steps.map(
-    (step) =>
-      `${step.kind === 'add' ? `${mass(step.grams, reader)} ${PRODUCTS[step.product].commonName}` : `${step.minutes} minutes of jets and air`} to ${at(step.after.totalAlkalinityPpm, step.after.pH)}`,
-  )
+  const parts = plan.steps.map((step) => {
+    const { figure, name } = stepWords(step, reader)
+    return `${figure} ${name} to ${at(step.after.totalAlkalinityPpm, step.after.pH)}`
+  })
   return `From ${at(plan.before.totalAlkalinityPpm, plan.before.pH)}${parts.length ? `; ${parts.join('; ')}` : ''}.`
 }
 

@@ -1,7 +1,7 @@
-import { quantityOf } from '@/core/estimate/estimate'
 import { type ForecastPoint, type PlannedRise, residualForecast } from '@/core/estimate/forecast'
+import { quantityOf } from '@/core/estimate/testedWater'
 import { HOUR, MINUTE } from '@/core/journal/entry'
-import { type Band, guidedProgramme } from '@/core/programmes/programme'
+import { type Band, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
 import { NINE_IN_TEN } from '../column/columnData'
@@ -192,7 +192,7 @@ const Key = () => (
 /** The plan's steps as marks, and what its sanitizer step adds once it has mixed. */
 const planned = (view: TubView) => {
   const { plan, tub, waiting, now } = view
-  const { sanitizer } = guidedProgramme(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
   const marks: Mark[] = []
   const rises: PlannedRise[] = []
   let at = waiting?.until ?? now
@@ -217,7 +217,7 @@ export const Ribbon = ({ view, reader }: { view: TubView; reader: Reader }) => {
   const { tub, estimate, now } = view
   const { marks, rises } = planned(view)
   const points = residualForecast(tub, estimate, HOURS, rises)
-  const { sanitizer } = guidedProgramme(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
   const name = QUANTITY[sanitizer].shortName
   if (!points)
     return (
@@ -235,7 +235,7 @@ export const Ribbon = ({ view, reader }: { view: TubView; reader: Reader }) => {
   const until = leaves
     ? `below ${low} ppm from about ${dayAndClock(leaves.at, reader)}`
     : `above ${low} ppm for two days`
-  const { mean } = guidedProgramme(tub.programme).lossPerHour
+  const { mean } = programmeOf(tub.programme).lossPerHour
   const floater = mean === 0 ? ' and the floater holds' : ''
   const say = `${rises.length > 0 ? 'with the plan carried out, if nobody gets in' : 'if nobody gets in'}${floater}: ${
     (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until

@@ -1,6 +1,7 @@
-import type { PlanStep, WorkingLine } from '@/core/advice/plan'
+import type { PlanStep } from '@/core/advice/plan'
+import type { WorkingLine } from '@/core/advice/working'
 import { PRODUCTS } from '@/core/products/product'
-import { guidedProgramme } from '@/core/programmes/programme'
+import { programmeOf } from '@/core/programmes/programme'
 import { calciteSaturationIndex } from '@/core/water/saturation'
 import type { WaterReading } from '@/core/water/water'
 import type { TubRow } from '@/store/tubs'
@@ -46,7 +47,9 @@ const Working = ({ step, reader }: { step: PlanStep; reader: Reader }) => (
     <p className="note col-span-2 mt-1.5 text-muted">
       {step.kind === 'add'
         ? `Molar masses; ${PRODUCTS[step.product].commonName} taken as ${PRODUCTS[step.product].strength}. Alkalinity and pH are solved together in the carbonate balance at the tub’s temperature.`
-        : 'CO₂ leaves until it balances with the air; the rate is an assumption, so test at the end.'}
+        : step.kind === 'aerate'
+          ? 'CO₂ leaves until it balances with the air; the rate is an assumption, so test at the end.'
+          : 'What stays of each quantity is its share of the old water and of the fill water together.'}
     </p>
   </dl>
 )
@@ -60,7 +63,7 @@ interface EffectRow {
 
 /** Every quantity a water carries, before and after; `sanitizer` first. */
 export const effectRows = (tub: TubRow, before: WaterReading, after: WaterReading): EffectRow[] => {
-  const bromine = guidedProgramme(tub.programme).sanitizer === 'bromine'
+  const bromine = programmeOf(tub.programme).sanitizer === 'bromine'
   const row = (
     name: string,
     decimals: number,

@@ -4,6 +4,14 @@ import type { Fields } from '@/server/form'
 import { type Action, DraftForm, FieldNote } from '../form/draft'
 import { TextInput } from '../form/inputs'
 
+const TICKS = {
+  amount: { label: 'Really added', done: (amount: string) => `${amount} went in` },
+  minutes: { label: 'Really run', done: (minutes: string) => `${minutes} are done` },
+  percent: { label: 'Really replaced', done: (share: string) => `${share} are replaced` },
+}
+
+export type TickedBy = keyof typeof TICKS
+
 /** Ticks a step off with what really went in. Only the step whose turn it is gets the copper. */
 export const TickForm = ({
   action,
@@ -17,7 +25,7 @@ export const TickForm = ({
   hidden: Fields
   initial: Fields
   unit: string
-  what: 'amount' | 'minutes'
+  what: TickedBy
   turn: boolean
 }) => (
   <DraftForm
@@ -35,19 +43,12 @@ export const TickForm = ({
           ? 'Writing…'
           : asked
             ? 'Keep as confirmed'
-            : what === 'amount'
-              ? `${fields.amount || '…'} ${unit} went in`
-              : `${fields.minutes || '…'} minutes are done`}
+            : TICKS[what].done(`${fields[what] || '…'} ${unit}`)}
       </button>
     )}
   >
     <div className="w-[168px]">
-      <TextInput
-        name={what}
-        label={what === 'amount' ? 'Really added' : 'Really run'}
-        unit={unit}
-        decimal
-      />
+      <TextInput name={what} label={TICKS[what].label} unit={unit} decimal />
     </div>
     <FieldNote name="wait" yes="It went in all the same" />
   </DraftForm>

@@ -1,9 +1,42 @@
 'use client'
 
 import type { EntryKind } from '@/core/journal/entry'
+import { FILL_READ } from '@/core/testing/fillTest'
+import { METHODS, QUANTITY } from '@/core/testing/quantity'
+import { FILL_WATER_SOURCES } from '@/core/tub'
 import type { Fields } from '@/server/form'
-import { type Action, DraftForm, FieldNote } from './draft'
+import { SOURCE_WORDS } from '../words/entryWords'
+import { METHOD_WORDS } from '../words/words'
+import { type Action, DraftForm } from './draft'
 import { Choices, TextArea, TextInput, WhenInput } from './inputs'
+import { ProductAndAmount } from './ProductChoice'
+import type { ProductGroup } from './productOptions'
+
+const FillFields = () => (
+  <>
+    <Choices
+      name="source"
+      label="It comes from"
+      options={FILL_WATER_SOURCES.map((value) => ({ value, label: SOURCE_WORDS[value] }))}
+    />
+    <Choices
+      name="method"
+      label="Read with"
+      options={METHODS.map((value) => ({ value, label: METHOD_WORDS[value] }))}
+    />
+    <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
+      {FILL_READ.map(([, quantity]) => (
+        <TextInput
+          key={quantity}
+          name={quantity}
+          label={QUANTITY[quantity].name}
+          unit={QUANTITY[quantity].unit}
+          decimal
+        />
+      ))}
+    </div>
+  </>
+)
 
 /** Anything but a test: a dose outside a plan, a soak, a change of water, a note. */
 export const EntryForm = ({
@@ -13,7 +46,6 @@ export const EntryForm = ({
   initial,
   latest,
   products,
-  massUnit,
   draftKey,
   submitLabel,
   replaces,
@@ -23,8 +55,7 @@ export const EntryForm = ({
   kind: Exclude<EntryKind, 'test'>
   initial: Fields
   latest: string
-  products: readonly { value: string; label: string }[]
-  massUnit: string
+  products: readonly ProductGroup[]
   draftKey: string | undefined
   submitLabel: string
   /** The entry that this one corrects. */
@@ -42,13 +73,7 @@ export const EntryForm = ({
       </button>
     )}
   >
-    {kind === 'dose' && (
-      <>
-        <Choices name="product" label="Product" options={products} />
-        <TextInput name="amount" label="Amount that went in" unit={massUnit} decimal />
-        <FieldNote name="wait" yes="Yes, it went in all the same" />
-      </>
-    )}
+    {kind === 'dose' && <ProductAndAmount groups={products} />}
     {kind === 'aeration' && (
       <TextInput name="minutes" label="Jets and air, cover open" unit="minutes" decimal />
     )}
@@ -67,6 +92,7 @@ export const EntryForm = ({
         hint="100 for a drain and refill."
       />
     )}
+    {kind === 'fillTest' && <FillFields />}
     {kind === 'note' && <TextArea name="text" label="What happened" />}
     <WhenInput latest={latest} />
   </DraftForm>

@@ -1,7 +1,8 @@
 'use client'
 
-import type { Quantity } from '@/core/testing/quantity'
+import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
 import type { Fields } from '@/server/form'
+import { METHOD_WORDS } from '../words/words'
 import { type Action, DraftForm, FieldNote, useDraft } from './draft'
 import { Choices, WhenInput } from './inputs'
 
@@ -17,13 +18,6 @@ export interface TestRow {
   band: string | undefined
   last: string | undefined
 }
-
-const METHODS = [
-  { value: 'strip', label: 'Strip' },
-  { value: 'drops', label: 'Drops' },
-  { value: 'meter', label: 'Meter' },
-  { value: 'shop', label: 'Shop' },
-]
 
 const Row = ({ row }: { row: TestRow }) => {
   const { fields, set, errors, questions } = useDraft()
@@ -97,6 +91,7 @@ export const TestForm = ({
   action,
   tubId,
   rows,
+  method,
   initial,
   latest,
   draftKey,
@@ -106,6 +101,8 @@ export const TestForm = ({
   action: Action
   tubId: number
   rows: readonly TestRow[]
+  /** Asked for where it is left out. */
+  method?: Method
   initial: Fields
   latest: string
   draftKey: string | undefined
@@ -120,6 +117,8 @@ export const TestForm = ({
     hidden={{
       kind: 'test',
       tub: String(tubId),
+      ...(method ? { method } : {}),
+      ...(initial.kit ? { kit: initial.kit } : {}),
       ...(replaces ? { replaces: String(replaces) } : {}),
     }}
     submit={({ pending, fields, asked }) => {
@@ -139,9 +138,15 @@ export const TestForm = ({
       )
     }}
   >
-    <div className="mb-4">
-      <Choices name="method" label="Read with" options={METHODS} />
-    </div>
+    {!method && (
+      <div className="mb-4">
+        <Choices
+          name="method"
+          label="Read with"
+          options={METHODS.map((value) => ({ value, label: METHOD_WORDS[value] }))}
+        />
+      </div>
+    )}
     <div className="grid border-hair border-b lg:grid-cols-2 lg:gap-x-12">
       {rows.map((row) => (
         <Row key={row.quantity} row={row} />

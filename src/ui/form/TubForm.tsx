@@ -12,7 +12,7 @@ import { fromLitres, type LengthUnit, toLitres, toMetres, type VolumeUnit } from
 import type { Fields } from '@/server/form'
 import { type Action, DraftForm, useDraft } from './draft'
 import { Choices, TextInput } from './inputs'
-import { BANDS, presetFields, programmeOf } from './presetFields'
+import { BANDS, presetFields, programmeIn } from './presetFields'
 
 const VOLUME_SIGN: Record<string, string> = {
   litre: 'L',
@@ -136,7 +136,7 @@ const VolumeStep = () => {
 
 const SanitizerStep = () => {
   const { fields, set } = useDraft()
-  const programme = programmeOf(fields)
+  const programme = programmeIn(fields)
   const fill = (programmeId: string, presetId: string) => {
     for (const [name, value] of Object.entries(presetFields(programmeId, presetId)))
       set(name, value)
@@ -153,7 +153,7 @@ const SanitizerStep = () => {
           label: one.name,
           disabled: !GUIDED_PROGRAMMES.some(({ id }) => id === one.id),
         }))}
-        onChoose={(id) => fill(id, programmeOf({ programme: id }).presets[0].id)}
+        onChoose={(id) => fill(id, programmeIn({ programme: id }).presets[0].id)}
       />
       <p className="small max-w-[60ch] text-muted">
         {programme.summary} Dashed programmes cannot be guided yet.

@@ -1,4 +1,4 @@
-import { GUIDED_PROGRAMMES } from '@/core/programmes/programme'
+import { GUIDED_PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import type { Fields } from '@/server/form'
 
 export const BANDS = [
@@ -9,12 +9,12 @@ export const BANDS = [
   ['cyanuricAcid', 'Stabiliser', 'ppm'],
 ] as const
 
-export const programmeOf = (fields: Fields) =>
-  GUIDED_PROGRAMMES.find(({ id }) => id === fields.programme) ?? GUIDED_PROGRAMMES[0]
+export const programmeIn = (fields: Fields) =>
+  GUIDED_PROGRAMMES.find(({ id }) => id === fields.programme) ?? programmeOf('granular chlorine')
 
 /** Range fields of a preset, as the form holds them. */
 export const presetFields = (programmeId: string, presetId: string): Fields => {
-  const programme = programmeOf({ programme: programmeId })
+  const programme = programmeIn({ programme: programmeId })
   const preset = programme.presets.find(({ id }) => id === presetId) ?? programme.presets[0]
   return {
     preset: preset.id,

@@ -1,6 +1,6 @@
 import { bandOf } from '@/core/advice/state'
-import { guidedProgramme, middle } from '@/core/programmes/programme'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { middle, programmeOf } from '@/core/programmes/programme'
+import { type Method, QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
 import { fromCelsius } from '@/core/units'
 import type { TubView } from '@/server/views'
 import { day, figure, type Reader, unitOf } from '../words/words'
@@ -14,12 +14,24 @@ const STEP: Record<Quantity, number> = {
   totalAlkalinity: 10,
   calciumHardness: 25,
   cyanuricAcid: 10,
+  biguanide: 5,
+  peroxide: 10,
+  salt: 100,
+  borate: 5,
+  totalDissolvedSolids: 50,
+  copper: 0.1,
+  iron: 0.1,
+  phosphate: 0.1,
   temperature: 0.5,
 }
 
-export const testRows = (view: TubView, reader: Reader): TestRow[] => {
+/** What this tub is tested for; a shop's sheet may hold everything. */
+export const testRows = (view: TubView, reader: Reader, method?: Method): TestRow[] => {
   const { tub, estimate } = view
-  return guidedProgramme(tub.programme).tested.map((quantity) => {
+  const { tested } = programmeOf(tub.programme)
+  const shown =
+    method === 'shop' ? [...tested, ...QUANTITIES.filter((one) => !tested.includes(one))] : tested
+  return shown.map((quantity) => {
     const facts = QUANTITY[quantity]
     const band = bandOf(tub, quantity)
     const last = estimate.quantities[quantity].lastReading

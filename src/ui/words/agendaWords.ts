@@ -1,8 +1,7 @@
 import type { AgendaItem } from '@/core/advice/agenda'
 import { HOUR, MINUTE } from '@/core/journal/entry'
-import { PRODUCTS } from '@/core/products/product'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { day, dayAndClock, list, mass, type Reader } from './words'
+import { day, dayAndClock, list, type Reader, stepWords } from './words'
 
 export interface AgendaWords {
   when: string
@@ -29,11 +28,10 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
   const minutes = item.minutes < 90 ? `${item.minutes} min` : `${item.minutes / 60} h`
   switch (item.kind) {
     case 'dose': {
-      const parts = item.plan.steps.map((step) =>
-        step.kind === 'add'
-          ? `${mass(step.grams, reader)} ${PRODUCTS[step.product].commonName}`
-          : `air for ${step.minutes} min`,
-      )
+      const parts = item.plan.steps.map((step) => {
+        const { figure, name } = stepWords(step, reader)
+        return step.kind === 'aerate' ? `air for ${figure}` : `${figure} ${name}`
+      })
       return { when: due, what: `Dose: ${list(parts)}`, minutes, place: 'dose' }
     }
     case 'retest':
@@ -57,6 +55,8 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
         minutes,
         place: 'record?add=water',
       }
+    case 'fill test':
+      return { when: due, what: 'Test the fill water', minutes, place: 'test?with=fill' }
     case 'refill':
       return {
         when: due,

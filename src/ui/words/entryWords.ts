@@ -1,7 +1,9 @@
 import type { Entry, EntryKind } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
+import { FILL_READ } from '@/core/testing/fillTest'
 import { QUANTITIES, QUANTITY } from '@/core/testing/quantity'
-import { amount, METHOD_WORDS, mass, type Reader } from './words'
+import type { FillWaterSource } from '@/core/tub'
+import { amount, dose, METHOD_WORDS, type Reader } from './words'
 
 export const KIND_WORDS: Record<EntryKind, string> = {
   test: 'Test',
@@ -10,6 +12,7 @@ export const KIND_WORDS: Record<EntryKind, string> = {
   soak: 'Soak',
   water: 'Water',
   note: 'Note',
+  fillTest: 'Fill water',
 }
 
 /** What was last done to the journal, as the undo line says it. */
@@ -19,6 +22,14 @@ export const CHANGE_WORDS = {
   deleted: 'Deleted',
   undone: 'Undone',
 } as const
+
+export const SOURCE_WORDS: Record<FillWaterSource, string> = {
+  town: 'town supply',
+  well: 'well or bore',
+  rain: 'rain tank',
+  delivered: 'delivered',
+  softened: 'softened',
+}
 
 /** One line that says what happened. */
 export const entryWords = (entry: Entry, reader: Reader): string => {
@@ -38,9 +49,9 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
       const { product, grams, plannedGrams } = entry.body
       const planned =
         plannedGrams !== undefined && Math.abs(plannedGrams - grams) > 0.05 * plannedGrams
-          ? ` (planned ${mass(plannedGrams, reader)})`
+          ? ` (planned ${dose(product, plannedGrams, reader)})`
           : ''
-      return `${mass(grams, reader)} ${PRODUCTS[product].commonName}${planned}`
+      return `${dose(product, grams, reader)} ${PRODUCTS[product].commonName}${planned}`
     }
     case 'aeration':
       return `Jets and air for ${entry.body.minutes} minutes, cover open`
@@ -54,7 +65,23 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
         ? 'Drained and refilled'
         : `${Math.round(100 * replacedFraction)} % of the water replaced`
     }
+    case 'fillTest': {
+      const { method, fillWater } = entry.body
+      const read = FILL_READ.flatMap(([field, quantity]) => {
+        const value = fillWater[field]
+        return value === undefined
+          ? []
+          : [`${QUANTITY[quantity].shortName} ${amount(quantity, value, reader)}`]
+      })
+      return `${METHOD_WORDS[method]}, ${SOURCE_WORDS[fillWater.source]}: ${read.join(', ')}`
+    }
     case 'note':
       return entry.body.text
   }
 }
+
+/** What a change was about: the entry, or how many of them it wrote at once. */
+export const changeWords = (
+  { entry, entries }: { entry: Entry; entries: number },
+  reader: Reader,
+): string => (entries > 1 ? `${entries} entries of one sheet` : entryWords(entry, reader))

@@ -1,9 +1,10 @@
 import type { Plan } from '@/core/advice/plan'
 import type { Fault, Verdict } from '@/core/advice/verdict'
-import { type Estimate, quantityOf } from '@/core/estimate/estimate'
+import type { Estimate } from '@/core/estimate/estimate'
+import { quantityOf } from '@/core/estimate/testedWater'
 import { HOUR, MINUTE } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
-import { floorBroken, guidedProgramme, HEALTH_FLOOR } from '@/core/programmes/programme'
+import { floorBroken, HEALTH_FLOOR, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import type { Tub } from '@/core/tub'
 import {
@@ -56,7 +57,7 @@ export const planMinutes = (plan: Plan) =>
 
 /** The published floor, where this tub's own range starts below it. */
 export const floorWords = (tub: Tub, reader: Reader): string | undefined => {
-  const { sanitizer } = guidedProgramme(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
   const floor = floorBroken(sanitizer, tub.targets.sanitizer)
   if (floor === undefined) return undefined
   return `This tub's range starts at ${amount(sanitizer, tub.targets.sanitizer.low, reader)}, below the published floor of ${figure(sanitizer, floor, reader)} (${HEALTH_FLOOR.source}).`
@@ -64,14 +65,14 @@ export const floorWords = (tub: Tub, reader: Reader): string | undefined => {
 
 /** The newest reading the verdict rests on, and its age. */
 const evidenceWords = (tub: Tub, estimate: Estimate, reader: Reader): string | undefined => {
-  const { sanitizer } = guidedProgramme(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
   const last = estimate.quantities[sanitizer].lastReading ?? estimate.quantities.pH.lastReading
   if (!last) return undefined
   return `From the ${METHOD_WORDS[last.method].toLowerCase()} read ${dayAndClock(last.at, reader)}, ${duration(estimate.at - last.at)} old.`
 }
 
 const residualAndPh = (tub: Tub, estimate: Estimate, reader: Reader) => {
-  const { sanitizer } = guidedProgramme(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
   const value = (quantity: Quantity) =>
     amount(quantity, quantityOf(estimate.reading, quantity), reader)
   return `${capital(named(sanitizer))} is about ${value(sanitizer)} and pH ${value('pH')}`

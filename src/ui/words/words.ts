@@ -1,6 +1,7 @@
+import type { PlanStep } from '@/core/advice/plan'
 import { DAY, HOUR, type Instant, MINUTE } from '@/core/journal/entry'
-import { inSpoons } from '@/core/products/measure'
-import type { ProductName } from '@/core/products/product'
+import { doseUnit, inSpoons, toDose } from '@/core/products/measure'
+import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import {
   fromCelsius,
@@ -89,6 +90,31 @@ export const massFigure = (grams: number, reader: Reader) => {
   const mass = fromGrams(grams, reader.units.mass)
   if (reader.units.mass === 'gram') return plain(mass, mass < 10 ? 1 : 0, reader.locale)
   return plain(Math.round(mass * 20) / 20 || mass, 2, reader.locale)
+}
+
+/** Solids by weight, liquids by volume: "90 g", "40 mL". */
+export const dose = (product: ProductName, grams: number, reader: Reader) => {
+  const amount = toDose(product, grams, reader.units.mass)
+  const unit = doseUnit(product, reader.units.mass)
+  const metric = unit === 'g' || unit === 'mL'
+  return `${metric ? plain(amount, amount < 10 ? 1 : 0, reader.locale) : plain(Math.round(amount * 20) / 20 || amount, 2, reader.locale)} ${unit}`
+}
+
+/** What a step of a plan asks for: the figure, and of what. */
+export const stepWords = (step: PlanStep, reader: Reader): { figure: string; name: string } => {
+  switch (step.kind) {
+    case 'add':
+      return {
+        figure: dose(step.product, step.grams, reader),
+        name: PRODUCTS[step.product].commonName,
+      }
+    case 'aerate':
+      return { figure: `${step.minutes} min`, name: 'jets and air, cover open' }
+    case 'replace water':
+      return step.fraction >= 1
+        ? { figure: 'all', name: 'water out, and fresh in' }
+        : { figure: volume(step.litres, reader), name: 'out, and fresh water in' }
+  }
 }
 
 export const mass = (grams: number, reader: Reader) =>

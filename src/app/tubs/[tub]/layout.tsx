@@ -7,7 +7,7 @@ import { LastChange } from '@/ui/shell/LastChange'
 import { MoreSheet } from '@/ui/shell/MoreSheet'
 import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
-import { CHANGE_WORDS, entryWords } from '@/ui/words/entryWords'
+import { CHANGE_WORDS, changeWords } from '@/ui/words/entryWords'
 import { clock, weekday } from '@/ui/words/words'
 
 const RECENT_MS = 45_000
@@ -68,7 +68,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
           tubId={tub.id}
           at={lastChange.at}
           what={CHANGE_WORDS[lastChange.what]}
-          label={entryWords(lastChange.entry, reader)}
+          label={changeWords(lastChange, reader)}
           undo={undoChange}
         />
       )}

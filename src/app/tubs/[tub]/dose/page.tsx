@@ -3,19 +3,21 @@ import Link from 'next/link'
 import { keepEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { ALWAYS } from '@/core/advice/handling'
-import type { PlanStep } from '@/core/advice/plan'
+import { dosePlan, type PlanStep } from '@/core/advice/plan'
 import { type Instant, MINUTE } from '@/core/journal/entry'
+import { doseUnit, toDose } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
-import { fromGrams } from '@/core/units'
+import type { Fields } from '@/server/form'
 import type { TubView } from '@/server/views'
+import type { TubRow } from '@/store/tubs'
 import { BalanceMap } from '@/ui/dose/BalanceMap'
 import { Countdown } from '@/ui/dose/Countdown'
 import { Signs } from '@/ui/dose/Signs'
 import { Spoons } from '@/ui/dose/Spoons'
 import { EffectTable, effectRows, StepDetails } from '@/ui/dose/StepDetails'
-import { TickForm } from '@/ui/dose/TickForm'
+import { type TickedBy, TickForm } from '@/ui/dose/TickForm'
 import { floorWords } from '@/ui/words/verdictWords'
-import { clock, dayAndClock, mass, massSign, type Reader, spoonWords } from '@/ui/words/words'
+import { clock, dayAndClock, dose, type Reader, spoonWords, stepWords } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Dose' }
 
@@ -35,13 +37,45 @@ const Done = ({ view, reader }: { view: TubView; reader: Reader }) => {
       </span>
       <p>
         <b>
-          {entry.kind === 'dose' ? mass(entry.body.grams, reader) : `${entry.body.minutes} minutes`}
+          {entry.kind === 'dose'
+            ? dose(entry.body.product, entry.body.grams, reader)
+            : `${entry.body.minutes} minutes`}
         </b>{' '}
         {entry.kind === 'dose' ? PRODUCTS[entry.body.product].commonName : 'of jets and air'},{' '}
         <span className="text-muted">done {dayAndClock(entry.at, reader)}</span>
       </p>
     </li>
   ))
+}
+
+/** The field that ticks a step, as it is planned, and what is posted with it. */
+const tickOf = (
+  step: PlanStep,
+  tub: TubRow,
+): { what: TickedBy; unit: string; value: string; hidden: Fields } => {
+  switch (step.kind) {
+    case 'add':
+      return {
+        what: 'amount',
+        unit: doseUnit(step.product, tub.units.mass),
+        value: String(Number(toDose(step.product, step.grams, tub.units.mass).toFixed(2))),
+        hidden: { kind: 'dose', product: step.product, plannedGrams: String(step.grams) },
+      }
+    case 'aerate':
+      return {
+        what: 'minutes',
+        unit: 'minutes',
+        value: String(step.minutes),
+        hidden: { kind: 'aeration' },
+      }
+    case 'replace water':
+      return {
+        what: 'percent',
+        unit: '%',
+        value: String(Math.round(100 * step.fraction)),
+        hidden: { kind: 'water' },
+      }
+  }
 }
 
 const Step = ({
@@ -58,12 +92,8 @@ const Step = ({
   turn: boolean
 }) => {
   const { tub, waiting, now } = view
-  const head =
-    step.kind === 'add'
-      ? { figure: mass(step.grams, reader), name: PRODUCTS[step.product].commonName }
-      : { figure: `${step.minutes} min`, name: 'jets and air, cover open' }
-  const amount =
-    step.kind === 'add' ? String(Number(fromGrams(step.grams, tub.units.mass).toFixed(2))) : ''
+  const head = stepWords(step, reader)
+  const tick = tickOf(step, tub)
   return (
     <li className={rail}>
       <span
@@ -120,17 +150,11 @@ const Step = ({
           <TickForm
             key={`${step.order}-${head.figure}-${view.round.doses.length}`}
             action={keepEntry}
-            what={step.kind === 'add' ? 'amount' : 'minutes'}
-            unit={step.kind === 'add' ? massSign(tub.units.mass) : 'minutes'}
+            what={tick.what}
+            unit={tick.unit}
             turn={!waiting}
-            initial={step.kind === 'add' ? { amount } : { minutes: String(step.minutes) }}
-            hidden={{
-              tub: String(tub.id),
-              when: 'now',
-              ...(step.kind === 'add'
-                ? { kind: 'dose', product: step.product, plannedGrams: String(step.grams) }
-                : { kind: 'aeration' }),
-            }}
+            initial={{ [tick.what]: tick.value }}
+            hidden={{ tub: String(tub.id), when: 'now', ...tick.hidden }}
           />
         </div>
       )}
@@ -156,8 +180,19 @@ const titleOf = (view: TubView, reader: Reader, retestAt: Instant): string => {
   return plan.remarks.length > 0 ? 'Nothing to add for now.' : 'Nothing to add.'
 }
 
-const Dose = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+interface DoseProps extends TubParams {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+const Dose = async ({ params, searchParams }: DoseProps) => {
+  const { view: usual, reader } = await loadTub((await params).tub)
+  const replacing = (await searchParams).replace === 'water' && usual.plan.replaceable !== undefined
+  const view = replacing
+    ? {
+        ...usual,
+        plan: dosePlan(usual.tub, usual.journal, usual.estimate, { replaceWater: true }),
+      }
+    : usual
   const { tub, plan, estimate, waiting, now, round } = view
   const floor = floorWords(tub, reader)
   let at = waiting?.until ?? now
@@ -218,11 +253,13 @@ const Dose = async ({ params }: TubParams) => {
                 </p>
                 {plan.later.length > 0 && (
                   <p className="small mt-1 max-w-[52ch] text-muted">
-                    A large correction goes in parts. By that test perhaps another{' '}
+                    {replacing
+                      ? 'With the fresh water in, perhaps'
+                      : 'A large correction goes in parts. By that test perhaps another'}{' '}
                     {plan.later
                       .map(
                         ({ product, grams }) =>
-                          `${mass(grams, reader)} ${PRODUCTS[product].commonName}`,
+                          `${dose(product, grams, reader)} ${PRODUCTS[product].commonName}`,
                       )
                       .join(' and ')}
                     ; the next reading decides.
@@ -288,6 +325,15 @@ const Dose = async ({ params }: TubParams) => {
                 ))}
               </ul>
             </section>
+          )}
+          {usual.plan.replaceable !== undefined && (
+            <Link
+              href={replacing ? `/tubs/${tub.id}/dose` : `/tubs/${tub.id}/dose?replace=water`}
+              className="plain justify-self-start"
+              scroll={false}
+            >
+              {replacing ? 'Plan with this water' : 'Plan with fresh water first'}
+            </Link>
           )}
           {plan.assumed.length > 0 && (
             <section>

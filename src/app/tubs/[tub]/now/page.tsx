@@ -1,12 +1,11 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { PRODUCTS } from '@/core/products/product'
 import { HOTTEST_CELSIUS } from '@/core/programmes/programme'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { agendaWords } from '@/ui/words/agendaWords'
 import { floorWords, planMinutes, verdictWords } from '@/ui/words/verdictWords'
-import { degrees, mass } from '@/ui/words/words'
+import { degrees, stepWords } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 
@@ -40,12 +39,8 @@ const Now = async ({ params }: TubParams) => {
                   key={step.order}
                   className="grid grid-cols-[64px_1fr] items-baseline gap-3.5 border-hair border-t py-2"
                 >
-                  <b className="text-right text-[18px]">
-                    {step.kind === 'add' ? mass(step.grams, reader) : `${step.minutes} min`}
-                  </b>
-                  <span>
-                    {step.kind === 'add' ? PRODUCTS[step.product].commonName : 'jets and air'}
-                  </span>
+                  <b className="text-right text-[18px]">{stepWords(step, reader).figure}</b>
+                  <span>{stepWords(step, reader).name}</span>
                 </li>
               ))}
             </ul>

@@ -3,12 +3,12 @@ import Link from 'next/link'
 import { keepEntry, removeEntry, undoChange } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { ENTRY_KINDS, type Entry, type EntryKind } from '@/core/journal/entry'
-import { PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
 import { toWallClock } from '@/server/moment'
 import { EntryForm } from '@/ui/form/EntryForm'
 import { PostButton } from '@/ui/form/PostButton'
-import { CHANGE_WORDS, entryWords, KIND_WORDS } from '@/ui/words/entryWords'
-import { clock, day, duration, massSign } from '@/ui/words/words'
+import { productGroups } from '@/ui/form/productOptions'
+import { CHANGE_WORDS, changeWords, entryWords, KIND_WORDS } from '@/ui/words/entryWords'
+import { clock, day, duration } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Record' }
 
@@ -70,7 +70,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
         <div className="small mt-3 flex flex-wrap items-center gap-x-4 border-hair border-y">
           <span className="py-2">
             <b>{CHANGE_WORDS[lastChange.what]}</b> {duration(now - lastChange.at)} ago:{' '}
-            {entryWords(lastChange.entry, reader)}
+            {changeWords(lastChange, reader)}
           </span>
           <PostButton
             action={undoChange}
@@ -101,11 +101,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
             kind={add}
             draftKey={`${add}.${tub.id}`}
             latest={toWallClock(now, reader.timeZone)}
-            massUnit={massSign(tub.units.mass)}
-            products={PRODUCT_NAMES.map((value) => ({
-              value,
-              label: PRODUCTS[value].commonName,
-            }))}
+            products={productGroups(tub, journal)}
             submitLabel="Keep it"
             initial={{
               when: 'now',

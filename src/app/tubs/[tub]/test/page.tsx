@@ -1,38 +1,322 @@
 import type { Metadata } from 'next'
-import { keepEntry } from '@/app/actions'
-import { loadTub, type TubParams } from '@/app/tubView'
+import Link from 'next/link'
+import { addKit, keepEntry, setSchool } from '@/app/actions'
+import { loadKits, loadReplies, loadTub, type TubParams } from '@/app/tubView'
+import { isDue } from '@/core/advice/due'
+import { programmeOf } from '@/core/programmes/programme'
+import { genericDrops, genericStrips, marksOf } from '@/core/testing/kit'
+import { METHODS, type Method, QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { TEST_SCHOOLS } from '@/core/tub'
 import { toWallClock } from '@/server/moment'
+import type { TubView } from '@/server/views'
+import { PHOTOMETER_TESTS } from '@/stand-ins/photometer'
+import type { KitRow } from '@/store/kits'
+import { EntryForm } from '@/ui/form/EntryForm'
+import { PostButton } from '@/ui/form/PostButton'
 import { TestForm } from '@/ui/form/TestForm'
 import { testRows } from '@/ui/form/testRows'
+import { DropReader } from '@/ui/test/DropReader'
+import { MeterReader } from '@/ui/test/MeterReader'
+import { stripReminder } from '@/ui/test/reminders'
+import { StripReader } from '@/ui/test/StripReader'
+import { dueWords, SCHOOL_WORDS } from '@/ui/words/dueWords'
+import { entryWords } from '@/ui/words/entryWords'
 import { floorWords } from '@/ui/words/verdictWords'
+import {
+  dayAndClock,
+  fixedWords,
+  METHOD_WORDS,
+  numberWords,
+  type Reader,
+  temperatureSign,
+  unitOf,
+} from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Test' }
 
-const Test = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
-  const { tub, journal, now } = view
-  const floor = floorWords(tub, reader)
-  const lastTest = journal.find((entry) => entry.kind === 'test')
+interface TestProps extends TubParams {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+const reads = ({ spec }: KitRow, quantity: Quantity) =>
+  spec.kind === 'strip'
+    ? spec.pads.some((pad) => pad.quantity === quantity)
+    : spec.kind === 'drops'
+      ? spec.tests.some((test) => test.quantity === quantity)
+      : true
+
+/** The kit that was named, else the one read with last, else the first of its kind that shows this tub's sanitizer. */
+const kitFor = (kits: readonly KitRow[], method: Method, view: TubView, named: unknown) => {
+  const { sanitizer } = programmeOf(view.tub.programme)
+  const some = kits.filter(({ spec }) => spec.kind === method)
+  const last = view.journal.find((entry) => entry.kind === 'test' && entry.body.method === method)
+  const lastId = last?.kind === 'test' ? last.body.kitId : undefined
+  return (
+    some.find(({ id }) => String(id) === named) ??
+    some.find(({ id }) => id === lastId) ??
+    some.find((kit) => reads(kit, sanitizer))
+  )
+}
+
+const tab = (on: boolean) =>
+  `inline-flex min-h-11 items-center px-1 font-medium ${on ? 'border-spruce border-b-[3px] font-semibold' : 'text-muted hover:text-ink'}`
+
+/** A first kit of a kind, by one tap on what it looks like. */
+const FirstKit = ({ view, method }: { view: TubView; method: 'strip' | 'drops' }) => {
+  const { sanitizer } = programmeOf(view.tub.programme)
+  const layouts = method === 'strip' ? genericStrips(sanitizer) : genericDrops(sanitizer)
+  return (
+    <section className="mb-6 max-w-[640px] border-hair border-b pb-5">
+      <h2 className="font-semibold text-[17px]">
+        {method === 'strip' ? 'Which strip is it?' : 'Which drops are they?'}
+      </h2>
+      <p className="small mt-0.5 mb-3 text-muted">
+        {method === 'strip'
+          ? 'Then a reading is one tap a pad. Its blocks are set to the bottle’s afterwards.'
+          : 'Then drops are counted here, and the factor is applied in sight.'}
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {layouts.map(({ id, name }) => (
+          <PostButton
+            key={id}
+            action={addKit}
+            hidden={{ tub: String(view.tub.id), layout: `${method}.${id}` }}
+            label={name}
+            className="plain"
+          />
+        ))}
+      </div>
+    </section>
+  )
+}
+
+const Reading = ({
+  view,
+  reader,
+  method,
+  kit,
+}: {
+  view: TubView
+  reader: Reader
+  method: Method
+  kit: KitRow | undefined
+}) => {
+  const { tub, now } = view
+  const shared = {
+    action: keepEntry,
+    tubId: tub.id,
+    latest: toWallClock(now, reader.timeZone),
+    initial: { when: 'now', at: toWallClock(now, reader.timeZone) },
+  }
+  if (kit?.spec.kind === 'strip')
+    return (
+      <StripReader
+        key={kit.id}
+        {...shared}
+        kitId={kit.id}
+        dipSeconds={kit.spec.dipSeconds}
+        waitSeconds={kit.spec.waitSeconds}
+        reminder={stripReminder(view.journal)}
+        photoHref={`/tubs/${tub.id}/test/photo?kit=${kit.id}`}
+        temperatureUnit={temperatureSign(tub.units.temperature)}
+        pads={kit.spec.pads.map((pad) => ({
+          quantity: pad.quantity,
+          name: QUANTITY[pad.quantity].shortName,
+          unit: unitOf(pad.quantity, reader),
+          due: isDue(view.estimate, pad.quantity),
+          marks: marksOf(pad).map((mark) => ({
+            ...mark,
+            label:
+              pad.quantity === 'pH'
+                ? fixedWords(mark.value, 1, reader)
+                : numberWords(mark.value, 2, reader),
+          })),
+        }))}
+      />
+    )
+  if (kit?.spec.kind === 'drops') {
+    const { tests } = kit.spec
+    return (
+      <DropReader
+        key={kit.id}
+        {...shared}
+        kitId={kit.id}
+        tests={tests}
+        typed={programmeOf(tub.programme)
+          .tested.filter((quantity) => !tests.some((test) => test.quantity === quantity))
+          .map((quantity) => ({
+            quantity,
+            name: QUANTITY[quantity].name,
+            unit: unitOf(quantity, reader),
+          }))}
+      />
+    )
+  }
+  if (method === 'meter') {
+    const replies = loadReplies(tub.id, now)
+    const standIn = process.env.PAVREL_STAND_INS === '1'
+    return (
+      <MeterReader
+        key="meter"
+        {...shared}
+        address={`/api/tubs/${tub.id}/device`}
+        rows={testRows(view, reader).map(({ quantity, name, unit, last }) => {
+          const found = replies.find(({ reply }) => reply.test === quantity)
+          return {
+            quantity,
+            name,
+            unit,
+            last,
+            reply: found && { id: found.id, reply: found.reply },
+            measurable: standIn && PHOTOMETER_TESTS.some((test) => test === quantity),
+          }
+        })}
+      />
+    )
+  }
+  return (
+    <TestForm
+      key={method}
+      {...shared}
+      method={method}
+      rows={testRows(view, reader, method)}
+      draftKey={`test.${tub.id}.${method}`}
+      submitLabel="Keep this test"
+    />
+  )
+}
+
+/** The water out of the pipe: what the next fill and every top-up bring. */
+const FillWater = ({ view, reader }: { view: TubView; reader: Reader }) => {
+  const { tub, estimate, now, journal } = view
+  const last = journal.find((entry) => entry.kind === 'fillTest')
   return (
     <>
-      <h1 className="serif title pt-2">What does the water read?</h1>
-      <p className="small mt-1 mb-5 max-w-[66ch] text-muted">
-        Jets off, dry fingers, elbow-deep. Enter what you read and leave the rest empty.
+      <p className="small mb-4 max-w-[60ch] text-muted">
+        {last
+          ? `Last read ${dayAndClock(last.at, reader)}: ${entryWords(last, reader)}. ${estimate.fillTestedAt === undefined ? 'That is too long ago to count; until it is read again, the figures of the tub’s set-up do.' : 'It counts for thirty days.'}`
+          : 'Straight from the hose, after it has run a minute. It can be other water from day to day, so it is read before each fill.'}
       </p>
-      {floor && <p className="safety small mb-5 max-w-[66ch]">{floor}</p>}
-      <TestForm
+      <EntryForm
+        key={journal.length}
         action={keepEntry}
         tubId={tub.id}
-        rows={testRows(view, reader)}
-        draftKey={`test.${tub.id}`}
+        kind="fillTest"
+        draftKey={`fillTest.${tub.id}`}
         latest={toWallClock(now, reader.timeZone)}
-        submitLabel="Keep this test"
+        products={[]}
+        submitLabel="Keep this reading"
         initial={{
-          method: lastTest?.kind === 'test' ? lastTest.body.method : 'strip',
           when: 'now',
           at: toWallClock(now, reader.timeZone),
+          source: tub.fillWater.source,
+          method: 'strip',
         }}
       />
+    </>
+  )
+}
+
+const Test = async ({ params, searchParams }: TestProps) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const query = await searchParams
+  const kits = loadKits()
+  const { tub, journal } = view
+  const floor = floorWords(tub, reader)
+  const lastTest = journal.find((entry) => entry.kind === 'test')
+  const method =
+    METHODS.find((one) => one === query.with) ??
+    (lastTest?.kind === 'test' ? lastTest.body.method : 'strip')
+  const fill = query.with === 'fill'
+  const figures = query.kit === 'none' || fill
+  const kit = figures ? undefined : kitFor(kits, method, view, query.kit)
+  const base = `/tubs/${tub.id}/test`
+  const others = fill ? [] : kits.filter(({ spec, id }) => spec.kind === method && id !== kit?.id)
+  return (
+    <>
+      <h1 className={kit?.spec.kind === 'strip' ? 'sr-only' : 'serif title pt-2'}>
+        {fill ? 'What does the fill water read?' : 'What does the water read?'}
+      </h1>
+      {!fill && (
+        <p
+          className={`small mt-1 max-w-[66ch] text-muted ${kit?.spec.kind === 'strip' ? 'hidden lg:block' : ''}`}
+        >
+          {dueWords(view, reader)}
+        </p>
+      )}
+      {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
+      <nav
+        aria-label="Read with"
+        className="mt-0.5 mb-2 flex gap-x-4 overflow-x-auto whitespace-nowrap border-hair border-b text-[15px] sm:gap-x-5 sm:text-[16px]"
+      >
+        {METHODS.map((one) => (
+          <Link
+            key={one}
+            href={`${base}?with=${one}`}
+            aria-current={one === method && !fill ? 'true' : undefined}
+            className={tab(one === method && !fill)}
+          >
+            {METHOD_WORDS[one]}
+          </Link>
+        ))}
+        <Link
+          href={`${base}?with=fill`}
+          aria-current={fill ? 'true' : undefined}
+          className={tab(fill)}
+        >
+          Fill water
+        </Link>
+      </nav>
+      {!kit && !figures && (method === 'strip' || method === 'drops') && (
+        <FirstKit view={view} method={method} />
+      )}
+      {fill ? (
+        <FillWater view={view} reader={reader} />
+      ) : (
+        <Reading view={view} reader={reader} method={method} kit={kit} />
+      )}
+      <section aria-label="When you test" className="mt-6 border-hair border-t pt-3">
+        <p className="small max-w-[60ch] text-muted">
+          <b className="text-ink">When you test.</b> {SCHOOL_WORDS[tub.testSchool].why}
+        </p>
+        <div className="flex flex-wrap gap-x-5">
+          {TEST_SCHOOLS.map((school) => (
+            <PostButton
+              key={school}
+              action={setSchool}
+              hidden={{ tub: String(tub.id), school }}
+              label={`${school === tub.testSchool ? '● ' : ''}${SCHOOL_WORDS[school].name}`}
+              title={`Test ${SCHOOL_WORDS[school].name}${school === tub.testSchool ? ', chosen' : ''}`}
+              className={school === tub.testSchool ? 'quiet font-semibold' : 'quiet'}
+            />
+          ))}
+        </div>
+      </section>
+      <div className="mt-1 flex flex-wrap gap-x-5">
+        {kit && (
+          <Link href={`${base}/kits/${kit.id}`} className="quiet">
+            {kit.name}: blocks, seconds and error
+          </Link>
+        )}
+        {others.map(({ id, name }) => (
+          <Link key={id} href={`${base}?with=${method}&kit=${id}`} className="quiet">
+            Use {name}
+          </Link>
+        ))}
+        {kit && (kit.spec.kind === 'strip' || kit.spec.kind === 'drops') && (
+          <Link href={`${base}?with=${method}&kit=none`} className="quiet">
+            Type figures instead
+          </Link>
+        )}
+        {method === 'shop' && !fill && (
+          <Link href={`${base}/sheet`} className="quiet">
+            Bring a whole sheet
+          </Link>
+        )}
+        <Link href={`${base}/kits`} className="quiet">
+          All kits
+        </Link>
+      </div>
     </>
   )
 }

@@ -3,15 +3,15 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { keepEntry } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
-import { PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
-import { QUANTITIES } from '@/core/testing/quantity'
+import { programmeOf } from '@/core/programmes/programme'
 import { entryFields } from '@/server/entryFields'
 import { toWallClock } from '@/server/moment'
 import { EntryForm } from '@/ui/form/EntryForm'
+import { productGroups } from '@/ui/form/productOptions'
 import { TestForm } from '@/ui/form/TestForm'
 import { testRows } from '@/ui/form/testRows'
 import { KIND_WORDS } from '@/ui/words/entryWords'
-import { dayAndClock, massSign } from '@/ui/words/words'
+import { dayAndClock } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Correct an entry' }
 
@@ -31,11 +31,11 @@ const Correct = async ({ params }: { params: Promise<{ tub: string; entry: strin
     replaces: entry.id,
     submitLabel: 'Keep the correction',
   }
-  const shownRows = testRows(view, reader)
-  const rows =
-    entry.kind === 'test'
-      ? QUANTITIES.flatMap((quantity) => shownRows.find((row) => row.quantity === quantity) ?? [])
-      : []
+  const read = entry.kind === 'test' ? entry.body.readings : {}
+  const { tested } = programmeOf(tub.programme)
+  const rows = testRows(view, reader, 'shop').filter(
+    ({ quantity }) => read[quantity] !== undefined || tested.includes(quantity),
+  )
   return (
     <>
       <Link href={record} className="quiet">
@@ -51,12 +51,7 @@ const Correct = async ({ params }: { params: Promise<{ tub: string; entry: strin
       {entry.kind === 'test' ? (
         <TestForm {...shared} rows={rows} />
       ) : (
-        <EntryForm
-          {...shared}
-          kind={entry.kind}
-          massUnit={massSign(tub.units.mass)}
-          products={PRODUCT_NAMES.map((value) => ({ value, label: PRODUCTS[value].commonName }))}
-        />
+        <EntryForm {...shared} kind={entry.kind} products={productGroups(tub, journal)} />
       )}
     </>
   )

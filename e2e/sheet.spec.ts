@@ -1,0 +1,40 @@
+import { expect, test } from '@playwright/test'
+import { EMPTY, nothingSerious, setUpTub, watchConsole } from './steps'
+
+test('a sheet with semicolons, commas and a mistake is looked at, named, kept and taken back', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  await page.goto(`${EMPTY}/welcome?another=1`)
+  await setUpTub(page, { name: 'Sheet Tub', volume: '1300' })
+  await page.getByRole('link', { name: 'Shop', exact: false }).first().click()
+  await page.getByRole('link', { name: 'Bring a whole sheet' }).click()
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'sheet.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      '\ufeffDatum;pH-Wert;Alk;Eisen\r\n1.3.2026;7,4;95;0,1\r\n8.3.2026 18:30;7,6;90;0,2\r\n9.3.2026;=7+1;90;0\r\n',
+    ),
+  })
+  await expect(page.getByRole('heading', { name: '2 tests can be kept, 1 refused' })).toBeVisible()
+  await expect(page.getByText(/Refused: .*'=7\+1' is not a number/)).toBeVisible()
+  await page.getByLabel('Eisen is taken as').selectOption({ label: 'Iron' })
+  await expect(page.getByText(/Iron 0\.2 ppm/)).toBeVisible()
+  await nothingSerious(page)
+  await page.getByRole('button', { name: 'Keep these 2 tests' }).click()
+  await expect(page).toHaveURL(/record$/)
+  await expect(page.getByText(/Alkalinity 95 ppm/)).toBeVisible()
+  await page.getByRole('button', { name: /^Undo/ }).first().click()
+  await expect(page.getByText(/Alkalinity 95 ppm/)).toHaveCount(0)
+  clean()
+})
+
+test('what is no sheet is refused in a sentence', async ({ page }) => {
+  await page.goto(`${EMPTY}`)
+  await page.goto(page.url().replace('/now', '/test/sheet'))
+  const box = page.getByLabel('Or paste it')
+  await box.fill('nothing here is a table')
+  await page.getByRole('button', { name: 'Look at it' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: /./ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Keep/ })).toHaveCount(0)
+})

@@ -1,0 +1,69 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { notFound } from 'next/navigation'
+import { changeKit, dropKit } from '@/app/actions'
+import { loadKits, loadTub } from '@/app/tubView'
+import { QUANTITIES, QUANTITY, readingError } from '@/core/testing/quantity'
+import { kitFields } from '@/server/kits'
+import { PostButton } from '@/ui/form/PostButton'
+import { KitForm } from '@/ui/test/KitForm'
+
+export const metadata: Metadata = { title: 'A test kit' }
+
+const PadsOffered = 8
+
+const OneKit = async ({ params }: { params: Promise<{ tub: string; kit: string }> }) => {
+  const { tub: tubParam, kit: kitParam } = await params
+  const { view } = await loadTub(tubParam)
+  const kit = loadKits().find(({ id }) => String(id) === kitParam)
+  if (!kit) notFound()
+  const { tub, estimate } = view
+  const { spec } = kit
+  const read =
+    spec.kind === 'strip'
+      ? spec.pads.map(({ quantity }) => quantity)
+      : spec.kind === 'drops'
+        ? spec.tests.map(({ quantity }) => quantity)
+        : QUANTITIES.filter((quantity) => quantity !== 'totalDissolvedSolids')
+  return (
+    <>
+      <Link href={`/tubs/${tub.id}/test/kits`} className="quiet">
+        All kits
+      </Link>
+      <h1 className="serif title">{kit.name}</h1>
+      <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
+        Readings already made keep what they were; only new ones follow what stands here.
+      </p>
+      <KitForm
+        action={changeKit}
+        tubId={tub.id}
+        kitId={kit.id}
+        kind={spec.kind}
+        initial={kitFields(kit)}
+        padsOffered={spec.kind === 'strip' ? PadsOffered : 0}
+        tests={spec.kind === 'drops' ? spec.tests.map(({ quantity }) => quantity) : []}
+        quantities={QUANTITIES.filter((quantity) => quantity !== 'temperature').map((value) => ({
+          value,
+          label: QUANTITY[value].name,
+        }))}
+        errors={read.map((quantity) => ({
+          quantity,
+          name: QUANTITY[quantity].name,
+          unit: QUANTITY[quantity].unit,
+          usual: Number(
+            readingError(quantity, spec.kind, estimate.quantities[quantity].value).toPrecision(2),
+          ),
+        }))}
+      />
+      <div className="mt-8">
+        <PostButton
+          action={dropKit}
+          hidden={{ tub: String(tub.id), kit: String(kit.id) }}
+          label="Remove this kit"
+        />
+      </div>
+    </>
+  )
+}
+
+export default OneKit

@@ -1,0 +1,78 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { addKit } from '@/app/actions'
+import { loadKits, loadTub, type TubParams } from '@/app/tubView'
+import { programmeOf } from '@/core/programmes/programme'
+import { genericDrops, genericStrips } from '@/core/testing/kit'
+import { PostButton } from '@/ui/form/PostButton'
+import { kitWords } from '@/ui/words/kitWords'
+
+export const metadata: Metadata = { title: 'Test kits' }
+
+const Kits = async ({ params }: TubParams) => {
+  const { view } = await loadTub((await params).tub)
+  const { tub } = view
+  const { sanitizer } = programmeOf(tub.programme)
+  const kits = loadKits()
+  const base = `/tubs/${tub.id}/test`
+  const layouts = [
+    ...genericStrips(sanitizer).map(({ id, name }) => ({
+      layout: `strip.${id}`,
+      name: `Strip: ${name.toLowerCase()}`,
+    })),
+    ...genericDrops(sanitizer).map(({ id, name }) => ({
+      layout: `drops.${id}`,
+      name: `Drops: ${name.toLowerCase()}`,
+    })),
+    { layout: 'meter', name: 'A meter' },
+  ]
+  return (
+    <>
+      <Link href={base} className="quiet">
+        Back to the test
+      </Link>
+      <h1 className="serif title">What you test with</h1>
+      {kits.length === 0 ? (
+        <p className="mt-2 max-w-[60ch] text-muted">
+          Nothing yet. Add the strip or the drops you have: then a reading is a few taps, and its
+          error is your kit’s own.
+        </p>
+      ) : (
+        <ul className="mt-4 max-w-[640px] border-hair border-b">
+          {kits.map((kit) => (
+            <li
+              key={kit.id}
+              className="flex flex-wrap items-baseline justify-between gap-x-5 border-hair border-t py-2"
+            >
+              <span>
+                <b>{kit.name}</b> <span className="small text-muted">{kitWords(kit)}</span>
+              </span>
+              <span className="flex gap-5">
+                <Link href={`${base}?with=${kit.spec.kind}&kit=${kit.id}`} className="quiet">
+                  Read with it
+                </Link>
+                <Link href={`${base}/kits/${kit.id}`} className="quiet">
+                  Change
+                </Link>
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <h2 className="mt-7 mb-2 font-semibold text-[17px]">Add</h2>
+      <div className="flex max-w-[640px] flex-wrap gap-2">
+        {layouts.map(({ layout, name }) => (
+          <PostButton
+            key={layout}
+            action={addKit}
+            hidden={{ tub: String(tub.id), layout }}
+            label={name}
+            className="plain"
+          />
+        ))}
+      </div>
+    </>
+  )
+}
+
+export default Kits

@@ -1,0 +1,52 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { notFound } from 'next/navigation'
+import { keepEntry } from '@/app/actions'
+import { loadKits, loadTub, type TubParams } from '@/app/tubView'
+import { QUANTITY } from '@/core/testing/quantity'
+import { toWallClock } from '@/server/moment'
+import { PhotoReader } from '@/ui/test/PhotoReader'
+import { unitOf } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'A strip from a picture' }
+
+interface PhotoProps extends TubParams {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+const Photo = async ({ params, searchParams }: PhotoProps) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { kit: named } = await searchParams
+  const kit = loadKits().find(({ id, spec }) => String(id) === named && spec.kind === 'strip')
+  if (kit?.spec.kind !== 'strip') notFound()
+  const { tub, now } = view
+  const { spec } = kit
+  return (
+    <>
+      <Link href={`/tubs/${tub.id}/test?with=strip&kit=${kit.id}`} className="quiet">
+        Back to taps
+      </Link>
+      <h1 className="serif title mb-3">{kit.name}, from a picture</h1>
+      <PhotoReader
+        action={keepEntry}
+        tubId={tub.id}
+        kitId={kit.id}
+        waitSeconds={spec.waitSeconds}
+        practice={
+          process.env.PAVREL_STAND_INS === '1'
+            ? `/stand-ins/strip-camera?tub=${tub.id}&kit=${kit.id}`
+            : undefined
+        }
+        pads={spec.pads.map((pad) => ({
+          pad,
+          name: QUANTITY[pad.quantity].name,
+          unit: unitOf(pad.quantity, reader),
+        }))}
+        initial={{ when: 'now', at: toWallClock(now, reader.timeZone) }}
+        latest={toWallClock(now, reader.timeZone)}
+      />
+    </>
+  )
+}
+
+export default Photo

@@ -1,0 +1,61 @@
+import Joi from 'joi'
+import { DAY, HOUR } from '@/core/journal/entry'
+import { type DeviceReply, REPLY_STATES } from '@/core/testing/device'
+import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
+import type { Store } from '@/store/database'
+import { insertReply, type ReplyRow, repliesSince } from '@/store/deviceReplies'
+import { journalOf } from '@/store/entries'
+import { findTub } from '@/store/tubs'
+
+/** A reading waits this long to be kept as part of a test. */
+const WAITS = HOUR
+
+const schema = Joi.object<DeviceReply>({
+  device: Joi.string().trim().max(40).required(),
+  test: Joi.string()
+    .valid(...QUANTITIES)
+    .required(),
+  status: Joi.string()
+    .valid(...REPLY_STATES)
+    .required(),
+  value: Joi.number().strict(),
+  dilutionParts: Joi.number().strict().integer().min(0).max(9).default(0),
+})
+
+/** Takes what a device sends; nothing is in the journal until a person keeps it. */
+export const receiveReply = (
+  store: Store,
+  tubId: number,
+  given: unknown,
+  now: number,
+): { ok: true } | { ok: false; status: 404 | 422; message: string } => {
+  if (!findTub(store, tubId)) return { ok: false, status: 404, message: 'This tub is not here.' }
+  const { value: reply, error } = schema.validate(given, { convert: false })
+  if (error || !reply)
+    return { ok: false, status: 422, message: error?.message ?? 'A JSON object is wanted.' }
+  const { name, possible } = QUANTITY[reply.test]
+  if (reply.status === 'ok') {
+    if (reply.value === undefined)
+      return { ok: false, status: 422, message: '"value" is wanted where the status is ok' }
+    if (reply.value < possible[0] || reply.value > possible[1])
+      return {
+        ok: false,
+        status: 422,
+        message: `${name}: ${reply.value} was given; it can be ${possible[0]} to ${possible[1]}.`,
+      }
+  }
+  insertReply(store, tubId, reply, now, now - DAY)
+  return { ok: true }
+}
+
+/** What a device has sent since the last test, newest of each quantity. */
+export const waitingReplies = (store: Store, tubId: number, now: number): ReplyRow[] => {
+  const lastTest = journalOf(store, tubId).find(({ kind, at }) => kind === 'test' && at <= now)
+  const since = Math.max(now - WAITS, lastTest?.at ?? 0)
+  const seen = new Set<Quantity>()
+  return repliesSince(store, tubId, since).filter(({ reply }) => {
+    if (seen.has(reply.test)) return false
+    seen.add(reply.test)
+    return true
+  })
+}

@@ -1,0 +1,1 @@
+ALTER TABLE `tubs` ADD `test_school` text DEFAULT 'after soak' NOT NULL;

@@ -1,0 +1,75 @@
+import { usualShelf } from '@/core/advice/shelf'
+import { type Entry, isKind } from '@/core/journal/entry'
+import { doseUnit, toDose } from '@/core/products/measure'
+import {
+  labelDose,
+  PRODUCT_NAMES,
+  PRODUCTS,
+  type Product,
+  type ProductFamily,
+  type ProductName,
+} from '@/core/products/product'
+import { programmeOf } from '@/core/programmes/programme'
+import type { TubRow } from '@/store/tubs'
+
+export interface ProductOption {
+  value: ProductName
+  label: string
+  unit: string
+  /** What its label asks of this tub, where it goes by its label. */
+  hint: string | undefined
+}
+
+export interface ProductGroup {
+  name: string
+  options: ProductOption[]
+}
+
+const GROUPS: readonly { name: string; families: readonly ProductFamily[] }[] = [
+  { name: 'Balance', families: ['base', 'acid', 'mineral', 'stabiliser', 'salt', 'bromide'] },
+  {
+    name: 'Sanitizers, oxidisers and their remover',
+    families: ['chlorine', 'bromine', 'oxidiser', 'peroxide', 'biguanide', 'reducer'],
+  },
+  { name: 'Helpers', families: ['helper'] },
+  { name: 'Cleaners', families: ['cleaner'] },
+]
+
+const hintOf = ({ name, label, form, goes, densityGramsPerMillilitre }: Product, tub: TubRow) => {
+  if (goes === 'in a feeder') return 'What was loaded into the feeder.'
+  if (!label || goes !== 'by hand') return undefined
+  const unit = doseUnit(name, tub.units.mass)
+  const grams =
+    labelDose(label, tub.volumeLitres) * (form === 'liquid' ? densityGramsPerMillilitre : 1)
+  const amount = Number(toDose(name, grams, tub.units.mass).toPrecision(2))
+  return `Labels of its kind ask for about ${amount} ${unit} here. ${label.note} Your own label comes first.`
+}
+
+/** Products to choose from: what this tub usually takes or has had, then everything else by what it is for. */
+export const productGroups = (tub: TubRow, journal: readonly Entry[]): ProductGroup[] => {
+  const programme = programmeOf(tub.programme)
+  const { salt, borate } = tub.targets
+  const usualNames = new Set<ProductName>([
+    ...programme.dosedWith,
+    ...usualShelf(programme).map(({ product }) => product),
+  ])
+  if (!salt) usualNames.delete('sodium chloride')
+  if (!borate) usualNames.delete('boric acid')
+  for (const { body } of journal.filter(isKind('dose'))) usualNames.add(body.product)
+  const usual = (name: ProductName) => usualNames.has(name)
+  const option = (name: ProductName): ProductOption => ({
+    value: name,
+    label: PRODUCTS[name].commonName,
+    unit: doseUnit(name, tub.units.mass),
+    hint: hintOf(PRODUCTS[name], tub),
+  })
+  return [
+    { name: 'Usual here', options: PRODUCT_NAMES.filter(usual).map(option) },
+    ...GROUPS.map(({ name, families }) => ({
+      name,
+      options: PRODUCT_NAMES.filter(
+        (one) => families.includes(PRODUCTS[one].family) && !usual(one),
+      ).map(option),
+    })),
+  ].filter(({ options }) => options.length > 0)
+}

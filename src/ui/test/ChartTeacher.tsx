@@ -1,0 +1,86 @@
+'use client'
+
+import { useState } from 'react'
+import type { Point } from '@/core/testing/photo/picture'
+import { type ChartPlacement, chartPoints } from '@/core/testing/photo/readChart'
+import type { OpenedPicture } from '@/workers/stripPhoto.worker'
+import { useDraft } from '../form/draft'
+import { chartHandles, startChart } from './chartHandles'
+import { FileChoice } from './FileChoice'
+import { PictureStage } from './PictureStage'
+import { usePhotoReader } from './usePhotoReader'
+
+/** Takes the colours of all blocks from one picture of the bottle's chart; they are kept with the kit's form. */
+export const ChartTeacher = ({
+  values,
+}: {
+  /** The blocks' values a pad, as they stand in the form. */
+  values: readonly (readonly number[])[]
+}) => {
+  const blocks = values.map((row) => row.length)
+  const reader = usePhotoReader()
+  const { set } = useDraft()
+  const [open, setOpen] = useState<OpenedPicture>()
+  const [chart, setChart] = useState<ChartPlacement>()
+  const [sentence, setSentence] = useState<string>()
+
+  const take = async (placement: ChartPlacement) => {
+    const colours = await reader().chart(placement, blocks)
+    if (!colours) {
+      setSentence(
+        'Around the blocks there should be lighter paper. Lay the four rings on the middles of the corner blocks.',
+      )
+      return
+    }
+    setSentence('Taken: compare them below with the bottle, then keep it so.')
+    for (const [i, row] of colours.entries()) {
+      const places = (values[i] ?? []).map((value, place) => ({ value, place }))
+      places.sort((a, b) => a.value - b.value)
+      for (const [j, colour] of row.entries()) set(`pad.${i}.colour.${places[j]?.place}`, colour)
+    }
+  }
+  const choose = async (file: File) => {
+    setSentence('Reading the picture…')
+    const opened = await reader().open(file, 0)
+    if ('sentence' in opened) {
+      setOpen(undefined)
+      setSentence(opened.sentence)
+      return
+    }
+    setSentence(
+      'Lay the four rings on the middles of the corner blocks, then let go: the colours follow.',
+    )
+    setOpen(opened)
+    setChart(startChart(opened))
+  }
+  return (
+    <div>
+      <div className="flex flex-wrap items-center gap-x-4">
+        <FileChoice
+          label={open ? 'Another picture of the chart' : 'Colours from a picture of the chart'}
+          className="plain"
+          onFile={(file) => void choose(file)}
+        />
+        <p className="small text-muted" role="status">
+          {sentence ?? 'In even daylight, straight from above. It is read on this device.'}
+        </p>
+      </div>
+      {open && chart && (
+        <div className="mt-3">
+          <PictureStage
+            shown={open.shown}
+            width={open.width}
+            height={open.height}
+            label="The picture of the chart"
+            handles={chartHandles(chart, blocks.length)}
+            marks={chartPoints(chart, blocks)
+              .flat()
+              .map((point, i) => ({ key: String(i), point, radius: open.width / 110 }))}
+            onMove={(id: string, point: Point) => setChart((now) => now && { ...now, [id]: point })}
+            onSettled={() => void take(chart)}
+          />
+        </div>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,191 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useEffect, useState } from 'react'
+import { type DeviceReply, readReply } from '@/core/testing/device'
+import { undiluted } from '@/core/testing/kit'
+import type { Quantity } from '@/core/testing/quantity'
+import type { Fields } from '@/server/form'
+import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
+import { WhenInput } from '../form/inputs'
+
+export interface MeterRow {
+  quantity: Quantity
+  name: string
+  unit: string
+  last: string | undefined
+  /** What a device has sent of it since the last test. */
+  reply: { id: number; reply: DeviceReply } | undefined
+  /** The practice device can measure it. */
+  measurable: boolean
+}
+
+const numberIn = (text: string) => Number(text.trim().replace(',', '.'))
+
+const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
+  const { fields, set } = useDraft()
+  const router = useRouter()
+  const [trouble, setTrouble] = useState<string>()
+  const [busy, setBusy] = useState(false)
+  const { quantity, reply } = row
+  const shown = `shown.${quantity}`
+  const dilute = `diluted.${quantity}`
+  const from = `from.${quantity}`
+  const sent = reply && readReply(reply.reply)
+  useEffect(() => {
+    if (!reply || fields[from] === String(reply.id)) return
+    set(from, String(reply.id))
+    const { status, value, dilutionParts } = reply.reply
+    set(shown, status === 'ok' && value !== undefined ? String(value) : '')
+    set(dilute, status === 'over range' || dilutionParts > 0 ? 'yes' : '')
+  }, [reply, fields, from, shown, dilute, set])
+  const text = fields[shown] ?? ''
+  const diluted = fields[dilute] === 'yes' && quantity !== 'pH' && quantity !== 'temperature'
+  const value = numberIn(text)
+  const known = text.trim() !== '' && Number.isFinite(value)
+  const stands = diluted && known ? Number(undiluted(value, 1).toFixed(3)) : value
+
+  const measure = async () => {
+    setBusy(true)
+    setTrouble(undefined)
+    try {
+      const post = (path: string, body: unknown) =>
+        fetch(path, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+      const measured = await post('/stand-ins/photometer', {
+        tub: tubId,
+        test: quantity,
+        dilutionParts: diluted ? 1 : 0,
+      })
+      const kept = await post(`/api/tubs/${tubId}/device`, await measured.json())
+      if (!kept.ok) throw new Error('refused')
+      router.refresh()
+    } catch {
+      setTrouble('The device did not answer. Look whether it is on, and measure again.')
+    }
+    setBusy(false)
+  }
+  return (
+    <div className="border-hair border-t py-2.5">
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3">
+        <div className="min-w-0">
+          <label htmlFor={shown} className="block font-medium leading-tight">
+            {row.name}
+          </label>
+          <p className="note tabular text-muted">
+            {diluted && known ? (
+              <>
+                2 × {value} ={' '}
+                <b className="text-[17px] text-ink">
+                  {stands} {row.unit}
+                </b>
+              </>
+            ) : (
+              (row.last ?? '\u00a0')
+            )}
+          </p>
+        </div>
+        <div className="flex items-center gap-2">
+          {row.measurable && (
+            <button type="button" className="plain" disabled={busy} onClick={measure}>
+              {busy ? 'Measuring…' : 'Measure'}
+              <span className="sr-only"> {row.name}</span>
+            </button>
+          )}
+          <div className="relative">
+            <input
+              id={shown}
+              name={shown}
+              inputMode="decimal"
+              autoComplete="off"
+              value={text}
+              onChange={(event) => set(shown, event.target.value)}
+              className="field !w-[116px] pr-11 text-right font-semibold text-[20px]"
+            />
+            <span className="note pointer-events-none absolute top-1/2 right-2 -translate-y-1/2 text-muted">
+              {row.unit}
+            </span>
+          </div>
+        </div>
+      </div>
+      {text.trim() !== '' && <input type="hidden" name={quantity} value={known ? stands : text} />}
+      {(trouble ?? (sent && 'sentence' in sent ? sent.sentence : undefined)) && (
+        <p className="small mt-1 border-amber border-l-4 pl-3 font-medium" role="status">
+          {trouble ?? (sent && 'sentence' in sent ? sent.sentence : '')}
+        </p>
+      )}
+      {quantity !== 'pH' &&
+        quantity !== 'temperature' &&
+        (diluted || (sent && 'sentence' in sent)) && (
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              checked={diluted}
+              onChange={(event) => set(dilute, event.target.checked ? 'yes' : '')}
+              className="size-6 accent-spruce"
+            />
+            The sample was diluted one to one
+          </label>
+        )}
+      <FieldNote name={quantity} yes="Yes, that is what it reads" />
+    </div>
+  )
+}
+
+/** Figures off a meter, typed or sent by a device; over its range the sample is diluted and the sum is done here. */
+export const MeterReader = ({
+  action,
+  tubId,
+  rows,
+  initial,
+  latest,
+  address,
+}: {
+  action: Action
+  tubId: number
+  rows: readonly MeterRow[]
+  initial: Fields
+  latest: string
+  /** Where a device posts to. */
+  address: string
+}) => (
+  <DraftForm
+    action={action}
+    draftKey={`meter.${tubId}`}
+    initial={initial}
+    hidden={{ kind: 'test', method: 'meter', tub: String(tubId) }}
+    submit={({ pending, fields, asked }) => {
+      const read = rows.filter(({ quantity }) => fields[`shown.${quantity}`]?.trim()).length
+      return (
+        <div className="sticky bottom-[64px] z-10 -mx-5 bg-paper px-5 py-3 lg:static lg:mx-0 lg:px-0">
+          <button type="submit" className="go w-full lg:w-auto lg:min-w-[280px]" disabled={pending}>
+            {pending
+              ? 'Writing…'
+              : asked
+                ? 'Keep as confirmed'
+                : read === 0
+                  ? 'Keep this test'
+                  : `Keep this test, ${read} value${read === 1 ? '' : 's'}`}
+          </button>
+        </div>
+      )
+    }}
+  >
+    <p className="small mb-3 max-w-[66ch] text-muted">
+      {rows.some(({ measurable }) => measurable)
+        ? 'The practice photometer is simulated: it reads this demo’s tub with noise, a lamp that ages and ten tablets a pack.'
+        : `Type what it shows. A device, or a bridge to one, may post to ${address}; what it sends waits here until you keep it.`}
+    </p>
+    <div className="grid border-hair border-b lg:grid-cols-2 lg:gap-x-12">
+      {rows.map((row) => (
+        <Row key={row.quantity} row={row} tubId={tubId} />
+      ))}
+    </div>
+    <div className="mt-4 mb-3 lg:mb-5">
+      <WhenInput latest={latest} />
+    </div>
+  </DraftForm>
+)

@@ -1,0 +1,396 @@
+'use client'
+
+import { useEffect, useRef, useState } from 'react'
+import type { StripPad } from '@/core/testing/kit'
+import { isTaught } from '@/core/testing/photo/matchPad'
+import { along, distance, type Point } from '@/core/testing/photo/picture'
+import { type ChartPlacement, chartPoints } from '@/core/testing/photo/readChart'
+import { REFUSING, type StripPlacement, type StripReading } from '@/core/testing/photo/readStrip'
+import { QUANTITY } from '@/core/testing/quantity'
+import type { Fields } from '@/server/form'
+import type { OpenedPicture } from '@/workers/stripPhoto.worker'
+import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
+import { WhenInput } from '../form/inputs'
+import { blocksAround, PAD_WORDS, PICTURE_WORDS, photoFigure, sureWords } from '../words/photoWords'
+import { chartHandles, startChart } from './chartHandles'
+import { FileChoice } from './FileChoice'
+import { type Handle, PictureStage } from './PictureStage'
+import { usePhotoReader } from './usePhotoReader'
+
+export interface PhotoPad {
+  pad: StripPad
+  name: string
+  unit: string
+}
+
+interface Open extends OpenedPicture {
+  url: string
+  name: string
+}
+
+/** Seconds past the strip's own that a picture may be late. Common practice: colours go on changing. */
+const LATE_SECONDS = 30
+
+const startStrip = ({ width, height, strip }: OpenedPicture): StripPlacement =>
+  strip ?? {
+    first: { x: 0.25 * width, y: 0.5 * height },
+    last: { x: 0.55 * width, y: 0.5 * height },
+  }
+
+const Result = ({ pads, reading }: { pads: readonly PhotoPad[]; reading: StripReading }) => {
+  const { fields, set } = useDraft()
+  return (
+    <ul className="border-hair border-b" aria-label="What the picture shows">
+      {pads.map(({ pad, name, unit }, i) => {
+        const read = reading.pads[i]
+        if (!read) return null
+        const { quantity } = pad
+        return (
+          <li key={quantity} className="border-hair border-t py-2">
+            <div className="grid grid-cols-[40px_minmax(0,1fr)_auto] items-center gap-3">
+              <span
+                className="size-10 rounded-sm border border-line"
+                style={{ background: read.colour }}
+                aria-hidden="true"
+              />
+              <div className="min-w-0">
+                <label htmlFor={quantity} className="block font-medium leading-tight">
+                  {name}
+                </label>
+                <p className="note text-muted">
+                  {read.problems.includes('strange')
+                    ? PAD_WORDS.strange
+                    : `${blocksAround(
+                        read.value,
+                        pad.blocks.map(({ value }) => value),
+                        String,
+                      )} · ${sureWords(read)}`}
+                </p>
+              </div>
+              <div className="relative">
+                <input
+                  id={quantity}
+                  name={quantity}
+                  inputMode="decimal"
+                  autoComplete="off"
+                  value={fields[quantity] ?? ''}
+                  onChange={(event) => set(quantity, event.target.value)}
+                  className="field w-[104px] pr-10 text-right font-semibold text-[20px]"
+                />
+                <span className="note pointer-events-none absolute top-1/2 right-2 -translate-y-1/2 text-muted">
+                  {unit}
+                </span>
+              </div>
+            </div>
+            {read.problems
+              .filter((problem) => problem !== 'strange')
+              .map((problem) => (
+                <p key={problem} className="small mt-1 font-medium text-madder">
+                  {name}: {PAD_WORDS[problem]}.
+                </p>
+              ))}
+            <FieldNote name={quantity} yes="Yes, that is what it reads" />
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+const Reading = ({
+  pads,
+  tubId,
+  waitSeconds,
+  practice,
+}: {
+  pads: readonly PhotoPad[]
+  tubId: number
+  waitSeconds: number
+  practice: string | undefined
+}) => {
+  const reader = usePhotoReader()
+  const { set } = useDraft()
+  const [open, setOpen] = useState<Open>()
+  const [busy, setBusy] = useState(false)
+  const [sentence, setSentence] = useState<string>()
+  const [strip, setStrip] = useState<StripPlacement>()
+  const [chart, setChart] = useState<ChartPlacement>()
+  const [reading, setReading] = useState<StripReading>()
+  const [late, setLate] = useState<number>()
+  const asked = useRef(0)
+  const taught = pads.every(({ pad }) => isTaught(pad))
+
+  const url = open?.url
+  useEffect(() => () => (url ? URL.revokeObjectURL(url) : undefined), [url])
+
+  const read = async (place: StripPlacement, withChart: ChartPlacement | undefined) => {
+    asked.current++
+    const mine = asked.current
+    const outcome = await reader().read(
+      place,
+      pads.map(({ pad }) => pad),
+      withChart,
+    )
+    // A ring may have moved on meanwhile.
+    if (mine !== asked.current) return
+    if ('sentence' in outcome) {
+      setReading(undefined)
+      setSentence(outcome.sentence)
+      return
+    }
+    setSentence(undefined)
+    setReading(outcome)
+    const refusing = outcome.problems.some((problem) => REFUSING.includes(problem))
+    for (const one of outcome.pads) {
+      const usable = !refusing && !one.problems.includes('strange')
+      set(one.quantity, usable ? photoFigure(one) : '')
+      set(`deviation.${one.quantity}`, usable ? one.deviation.toPrecision(3) : '')
+    }
+  }
+
+  const choose = async (file: Blob, name: string, takenAt: number | undefined) => {
+    setBusy(true)
+    setSentence(undefined)
+    setReading(undefined)
+    try {
+      const opened = await reader().open(file, pads.length)
+      if ('sentence' in opened) {
+        setOpen(undefined)
+        setSentence(opened.sentence)
+        return
+      }
+      const withChart = taught ? undefined : startChart(opened)
+      setOpen({ ...opened, url: URL.createObjectURL(file), name })
+      const place = startStrip(opened)
+      setStrip(place)
+      setChart(withChart)
+      const dipped = Number(localStorage.getItem(`pavrel.dipped.${tubId}`))
+      const seconds = takenAt && dipped ? (takenAt - dipped) / 1000 - waitSeconds : 0
+      setLate(seconds > LATE_SECONDS && seconds < 600 ? Math.round(seconds) : undefined)
+      if (opened.strip || withChart) await read(place, withChart)
+      else
+        setSentence(
+          'No strip was found in this picture. Lay the two rings on the middles of its first and last pad.',
+        )
+    } catch {
+      setSentence('The picture could not be read. Choose another one.')
+    } finally {
+      setBusy(false)
+    }
+  }
+
+  const handles: Handle[] =
+    open && strip
+      ? [
+          {
+            id: 'first',
+            label: `Middle of the first pad, ${pads[0]?.name ?? ''}`,
+            short: pads.length > 1 ? '1' : 'pad',
+            point: strip.first,
+          },
+          {
+            id: 'last',
+            label:
+              pads.length > 1
+                ? `Middle of the last pad, ${pads.at(-1)?.name ?? ''}`
+                : 'White plastic beside the pad',
+            short: pads.length > 1 ? String(pads.length) : 'white',
+            point: strip.last,
+          },
+          ...(chart ? chartHandles(chart, pads.length) : []),
+        ]
+      : []
+  const pitch = strip ? distance(strip.first, strip.last) / Math.max(1, pads.length - 1) : 0
+  const marks =
+    open && strip
+      ? [
+          ...pads.slice(1, -1).map(({ name }, i) => ({
+            key: name,
+            point: along(strip.first, strip.last, (i + 1) / (pads.length - 1)),
+            radius: 0.22 * pitch,
+            label: String(i + 2),
+          })),
+          ...(chart
+            ? chartPoints(
+                chart,
+                pads.map(({ pad }) => pad.blocks.length),
+              )
+                .flat()
+                .map((point) => ({
+                  key: `${point.x} ${point.y}`,
+                  point,
+                  radius: open.width / 110,
+                }))
+            : []),
+        ]
+      : []
+  const move = (id: string, point: Point) => {
+    if (id === 'first' || id === 'last') setStrip((now) => now && { ...now, [id]: point })
+    else setChart((now) => now && { ...now, [id]: point })
+  }
+  const turn = () => {
+    if (!strip) return
+    const turned = { first: strip.last, last: strip.first }
+    setStrip(turned)
+    void read(turned, chart)
+  }
+  const withChart = () => {
+    if (!open || !strip) return
+    const next = chart ? undefined : startChart(open)
+    setChart(next)
+    void read(strip, next)
+  }
+  const problems = reading?.problems ?? []
+
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+        <FileChoice
+          label={open ? 'Another picture' : 'Take or choose a picture'}
+          className={open ? 'plain' : 'go'}
+          onFile={(file) => void choose(file, file.name, file.lastModified)}
+        />
+        {practice && (
+          <button
+            type="button"
+            className="quiet"
+            disabled={busy}
+            onClick={async () => {
+              setBusy(true)
+              try {
+                const answer = await fetch(practice, { cache: 'no-store' })
+                await choose(await answer.blob(), 'practice.png', undefined)
+              } catch {
+                setSentence('The practice camera did not answer.')
+                setBusy(false)
+              }
+            }}
+          >
+            Practice camera: dip and shoot
+          </button>
+        )}
+        <span className="small text-muted" role="status">
+          {busy ? 'Reading the picture…' : ''}
+        </span>
+      </div>
+      {!open && (
+        <p className="small mt-3 max-w-[60ch] text-muted">
+          On a dark ground, in even daylight out of the sun, the whole strip in the picture, handle
+          too. It is read on this device and goes nowhere; it is not kept.
+          {taught
+            ? ''
+            : ' This strip’s colours have not been taught: put its chart into the picture, row by row as on the bottle.'}
+        </p>
+      )}
+      {sentence && (
+        <p role="alert" className="safety my-3 max-w-[66ch]">
+          {sentence}
+        </p>
+      )}
+      {open && strip && (
+        <div className="mt-4 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
+          <div>
+            <PictureStage
+              shown={open.shown}
+              width={open.width}
+              height={open.height}
+              label="The picture of the strip"
+              handles={handles}
+              marks={marks}
+              onMove={move}
+              onSettled={() => void read(strip, chart)}
+            />
+            <div className="flex flex-wrap gap-x-5">
+              {pads.length > 1 && (
+                <button type="button" className="quiet" onClick={turn}>
+                  Other way round
+                </button>
+              )}
+              {taught && (
+                <button type="button" className="quiet" onClick={withChart} aria-pressed={!!chart}>
+                  {chart ? 'Use the taught colours' : 'The chart is in the picture'}
+                </button>
+              )}
+              <a href={open.url} download={open.name} className="quiet">
+                Save the picture
+              </a>
+            </div>
+          </div>
+          <div>
+            {problems.map((problem) => (
+              <p key={problem} role="alert" className="safety mb-3">
+                {PICTURE_WORDS[problem]}
+              </p>
+            ))}
+            {late !== undefined && (
+              <p className="safety mb-3">
+                Taken {late} s after its reading time: the colours have moved on. A fresh strip is
+                better.
+              </p>
+            )}
+            {reading && <Result pads={pads} reading={reading} />}
+          </div>
+        </div>
+      )}
+    </>
+  )
+}
+
+/** A strip read from a picture: found or placed, its colours matched against its chart, each value open to correction. */
+export const PhotoReader = ({
+  action,
+  tubId,
+  kitId,
+  pads,
+  waitSeconds,
+  practice,
+  initial,
+  latest,
+}: {
+  action: Action
+  tubId: number
+  kitId: number
+  pads: readonly PhotoPad[]
+  waitSeconds: number
+  /** Where a practice picture comes from, in the demo. */
+  practice: string | undefined
+  initial: Fields
+  latest: string
+}) => (
+  <DraftForm
+    action={action}
+    draftKey={undefined}
+    initial={initial}
+    hidden={{ kind: 'test', method: 'strip', tub: String(tubId), kit: String(kitId) }}
+    submit={({ pending, fields, asked }) => {
+      const read = pads.filter(({ pad }) => fields[pad.quantity]?.trim()).length
+      if (read === 0) return null
+      return (
+        <div className="mt-4">
+          {pads.map(({ pad: { quantity } }) => (
+            <input
+              key={quantity}
+              type="hidden"
+              name={`deviation.${quantity}`}
+              value={fields[`deviation.${quantity}`] ?? ''}
+            />
+          ))}
+          <WhenInput latest={latest} />
+          <button
+            type="submit"
+            className="go mt-4 w-full lg:w-auto lg:min-w-[280px]"
+            disabled={pending}
+          >
+            {pending
+              ? 'Writing…'
+              : asked
+                ? 'Keep as confirmed'
+                : `Keep ${read === 1 ? `this ${QUANTITY[pads.find(({ pad }) => fields[pad.quantity])?.pad.quantity ?? 'pH'].shortName}` : `these ${read} values`}`}
+          </button>
+        </div>
+      )
+    }}
+  >
+    <Reading pads={pads} tubId={tubId} waitSeconds={waitSeconds} practice={practice} />
+  </DraftForm>
+)

@@ -1,0 +1,20 @@
+import type { Entry } from '@/core/journal/entry'
+import type { Method } from '@/core/testing/quantity'
+
+const STRIP = [
+  'Dry fingers, jets off, lid straight back on the bottle.',
+  'Elbow-deep, in and out, one shake.',
+  'Hold it level, so that the pads do not run into each other.',
+] as const
+
+/** With this many tests of a kind the hand knows how. */
+const PRACTISED = 12
+
+/** One line on technique, a different one each time; none any more for a practised hand. */
+export const stripReminder = (journal: readonly Entry[]): string | undefined => {
+  const done = timesRead(journal, 'strip')
+  return done < PRACTISED ? STRIP[done % STRIP.length] : undefined
+}
+
+export const timesRead = (journal: readonly Entry[], method: Method): number =>
+  journal.filter((entry) => entry.kind === 'test' && entry.body.method === method).length

@@ -1,0 +1,53 @@
+import { dueReadings } from '@/core/advice/due'
+import { programmeOf } from '@/core/programmes/programme'
+import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import type { TestSchool } from '@/core/tub'
+import type { TubView } from '@/server/views'
+import { day, list, type Reader } from './words'
+
+const named = (quantity: Quantity) =>
+  quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase()
+
+const capital = (text: string) =>
+  text.startsWith('pH') ? text : `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
+
+/** What to test now, and what was read so lately that it can wait. */
+export const dueWords = ({ tub, estimate }: TubView, reader: Reader): string => {
+  if (estimate.lastTestAt === undefined) {
+    const { sanitizer } = programmeOf(tub.programme)
+    return `${capital(named(sanitizer))}, pH and alkalinity are enough to begin with. Leave the rest empty.`
+  }
+  const due = dueReadings(tub, estimate)
+  if (due.length === 0)
+    return 'Everything has been read lately; sanitizer and pH are worth a look before a soak.'
+  const never = due
+    .filter(({ lastAt }) => lastAt === undefined)
+    .map(({ quantity }) => named(quantity))
+  const old = due.flatMap(({ quantity, lastAt }) =>
+    lastAt === undefined ? [] : [`${named(quantity)} (${day(lastAt, reader)})`],
+  )
+  return [
+    ...(old.length > 0 ? [`${capital(`due now: ${list(old)}`)}.`] : []),
+    ...(never.length > 0 ? [`${capital(`never read in this water: ${list(never)}`)}.`] : []),
+  ].join(' ')
+}
+
+/** The schools of when to test, each with its reason. */
+export const SCHOOL_WORDS: Record<TestSchool, { name: string; why: string }> = {
+  'after soak': {
+    name: 'after each soak',
+    why: 'After each soak: the tub is put right at once, is ready next time, and nobody waits.',
+  },
+  'before soak': {
+    name: 'before each soak',
+    why: 'Before each soak: what you read is what you get into. Leave half an hour for a dose.',
+  },
+  'every few days': {
+    name: 'two or three times a week',
+    why: 'Two or three times a week; a new tub before every soak for its first three weeks.',
+  },
+  weekly: {
+    name: 'weekly',
+    why: 'Once a week is the least: no reading may be older. A new tub before every soak for its first three weeks.',
+  },
+}
