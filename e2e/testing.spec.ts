@@ -3,10 +3,11 @@ import { DEMO, EMPTY, nothingSerious, PHONE, setUpTub, watchConsole } from './st
 
 test.describe.configure({ mode: 'serial' })
 
+/** A tub of their own: what other journeys wrote does not bear on what is asked here. */
+let tub = EMPTY
+
 test.describe('beside the tub, on a phone at night', () => {
   test.use({ viewport: PHONE, colorScheme: 'dark' })
-  // A tub of their own: what other journeys wrote does not bear on what is asked here.
-  let tub = EMPTY
 
   test('a strip taught by one tap is read by one tap a pad', async ({ page }) => {
     const clean = watchConsole(page)
@@ -73,7 +74,7 @@ test.describe('beside the tub, on a phone at night', () => {
 })
 
 test('a strip’s blocks are set to the bottle’s, a slip is refused at its pad', async ({ page }) => {
-  await page.goto(EMPTY)
+  await page.goto(tub)
   await page.getByRole('link', { name: 'Test', exact: true }).click()
   await page.getByRole('link', { name: /blocks, seconds and error$/ }).click()
   await expect(page.getByRole('heading', { name: 'Four pads' })).toBeVisible()
@@ -95,7 +96,7 @@ test('a strip’s blocks are set to the bottle’s, a slip is refused at its pad
 
 test('drops are counted, the factor applied in sight', async ({ page }) => {
   const clean = watchConsole(page)
-  await page.goto(EMPTY)
+  await page.goto(tub)
   await page.getByRole('link', { name: 'Test', exact: true }).click()
   await page.getByRole('link', { name: 'Drops', exact: true }).click()
   await page.getByRole('button', { name: 'Small samples, 10 mL' }).click()
@@ -123,7 +124,7 @@ test('the demo’s strip carries its colours, and figures can still be typed', a
 })
 
 test('fill water is read on its own, per source', async ({ page }) => {
-  await page.goto(EMPTY)
+  await page.goto(tub)
   await page.getByRole('link', { name: 'Test', exact: true }).click()
   await page.getByRole('link', { name: 'Fill water', exact: true }).click()
   await page.getByRole('radio', { name: 'well or bore' }).check({ force: true })

@@ -3,9 +3,11 @@
 import { revalidatePath } from 'next/cache'
 import { cookies } from 'next/headers'
 import { redirect } from 'next/navigation'
+import { choose } from '@/server/choices'
 import { fieldsOf, type Outcome, refused } from '@/server/form'
 import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
 import { createKit, editKit, removeKit } from '@/server/kits'
+import { addToShelf, editOnShelf, takeOffShelf } from '@/server/shelf'
 import { keepSheet, previewSheet, type SheetAnswer, type SheetAsked } from '@/server/shopSheet'
 import { chooseSchool, createTub, editTub } from '@/server/tubs'
 import { theStore } from '@/store/database'
@@ -77,7 +79,9 @@ export const setSchool = async (_: Outcome | null, data: FormData): Promise<Outc
 
 export const changeTub = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
-  return run('changing a tub', data, () => editTub(theStore(), idOf(fields.tub), fields))
+  return run('changing a tub', data, () =>
+    editTub(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
 }
 
 /** What a shop's sheet would bring, for a look before anything is written. */
@@ -129,6 +133,36 @@ export const dropKit = async (_: Outcome | null, data: FormData): Promise<Outcom
   return followed(
     run('removing a kit', data, () =>
       removeKit(theStore(), idOf(fields.tub), idOf(fields.kit), Date.now()),
+    ),
+  )
+}
+
+export const choosePlan = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('choosing a way', data, () => choose(theStore(), idOf(fields.tub), fields))
+}
+
+export const putOnShelf = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return followed(
+    run('adding to the shelf', data, () =>
+      addToShelf(theStore(), idOf(fields.tub), fields, Date.now()),
+    ),
+  )
+}
+
+export const changeOnShelf = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('changing the shelf', data, () =>
+    editOnShelf(theStore(), idOf(fields.tub), idOf(fields.item), fields, Date.now()),
+  )
+}
+
+export const dropFromShelf = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return followed(
+    run('taking off the shelf', data, () =>
+      takeOffShelf(theStore(), idOf(fields.tub), idOf(fields.item), Date.now()),
     ),
   )
 }

@@ -3,9 +3,11 @@ import type { NewEntry } from '@/core/journal/entry'
 import { databasePath, openStore } from '@/store/database'
 import { insertEntry } from '@/store/entries'
 import { insertKit, type KitRow } from '@/store/kits'
+import { insertOnShelf } from '@/store/shelf'
 import { insertTub } from '@/store/tubs'
 import { demoDrops, demoStrip } from './kits'
 import { scenario } from './scenario'
+import { demoShelf } from './shelf'
 
 /** Writes the demo database anew. Refuses any path that is not the demo's own, so that no journal is ever overwritten. */
 const path = databasePath()
@@ -34,6 +36,7 @@ const now = Date.now()
 const store = openStore(path)
 store.transaction((tx) => {
   const kits = [demoStrip, demoDrops].map((kit) => insertKit(tx, { ...kit, createdAt: now }))
+  for (const item of demoShelf(now)) insertOnShelf(tx, item)
   for (const { tub, entries } of scenario(now)) {
     const { id } = insertTub(tx, tub)
     for (const entry of [...entries].sort((a, b) => a.at - b.at))

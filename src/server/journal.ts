@@ -1,11 +1,12 @@
 import Joi from 'joi'
 import { contradictions } from '@/core/advice/contradictions'
 import { whyNotAfter } from '@/core/advice/handling'
-import { waitingUntil } from '@/core/advice/round'
+import { bathersIn, roundOf } from '@/core/advice/round'
+import { waitBefore } from '@/core/advice/schedule'
 import { estimate } from '@/core/estimate/estimate'
 import { ENTRY_KINDS, type Entry, type EntryKind, type NewEntry } from '@/core/journal/entry'
-import { doseUnit, fromDose, toDose } from '@/core/products/measure'
-import { meetingIn } from '@/core/products/meetings'
+import { doseUnit, fromDose, gramsInMeasure, MEASURES } from '@/core/products/measure'
+import { feederMeeting, meetingIn } from '@/core/products/meetings'
 import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
 import { FILL_READ } from '@/core/testing/fillTest'
 import { kitError } from '@/core/testing/kit'
@@ -31,12 +32,18 @@ import {
   markUndone,
 } from '@/store/entries'
 import { findKit } from '@/store/kits'
+import { wholeShelf } from '@/store/shelf'
 import { findTub, type TubRow } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { momentOf } from './moment'
 
 type Draft =
-  | { entry: NewEntry; questions: Record<string, string> }
+  | {
+      entry: NewEntry
+      questions: Record<string, string>
+      /** Questions that a bare yes does not answer. */
+      insists?: readonly string[]
+    }
   | { errors: Record<string, string>; message?: string }
 
 const confirmed = (fields: Fields, name: string) => fields[`confirm.${name}`] === 'yes'
@@ -111,21 +118,74 @@ const draftTest = (
 /** More than this is no dose for a tub, g per litre of water. */
 const LARGEST_GRAMS_PER_LITRE = 5
 
-const draftDose = (tub: TubRow, fields: Fields, at: number, journal: Entry[]): Draft => {
+/** Grams in one of the measure a person counted by; undefined for a measure that is not known. */
+const gramsEach = (
+  store: Store,
+  tub: TubRow,
+  product: ProductName,
+  measure: string | undefined,
+): { grams: number; unit: string } | undefined => {
+  if (!measure)
+    return { grams: fromDose(product, 1, tub.units.mass), unit: doseUnit(product, tub.units.mass) }
+  const known = MEASURES.find((one) => one === measure)
+  if (known) return { grams: gramsInMeasure(product, known), unit: `${known}s` }
+  const scoop = wholeShelf(store).find((row) => row.product === product)?.scoop
+  return measure === 'scoop' && scoop
+    ? { grams: scoop.grams, unit: `of your ${scoop.name}` }
+    : undefined
+}
+
+/** What stands against a dose, by what it is asked under. Going on all the same takes a reason, and it is journalled. */
+const objections = (
+  product: ProductName,
+  tub: TubRow,
+  at: number,
+  journal: Entry[],
+): Record<string, string> => {
+  const against: Record<string, string> = {}
+  const meeting = meetingIn(estimate(tub, journal, at).water, product)
+  if (meeting && PRODUCTS[product].goes === 'by hand') against.product = meeting.reason
+  const feeder = feederMeeting(
+    journal.filter((entry) => entry.at <= at),
+    product,
+  )
+  if (feeder) against.product = feeder.reason
+  const mixing = waitBefore(journal, product, at)
+  if (mixing && mixing.product !== product) {
+    const minutes = Math.ceil((mixing.until - at) / 60_000)
+    against.wait = `${whyNotAfter(product, mixing.product)} ${minutes} min of that wait are left.`
+  }
+  const bathers = bathersIn(journal, at)
+  if (bathers && PRODUCTS[product].goes !== 'in a bucket')
+    against.people = `By the journal ${bathers.people} ${bathers.people === 1 ? 'person is' : 'people are'} in the tub. Nothing goes in while anyone is in.`
+  return against
+}
+
+const SHORTEST_REASON = 3
+
+const draftDose = (
+  store: Store,
+  tub: TubRow,
+  fields: Fields,
+  at: number,
+  journal: Entry[],
+): Draft => {
   const named = check<{ product: ProductName }>(
     Joi.object({ product: oneOf('Product', PRODUCT_NAMES) }),
     { product: fields.product ?? '' },
   )
   const chosen = 'errors' in named ? undefined : named.value.product
-  const unit = doseUnit(chosen ?? 'sodium bicarbonate', tub.units.mass)
+  const each = gramsEach(store, tub, chosen ?? 'sodium bicarbonate', fields.measure)
+  if (!each) return { errors: { measure: 'Measured with: choose one of those shown.' } }
+  const { unit } = each
   const largestGrams = LARGEST_GRAMS_PER_LITRE * tub.volumeLitres
-  const largest = toDose(chosen ?? 'sodium bicarbonate', largestGrams, tub.units.mass)
+  const largest = largestGrams / each.grams
   const checked = check<{ amount: number; plannedGrams?: number }>(
     Joi.object({
       amount: number({
         name: 'Amount',
         low: unit === 'g' || unit === 'mL' ? 0.1 : 0.005,
-        high: Math.round(largest),
+        high: Math.max(1, Math.round(largest)),
         unit,
         required: true,
       }),
@@ -141,24 +201,41 @@ const draftDose = (tub: TubRow, fields: Fields, at: number, journal: Entry[]): D
       },
     }
   const { amount, plannedGrams } = checked.value
-  const grams = fromDose(chosen, amount, tub.units.mass)
+  const grams = amount * each.grams
   const questions: Record<string, string> = {}
   if (plannedGrams !== undefined && grams > 1.5 * plannedGrams)
-    questions.amount = `That is ${(grams / plannedGrams).toFixed(1)} × the plan. Is it what went in?`
-  const meeting = meetingIn(estimate(tub, journal, at).water, chosen)
-  if (meeting && PRODUCTS[chosen].goes === 'by hand') questions.product = meeting.reason
-  const mixing = waitingUntil(journal, at)
-  if (mixing && mixing.product !== chosen) {
-    const minutes = Math.ceil((mixing.until - at) / 60_000)
-    questions.wait = `${whyNotAfter(chosen, mixing.product)} ${minutes} min of that wait are left.`
+    questions.amount =
+      grams >= 8 * plannedGrams
+        ? `That is ${Math.round(grams / plannedGrams)} × the plan: a slip of the decimal point? Confirm only if it is what went in.`
+        : `That is ${(grams / plannedGrams).toFixed(1)} × the plan. Is it what went in?`
+  const against = objections(chosen, tub, at, journal)
+  for (const [name, sentence] of Object.entries(against)) {
+    const reason = (fields[`reason.${name}`] ?? '').trim()
+    if (!confirmed(fields, name)) questions[name] = sentence
+    else if (reason.length < SHORTEST_REASON)
+      questions[name] = `${sentence} To go on all the same, say why: it goes into the journal.`
   }
+  const reasons = Object.keys(against).map((name) => (fields[`reason.${name}`] ?? '').trim())
   return {
     entry: {
       kind: 'dose',
       at,
-      body: { product: chosen, grams, ...(plannedGrams === undefined ? {} : { plannedGrams }) },
+      body: {
+        product: chosen,
+        grams,
+        ...(plannedGrams === undefined ? {} : { plannedGrams }),
+        ...(reasons.length > 0
+          ? {
+              override: {
+                against: Object.values(against).join(' '),
+                reason: [...new Set(reasons)].join('; ').slice(0, 300),
+              },
+            }
+          : {}),
+      },
     },
     questions,
+    insists: Object.keys(questions).filter((name) => name in against),
   }
 }
 
@@ -239,6 +316,12 @@ const draftOther = (kind: EntryKind, fields: Fields, at: number): Draft => {
   }
 }
 
+/** How many steps of the round that the last test opened are ticked: what a tick was planned against. */
+export const tickedIn = (tub: TubRow, journal: Entry[], now: number): number => {
+  const { doses, aerations } = roundOf(journal, estimate(tub, journal, now))
+  return doses.length + aerations.length
+}
+
 /**
  * Writes one entry, or says what is wrong with it. An odd value is written only when the field comes back confirmed.
  * @param replaces the entry that this one corrects
@@ -261,25 +344,34 @@ export const recordEntry = (
   const moment = momentOf(fields, now)
   const at = 'at' in moment ? moment.at : now
   const journal = journalOf(store, tubId).filter((entry) => entry.id !== replaces)
+  if (fields.ticked !== undefined && String(tickedIn(tub, journal, now)) !== fields.ticked)
+    return refused(
+      fields,
+      {},
+      {},
+      'This plan went on meanwhile, here or on another phone. Look at what is in already, then go on.',
+    )
   const draft =
     kind === 'test'
       ? draftTest(store, tub, fields, at, journal)
       : kind === 'dose'
-        ? draftDose(tub, fields, at, journal)
+        ? draftDose(store, tub, fields, at, journal)
         : draftOther(kind, fields, at)
   const errors: Record<string, string> = 'errors' in moment ? { ...moment.errors } : {}
   if ('errors' in draft) Object.assign(errors, draft.errors)
   if ('errors' in draft || Object.keys(errors).length > 0)
     return refused(fields, errors, {}, 'errors' in draft ? draft.message : undefined)
   const open = Object.fromEntries(
-    Object.entries(draft.questions).filter(([name]) => !confirmed(fields, name)),
+    Object.entries(draft.questions).filter(
+      ([name]) => !confirmed(fields, name) || draft.insists?.includes(name),
+    ),
   )
   if (Object.keys(open).length > 0) return refused(fields, {}, open)
 
   store.transaction((tx) => insertEntry(tx, tubId, draft.entry, now, replaces))
   return {
     ok: true,
-    next: `/tubs/${tubId}/${replaces === undefined ? NEXT_PLACE[kind] : 'record'}`,
+    next: `/tubs/${tubId}/${fields.place === 'session' ? 'dose/session' : replaces === undefined ? NEXT_PLACE[kind] : 'record'}`,
   }
 }
 

@@ -27,7 +27,7 @@ import {
 } from '@/core/units'
 import type { Store } from '@/store/database'
 import { insertEntry } from '@/store/entries'
-import { insertTub, type TubRow, updateTub } from '@/store/tubs'
+import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { momentOf } from './moment'
 
@@ -191,7 +191,7 @@ const basisOf = (value: TubFields): VolumeBasis => {
 const figure = (value: number, unit: string) =>
   `${Math.round(value).toLocaleString('en')} ${unit}${unit === 'litre' || value !== 1 ? 's' : ''}`
 
-type Checked = Omit<TubRow, 'id' | 'createdAt' | 'testSchool'>
+type Checked = Omit<TubRow, 'id' | 'createdAt' | 'testSchool' | 'choices' | 'volumeSetAt'>
 
 const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, string> } => {
   const temperatureUnit = fields.temperatureUnit === 'fahrenheit' ? 'fahrenheit' : 'celsius'
@@ -290,10 +290,13 @@ export const createTub = (store: Store, fields: Fields, now: number): Outcome & 
   return { ok: true, id, next: `/tubs/${id}/test` }
 }
 
-export const editTub = (store: Store, id: number, fields: Fields): Outcome => {
+export const editTub = (store: Store, id: number, fields: Fields, now: number): Outcome => {
   const checked = checkTub(fields)
   if ('errors' in checked) return refused(fields, checked.errors)
-  if (!updateTub(store, id, checked.tub)) return refused(fields, {}, {}, 'This tub is not here.')
+  const before = findTub(store, id)
+  if (!before) return refused(fields, {}, {}, 'This tub is not here.')
+  const resized = Math.abs(before.volumeLitres - checked.tub.volumeLitres) > 0.5
+  updateTub(store, id, { ...checked.tub, ...(resized ? { volumeSetAt: now } : {}) })
   return { ok: true, next: `/tubs/${id}/now` }
 }
 

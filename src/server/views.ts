@@ -1,12 +1,14 @@
 import { type AgendaItem, agenda } from '@/core/advice/agenda'
-import { dosePlan, type Plan } from '@/core/advice/plan'
-import { roundOf, type Wait, waitingUntil } from '@/core/advice/round'
+import { dosePlan, type Plan, type PlanOptions } from '@/core/advice/plan'
+import { bathersIn, roundOf, type Wait, waitingUntil } from '@/core/advice/round'
+import { type Schedule, scheduleOf } from '@/core/advice/schedule'
 import { type Verdict, verdict } from '@/core/advice/verdict'
 import { type Estimate, estimate } from '@/core/estimate/estimate'
 import type { Entry, EntryOf, Instant } from '@/core/journal/entry'
 import type { Store } from '@/store/database'
 import { type Change, journalOf, lastChange } from '@/store/entries'
 import { allTubs, findTub, type TubRow } from '@/store/tubs'
+import { type OnShelf, planningShelf, shelfOf } from './shelf'
 
 /** Everything the places say about one tub at one moment: a pure function of tub, journal and now. */
 export interface TubView {
@@ -21,6 +23,12 @@ export interface TubView {
   agenda: AgendaItem[]
   round: { doses: EntryOf<'dose'>[]; aerations: EntryOf<'aeration'>[] }
   waiting: Wait | undefined
+  /** When each step may begin, and when all of it has mixed. */
+  schedule: Schedule
+  bathers: ReturnType<typeof bathersIn>
+  /** What is in the house, and what the plan was made with. */
+  shelf: OnShelf[]
+  planOptions: PlanOptions
   lastChange: Change | undefined
 }
 
@@ -32,7 +40,9 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   if (!tub) return undefined
   const journal = journalOf(store, tubId)
   const state = estimate(tub, journal, now)
-  const plan = dosePlan(tub, journal, state)
+  const shelf = shelfOf(store)
+  const planOptions: PlanOptions = { shelf: planningShelf(shelf, tub), choices: tub.choices }
+  const plan = dosePlan(tub, journal, state, planOptions)
   const round = roundOf(journal, state)
   return {
     now,
@@ -45,6 +55,10 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     agenda: agenda(tub, journal, state, plan),
     round,
     waiting: waitingUntil(journal, now),
+    schedule: scheduleOf(plan.steps, journal, now),
+    bathers: bathersIn(journal, now),
+    shelf,
+    planOptions,
     lastChange: lastChange(store, tubId),
   }
 }

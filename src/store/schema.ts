@@ -6,7 +6,11 @@ import {
   sqliteTable,
   text,
 } from 'drizzle-orm/sqlite-core'
+import type { Choices } from '@/core/advice/choices'
 import type { EntryBodies, EntryKind } from '@/core/journal/entry'
+import type { OwnScoop } from '@/core/products/measure'
+import type { LabelRule, ProductName } from '@/core/products/product'
+import type { Strength } from '@/core/products/substance'
 import type { ProgrammeId, Targets } from '@/core/programmes/programme'
 import type { DeviceReply } from '@/core/testing/device'
 import type { KitSpec } from '@/core/testing/kit'
@@ -34,6 +38,10 @@ export const tubs = sqliteTable('tubs', {
   setTemperatureCelsius: real('set_temperature_celsius').notNull(),
   testSchool: text('test_school').$type<TestSchool>().notNull().default('after soak'),
   units: text('units', { mode: 'json' }).$type<Units>().notNull(),
+  /** Where practice knows more than one way: what its people chose. */
+  choices: text('choices', { mode: 'json' }).$type<Partial<Choices>>().notNull().default({}),
+  /** When its volume was last changed. */
+  volumeSetAt: integer('volume_set_at'),
   createdAt: integer('created_at').notNull(),
 })
 
@@ -71,6 +79,20 @@ export const kits = sqliteTable('kits', {
   name: text('name').notNull(),
   spec: text('spec', { mode: 'json' }).$type<KitSpec>().notNull(),
   errors: text('errors', { mode: 'json' }).$type<Partial<Record<Quantity, number>>>().notNull(),
+  createdAt: integer('created_at').notNull(),
+  removedAt: integer('removed_at'),
+})
+
+/** What stands on the shelf, for all tubs of the house. What is left is what was counted less what went in since. */
+export const shelf = sqliteTable('shelf', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  product: text('product').$type<ProductName>().notNull(),
+  /** By its label, where that differs from the usual. */
+  strength: text('strength', { mode: 'json' }).$type<Strength>().notNull().default({}),
+  countedGrams: real('counted_grams'),
+  countedAt: integer('counted_at'),
+  scoop: text('scoop', { mode: 'json' }).$type<OwnScoop>(),
+  label: text('label', { mode: 'json' }).$type<LabelRule>(),
   createdAt: integer('created_at').notNull(),
   removedAt: integer('removed_at'),
 })

@@ -5,6 +5,7 @@ import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
 import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
+import { insertOnShelf } from '@/store/shelf'
 import { findTub, insertTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
 
@@ -128,11 +129,55 @@ describe('a dose', () => {
     const asked = questionsOf(dose({ product: 'biguanide', amount: '50' })).product
     expect(asked).toContain('drained')
     expect(count()).toBe(1)
-    expect(dose({ product: 'biguanide', amount: '50', 'confirm.product': 'yes' }).ok).toBe(true)
+    const meant = { product: 'biguanide', amount: '50', 'confirm.product': 'yes' }
+    // A yes alone is not enough: it takes a reason, and the journal keeps it.
+    expect(questionsOf(dose(meant)).product).toContain('say why')
+    expect(count()).toBe(1)
+    expect(dose({ ...meant, 'reason.product': 'changing over, drained next' }).ok).toBe(true)
+    expect(journalOf(store, tub)[0]).toMatchObject({
+      body: {
+        override: {
+          against: expect.stringContaining('drained'),
+          reason: 'changing over, drained next',
+        },
+      },
+    })
+  })
+  test('two kinds of tablets in one feeder are refused without a reason', () => {
+    expect(dose({ product: 'bromochlorodimethylhydantoin', amount: '40' }).ok).toBe(true)
+    expect(questionsOf(dose({ product: 'trichlor', amount: '40' })).product).toContain('flame')
+    expect(dose({ product: 'bromochlorodimethylhydantoin', amount: '20' }).ok).toBe(true)
+  })
+  test('nothing goes in while anyone is in', () => {
+    keep({ kind: 'soak', people: '2', minutes: '30' })
+    const into = NOW + 10 * MINUTE
+    expect(questionsOf(dose({ amount: '20' }, into)).people).toContain('2 people are in the tub')
+    expect(dose({ amount: '20' }, NOW + 31 * MINUTE).ok).toBe(true)
+  })
+  test('a tick that another phone made first is not made twice', () => {
+    test_({ pH: '7.4', totalAlkalinity: '50', freeChlorine: '3' })
+    const tick = { amount: '60', plannedGrams: '60', ticked: '0' }
+    expect(dose(tick, NOW + MINUTE).ok).toBe(true)
+    const second = dose(tick, NOW + 2 * MINUTE)
+    expect(second).toMatchObject({ ok: false, message: expect.stringContaining('meanwhile') })
+    expect(count()).toBe(2)
+  })
+  test('is kept by the spoon, the cup and the owner’s scoop', () => {
+    expect(dose({ amount: '2', measure: 'tablespoon' }).ok).toBe(true)
+    // A US tablespoon is 14.79 mL (NIST handbook 44, from memory); bicarbonate weighs about 1 g/mL.
+    expect(journalOf(store, tub)[0]).toMatchObject({ body: { grams: expect.closeTo(29.57, 1) } })
+    expect(errorsOf(dose({ amount: '2', measure: 'scoop' })).measure).toContain('choose')
+    insertOnShelf(store, {
+      product: 'sodium bicarbonate',
+      scoop: { name: 'scoop', grams: 45 },
+      createdAt: 1,
+    })
+    expect(dose({ amount: '1.5', measure: 'scoop' }, NOW + MINUTE).ok).toBe(true)
+    expect(journalOf(store, tub)[0]).toMatchObject({ body: { grams: 67.5 } })
   })
   test('far over the plan is asked about; impossible is refused', () => {
     expect(questionsOf(dose({ amount: '90', plannedGrams: '9' })).amount).toContain(
-      '10.0 × the plan',
+      'a slip of the decimal point',
     )
     expect(errorsOf(dose({ amount: '90000' })).amount).toContain('it can be')
     expect(errorsOf(dose({ amount: '', product: 'salt' }))).toMatchObject({
@@ -149,7 +194,16 @@ describe('a dose', () => {
     const asked = questionsOf(dose(chlorine, early)).wait
     expect(asked).toContain('gas')
     expect(asked).toContain('25 min')
-    expect(dose({ ...chlorine, 'confirm.wait': 'yes' }, early).ok).toBe(true)
+    const meant = { ...chlorine, 'confirm.wait': 'yes', 'reason.wait': 'at the other end' }
+    expect(dose(meant, early).ok).toBe(true)
+  })
+  test('what neither reacts nor dissolves at once need not wait for the other', () => {
+    dose({ amount: '20' })
+    expect(dose({ product: 'sodium chloride', amount: '300' }, NOW + 6 * MINUTE).ok).toBe(true)
+    expect(
+      questionsOf(dose({ product: 'calcium chloride dihydrate', amount: '50' }, NOW + 7 * MINUTE))
+        .wait,
+    ).toContain('mix')
   })
   test('a test in between does not shorten the wait', () => {
     test_({ pH: '8', totalAlkalinity: '100', freeChlorine: '1' })

@@ -82,11 +82,11 @@ test('a range of one’s own makes the target one’s own', () => {
 
 test('can be changed later, and a wrong change changes nothing', () => {
   const { id } = create() as { id: number }
-  expect(editTub(store, id, { ...given, name: 'Cellar', volume: '400' }).ok).toBe(true)
-  expect(findTub(store, id)?.name).toBe('Cellar')
-  expect(editTub(store, id, { ...given, volume: 'big' }).ok).toBe(false)
+  expect(editTub(store, id, { ...given, name: 'Cellar', volume: '400' }, NOW).ok).toBe(true)
+  expect(findTub(store, id)).toMatchObject({ name: 'Cellar', volumeSetAt: NOW })
+  expect(editTub(store, id, { ...given, volume: 'big' }, NOW).ok).toBe(false)
   expect(findTub(store, id)?.volumeLitres).toBeCloseTo(1514.16, 1)
-  expect(editTub(store, 99, given).ok).toBe(false)
+  expect(editTub(store, 99, given, NOW).ok).toBe(false)
 })
 
 test('wall clocks and instants agree through summer time', () => {

@@ -23,6 +23,10 @@ const map = (given: ReturnType<typeof viewOf>) => (
   <BalanceMap
     tub={given.view.tub}
     estimate={given.view.estimate}
+    other={undefined}
+    round={[]}
+    planOptions={{}}
+    products={['sodium bicarbonate', 'sodium bisulfate']}
     plan={given.view.plan}
     reader={given.reader}
   />

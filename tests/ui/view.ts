@@ -1,6 +1,7 @@
 import { agenda } from '@/core/advice/agenda'
 import { dosePlan } from '@/core/advice/plan'
 import { roundOf, waitingUntil } from '@/core/advice/round'
+import { scheduleOf } from '@/core/advice/schedule'
 import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import type { Entry } from '@/core/journal/entry'
@@ -31,6 +32,8 @@ export const viewOf = (
     preset: 'full',
     units: reader.units,
     testSchool: 'after soak' as const,
+    choices: {},
+    volumeSetAt: null,
     createdAt: 0,
   }
   const state = estimate(tub, journal, now)
@@ -49,6 +52,10 @@ export const viewOf = (
       agenda: agenda(tub, journal, state, plan),
       round,
       waiting: waitingUntil(journal, now),
+      schedule: scheduleOf(plan.steps, journal, now),
+      bathers: undefined,
+      shelf: [],
+      planOptions: {},
       lastChange: undefined,
     },
   }

@@ -1,10 +1,11 @@
 import { addEffect } from '../products/addProduct'
 import { PRODUCTS, type ProductName } from '../products/product'
 import type { ProductEffect } from '../products/substance'
-import { contains, middle, type Targets, width } from '../programmes/programme'
+import { contains, type Targets, width } from '../programmes/programme'
 import { waterAtPh } from '../water/aerate'
 import { readWater, solvePh, waterFromReading } from '../water/solveWater'
 import type { Water } from '../water/water'
+import { type Choices, landingIn } from './choices'
 import { gives } from './recipe'
 import type { Source } from './shelf'
 
@@ -99,11 +100,15 @@ export const balanceAims = (
   { low, high, acidic, alkaline }: Imbalance,
   targets: Targets,
   sources: readonly Source[],
+  { lift, care }: Choices,
 ): Aim[] => {
   const { pH: phBand, totalAlkalinity: band } = targets
-  const alkalinity = readWater(water).totalAlkalinityPpm
-  const centre: Aim = { pH: middle(phBand), totalAlkalinityPpm: middle(band) }
-  const inside = width(band) / 4
+  const { pH: phNow, totalAlkalinityPpm: alkalinity } = readWater(water)
+  const centre: Aim = {
+    pH: landingIn(phBand, phNow, care),
+    totalAlkalinityPpm: landingIn(band, alkalinity, care),
+  }
+  const inside = width(band) / (care === 'edge' ? 8 : 4)
   const shown = (one: Water): Aim => {
     const { pH, totalAlkalinityPpm } = readWater(one)
     return { pH, totalAlkalinityPpm }
@@ -143,12 +148,15 @@ export const balanceAims = (
       : [{ pH: centre.pH, totalAlkalinityPpm: band.low + inside }]
   }
   if (acidic) {
-    if (alkalinity >= centre.totalAlkalinityPpm) return [byAir()]
+    if (lift === 'air') return [byAir()]
+    if (alkalinity >= centre.totalAlkalinityPpm && lift !== 'soda ash') return [byAir()]
     const soda = PRODUCTS['sodium carbonate'].perGram
     const after = landing(soda, doseToPh(water, soda, centre.pH))
-    return after.totalAlkalinityPpm <= band.high
-      ? [after, byAir()]
-      : [{ pH: centre.pH, totalAlkalinityPpm: band.high - inside }, byAir()]
+    if (after.totalAlkalinityPpm <= band.high) return [after, byAir()]
+    // As far as alkalinity allows, where air is not wanted.
+    if (lift === 'soda ash')
+      return [landing(soda, dose(soda, Math.max(0, band.high - inside / 2 - alkalinity)))]
+    return [{ pH: centre.pH, totalAlkalinityPpm: band.high - inside }, byAir()]
   }
   return []
 }

@@ -15,6 +15,8 @@ const BASE_LIMIT_PPM = 60
 const ACID_LIMIT_PPM = 40
 /** Soda ash is halved and looked at; below this many grams per 1000 L it goes in whole. */
 const SODA_ASH_WHOLE_MG_PER_LITRE = 8
+/** An acid dose to be cut goes in whole below this, ppm of alkalinity. */
+const ACID_WHOLE_PPM = 8
 /** One round of open-air aeration, minutes. */
 export const LONGEST_AERATION_MINUTES = 90
 /** A tenth of a millionth of a ppm counts as reached; see the penalties of recipe.ts. */
@@ -50,7 +52,7 @@ const shareOf = (
   water: Water,
   imbalance: Imbalance,
 ): number => {
-  const { tub, estimate, round, sources } = task
+  const { tub, estimate, round, sources, choices } = task
   const within = (limit: number, of: (product: ProductName) => boolean) => {
     const need = balancing
       .filter(([product]) => of(product))
@@ -72,6 +74,17 @@ const shareOf = (
     (1000 / tub.volumeLitres)
   if (soda > 0 && soda + sodaDone > SODA_ASH_WHOLE_MG_PER_LITRE)
     most = Math.min(most, Math.max(0, (soda + sodaDone) / 2 - sodaDone) / soda)
+  const acid = balancing
+    .filter(([product]) => isAcid(product))
+    .reduce(
+      (ppm, [product, dose]) =>
+        ppm + Math.abs(dose * gives(effectFor(sources, product), 'alkalinity')),
+      0,
+    )
+  const acidDone = Math.abs(donePpm(task, 'alkalinity', isAcid))
+  const parts = Number(choices.acidParts)
+  if (parts > 1 && acid + acidDone > ACID_WHOLE_PPM)
+    most = Math.min(most, Math.max(0, (acid + acidDone) / parts - acidDone) / acid)
   return largestSafeShare(trial, most, {
     water,
     reading: estimate.reading,
@@ -84,7 +97,7 @@ const shareOf = (
 
 /** pH and alkalinity, solved together with what the other doses will do to them counted in. */
 export const correctionOf = (task: Task, { wanted }: Wants, others: Recipe): Correction => {
-  const { tub, programme, estimate, round, sources, objective } = task
+  const { tub, programme, estimate, round, sources, objective, choices } = task
   const { targets, volumeLitres } = tub
   const { water, reading } = estimate
   // Not the sanitizer: what it does to pH goes again as it is used up.
@@ -98,7 +111,7 @@ export const correctionOf = (task: Task, { wanted }: Wants, others: Recipe): Cor
   const alkaliBrought = alkali.length > 0
   const imbalance = imbalanceOf(alkaliBrought ? readWater(withOthers) : reading, targets)
   const balanced = usable(task, 'pH') && usable(task, 'totalAlkalinity')
-  const aims = balanced ? balanceAims(withOthers, imbalance, targets, sources) : []
+  const aims = balanced ? balanceAims(withOthers, imbalance, targets, sources, choices) : []
 
   const recipeTo = (aim: Aim, shelf: readonly Source[]): Recipe | undefined => {
     const goal = waterFromReading({ ...readWater(withOthers), ...aim })
@@ -113,9 +126,14 @@ export const correctionOf = (task: Task, { wanted }: Wants, others: Recipe): Cor
         carbon: { low: carbon, high: carbon },
         borate: { low: 0, high: alkaliBrought ? 0 : (wanted.borate?.high ?? 0) },
       },
-      shelf.filter(({ product }) => isBase(product) || isAcid(product)),
+      shelf.filter(
+        ({ product }) =>
+          isAcid(product) ||
+          (isBase(product) && (choices.lift !== 'air' || product === 'sodium bicarbonate')),
+      ),
       volumeLitres,
       objective,
+      choices.lift !== 'soda ash' || imbalance.high,
     )
     return misses(recipe) < REACHED ? recipe : undefined
   }
@@ -134,7 +152,9 @@ export const correctionOf = (task: Task, { wanted }: Wants, others: Recipe): Cor
   const balancing = [...alkali, ...(chosen?.recipe.doses ?? [])].filter(
     ([, dose]) => dose >= NEGLIGIBLE_MG_PER_LITRE,
   )
-  const acidFirst = imbalance.low && imbalance.alkaline && !alkaliBrought
+  const acidFirst =
+    choices.order === 'pH first' ||
+    (choices.order === 'usual' && imbalance.low && imbalance.alkaline && !alkaliBrought)
   const ordered = balancing.toSorted(
     ([a], [b]) =>
       (acidFirst ? Number(isAcid(b)) - Number(isAcid(a)) : 0) || orderOf(a) - orderOf(b),

@@ -130,6 +130,28 @@ export const AERATION_HANDLING: Handling = {
 /** Said for every dose. */
 export const ALWAYS = 'Nobody in the tub. Labels and local rules come before this plan.'
 
+/** These dissolve and lie there: neither acid nor base worth the name, and no oxidiser. */
+const NEUTRAL: readonly ProductName[] = [
+  'boric acid',
+  'cyanuric acid',
+  'sodium chloride',
+  'sodium bromide',
+]
+const NEUTRAL_GAP_MINUTES = 5
+
+/**
+ * How long after one product another may go in. The whole wait of the first, as a rule; a few minutes where one of the two
+ * is neutral; none for air, which only helps to mix. Common practice; the labels come first.
+ */
+export const gapMinutes = (next: ProductName | 'air' | 'water', before: ProductName): number => {
+  const { waitMinutes } = HANDLING[before]
+  if (next === 'air') return 0
+  if (next === 'water') return waitMinutes
+  return NEUTRAL.includes(before) || NEUTRAL.includes(next)
+    ? Math.min(NEUTRAL_GAP_MINUTES, waitMinutes)
+    : waitMinutes
+}
+
 /**
  * Why a product has to wait after another. Every product waits until the one before has mixed; acid beside a halogen
  * can set chlorine or bromine gas free.

@@ -5,6 +5,7 @@ import type { Tub } from '../tub'
 import { ATOM } from '../water/constants'
 import { readWater } from '../water/solveWater'
 import { whyBalance } from './balance'
+import { type Choices, USUAL_CHOICES } from './choices'
 import { correctionOf } from './correction'
 import { dilutionsFor } from './dilution'
 import type { Plan, Remark } from './planned'
@@ -30,6 +31,8 @@ export interface PlanOptions {
   /** What is at hand; left out, the usual products are. */
   shelf?: readonly ShelfItem[] | undefined
   objective?: Objective
+  /** Where practice knows more than one way; what is left out goes the usual one. */
+  choices?: Partial<Choices> | undefined
   /** Replaces part of the water first, where that is what lowers something; the rest of the plan follows the next test. */
   replaceWater?: boolean
 }
@@ -59,13 +62,15 @@ export const dosePlan = (
 
   const programme = programmeOf(tub.programme)
   const { sanitizer } = programme
+  const choices = { ...USUAL_CHOICES, ...options.choices }
   const task: Task = {
     tub,
     programme,
     estimate,
     round: roundOf(journal, estimate),
     objective: options.objective ?? 'practice',
-    ...sourcesOf(options.shelf ?? usualShelf(programme), programme, estimate.water),
+    choices,
+    ...sourcesOf(options.shelf ?? usualShelf(programme), programme, estimate.water, choices),
   }
   const wants = wantsOf(task)
   const others = othersFrom(task, wants, task.sources)

@@ -1,3 +1,4 @@
+import type { OwnScoop } from '../products/measure'
 import type { ProductName } from '../products/product'
 import type { Quantity } from '../testing/quantity'
 import type { WaterReading } from '../water/water'
@@ -17,7 +18,15 @@ interface StepBase extends Handling {
 }
 
 export type PlanStep =
-  | (StepBase & { kind: 'add'; product: ProductName; grams: number })
+  | (StepBase & {
+      kind: 'add'
+      product: ProductName
+      grams: number
+      /** The owner's own measure for it, where there is one. */
+      scoop?: OwnScoop | undefined
+      /** Nobody has said that it is at hand. */
+      assumed: boolean
+    })
   | (StepBase & { kind: 'aerate'; minutes: number })
   | (StepBase & { kind: 'replace water'; litres: number; fraction: number })
 

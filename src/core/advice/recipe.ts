@@ -106,12 +106,14 @@ const costOf = ({ awkwardness, gramsLeft }: Source, objective: Objective) => {
  * The cheapest doses, all solved together, that bring about the wanted changes: a linear program over what each product does
  * to every quantity, within what is left of it. Changes that cannot be had are reported, not forced.
  * @param volumeLitres for what is left on the shelf
+ * @param air whether carbon dioxide may be driven off
  */
 export const recipeFor = (
   wanted: Wanted,
   sources: readonly Source[],
   volumeLitres: number,
   objective: Objective,
+  air = true,
 ): Recipe => {
   const rows: Row[] = []
   const names: (Aimed | undefined)[] = []
@@ -120,7 +122,7 @@ export const recipeFor = (
     if (!range) continue
     const coefficients = [
       ...sources.map(({ effect }) => gives(effect, aimed)),
-      aimed === 'carbon' ? -1 : 0,
+      air && aimed === 'carbon' ? -1 : 0,
     ]
     const row = { coefficients, penalty: PENALTY[aimed] }
     if (range.low === range.high) {
@@ -191,6 +193,7 @@ export const bestRecipe = (
   sources: readonly Source[],
   volumeLitres: number,
   objective: Objective,
+  air = true,
 ): Recipe => {
   const kinds = sources.filter(isChlorine)
   const shelves =
@@ -199,12 +202,12 @@ export const bestRecipe = (
       : [sources]
   let best: Recipe | undefined
   for (const shelf of shelves) {
-    let recipe = recipeFor(wanted, shelf, volumeLitres, objective)
+    let recipe = recipeFor(wanted, shelf, volumeLitres, objective, air)
     if (objective === 'steps') {
       let left = shelf
       for (const product of recipe.doses.keys()) {
         const without = left.filter((source) => source.product !== product)
-        const other = recipeFor(wanted, without, volumeLitres, objective)
+        const other = recipeFor(wanted, without, volumeLitres, objective, air)
         if (better(recipe, other, objective) === other) {
           recipe = other
           left = without
@@ -213,5 +216,5 @@ export const bestRecipe = (
     }
     best = best ? better(best, recipe, objective) : recipe
   }
-  return best ?? recipeFor(wanted, [], volumeLitres, objective)
+  return best ?? recipeFor(wanted, [], volumeLitres, objective, air)
 }

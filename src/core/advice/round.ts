@@ -10,6 +10,22 @@ export const roundOf = (journal: readonly Entry[], estimate: Estimate) => {
   return { doses: inRound.filter(isKind('dose')), aerations: inRound.filter(isKind('aeration')) }
 }
 
+/** How many are in the water by what was logged, and until when. */
+export const bathersIn = (
+  journal: readonly Entry[],
+  now: Instant,
+): { people: number; until: Instant } | undefined => {
+  const inNow = journal
+    .filter(isKind('soak'))
+    .filter(({ at, body }) => at <= now && at + body.minutes * MINUTE > now)
+  return inNow.length === 0
+    ? undefined
+    : {
+        people: inNow.reduce((sum, { body }) => sum + body.people, 0),
+        until: Math.max(...inNow.map(({ at, body }) => at + body.minutes * MINUTE)),
+      }
+}
+
 /** The wait after a product went in. */
 export interface Wait {
   since: Instant

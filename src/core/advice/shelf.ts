@@ -1,8 +1,10 @@
+import type { OwnScoop } from '../products/measure'
 import { meetingIn } from '../products/meetings'
 import { PRODUCTS, type ProductName, productEffect } from '../products/product'
 import type { ProductEffect, Strength } from '../products/substance'
 import type { Programme } from '../programmes/programme'
 import type { Water } from '../water/water'
+import type { Choices } from './choices'
 
 /** Something the owner has, and how much of it. */
 export interface ShelfItem {
@@ -11,6 +13,9 @@ export interface ShelfItem {
   strength?: Strength
   /** Left in the box; as much as needed where nothing is given. */
   gramsLeft?: number
+  scoop?: OwnScoop
+  /** Taken to be had, though nobody has said so. */
+  assumed?: boolean
 }
 
 /** A product that may be poured into this water. */
@@ -20,6 +25,8 @@ export interface Source {
   gramsLeft: number
   /** Others do its work as well and are handier: 1 for the usual choice, more for the rest. */
   awkwardness: number
+  scoop: OwnScoop | undefined
+  assumed: boolean
 }
 
 /** What balances any tub; its sanitizer comes with the programme. Common practice. */
@@ -50,17 +57,40 @@ export const usualShelf = ({ sanitizer, dosedWith }: Programme): ShelfItem[] =>
     dosedWith[0],
   ].map((product) => ({ product }))
 
+/** What is on the shelf, and the usual products for the work that nothing on it does. */
+export const filledShelf = (own: readonly ShelfItem[], programme: Programme): ShelfItem[] => {
+  const has = (product: ProductName) =>
+    own.some((item) => item.product === product && (item.gramsLeft ?? 1) > 0)
+  return own.length === 0
+    ? usualShelf(programme)
+    : [
+        ...own,
+        ...usualShelf(programme)
+          .filter(({ product }) => !has(product))
+          .map((item) => ({ ...item, assumed: true })),
+      ]
+}
+
 /** Items that a hand may pour into this water, and why each of the rest may not. */
 export const sourcesOf = (
   shelf: readonly ShelfItem[],
   programme: Programme,
   water: Water,
+  { acid, sanitizer }: Partial<Choices> = {},
 ): { sources: Source[]; barred: { product: ProductName; why: string }[] } => {
   const sources: Source[] = []
   const barred: { product: ProductName; why: string }[] = []
-  for (const { product, strength, gramsLeft } of shelf) {
+  // What was asked for by name is reached for even where nobody has said that it is at hand.
+  const named = [acid, sanitizer].flatMap((one) =>
+    one && !shelf.some(({ product }) => product === one) ? [one] : [],
+  )
+  const all: ShelfItem[] = [...shelf, ...named.map((product) => ({ product, assumed: true }))]
+  const said = shelf.some((item) => !item.assumed) && shelf.some((item) => item.assumed)
+  for (const { product, strength, gramsLeft, scoop, assumed = false } of all) {
     const { goes, family } = PRODUCTS[product]
     const dosed = programme.dosedWith.includes(product)
+    if (acid && family === 'acid' && product !== acid) continue
+    if (sanitizer && dosed && product !== sanitizer) continue
     if (!dosed && !USUAL.includes(product) && !OTHERS.includes(product)) continue
     if (goes !== 'by hand') continue
     if (family === 'bromide' && programme.sanitizer !== 'bromine') continue
@@ -73,10 +103,16 @@ export const sourcesOf = (
       product,
       effect: productEffect(product, strength),
       gramsLeft: gramsLeft ?? Number.POSITIVE_INFINITY,
-      awkwardness:
-        USUAL.includes(product) || programme.dosedWith[0] === product
+      // What is at hand comes before what would have to be bought.
+      awkwardness: said
+        ? assumed
+          ? 20
+          : 1
+        : USUAL.includes(product) || programme.dosedWith[0] === product
           ? 1
           : 2 + OTHERS.indexOf(product) / 10,
+      scoop,
+      assumed,
     })
   }
   return { sources, barred }

@@ -7,7 +7,7 @@ import { LONGEST_AERATION_MINUTES } from './correction'
 import { AERATION_HANDLING, handlingOf, whyNotAfter } from './handling'
 import type { Later, PlanStep } from './planned'
 import type { Aimed } from './recipe'
-import { effectFor, type Task } from './task'
+import { effectFor, scoopFor, type Task } from './task'
 import { lastingOf, workingFor } from './working'
 
 /** Less than this is not worth a step, mg per litre of water. */
@@ -36,7 +36,8 @@ export const stepsFrom = ({ tub, estimate, sources }: Task) => {
     ) => {
       const wholeGrams = (whole * volumeLitres) / 1000
       const wantedGrams = (now * volumeLitres) / 1000
-      const grams = roundToMeasure(product, wantedGrams)
+      const scoop = scoopFor(sources, product)
+      const grams = roundToMeasure(product, wantedGrams, scoop)
       if (worth(wholeGrams - grams) && wholeGrams - grams > 0.1 * wholeGrams)
         later.push({ product, grams: roundToMeasure(product, wholeGrams - grams) })
       if (!worth(grams)) return
@@ -50,6 +51,8 @@ export const stepsFrom = ({ tub, estimate, sources }: Task) => {
         order: steps.length + 1,
         product,
         grams,
+        scoop,
+        assumed: sources.some((source) => source.product === product && source.assumed),
         ...handlingOf(product),
         why,
         before,

@@ -3,6 +3,7 @@ import { PRODUCTS, type ProductName } from '../products/product'
 import type { Programme } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
+import type { Choices } from './choices'
 import { type Aimed, gives, type Objective } from './recipe'
 import type { roundOf } from './round'
 import type { Source } from './shelf'
@@ -14,6 +15,7 @@ export interface Task {
   estimate: Estimate
   round: ReturnType<typeof roundOf>
   objective: Objective
+  choices: Choices
   sources: readonly Source[]
   barred: readonly { product: ProductName; why: string }[]
 }
@@ -38,6 +40,9 @@ export const donePpm = (
 
 export const effectFor = (sources: readonly Source[], product: ProductName) =>
   sources.find((source) => source.product === product)?.effect ?? PRODUCTS[product].perGram
+
+export const scoopFor = (sources: readonly Source[], product: ProductName) =>
+  sources.find((source) => source.product === product)?.scoop
 
 export const isBase = (product: ProductName) => PRODUCTS[product].family === 'base'
 export const isAcid = (product: ProductName) => PRODUCTS[product].family === 'acid'

@@ -1,6 +1,7 @@
 import { quantityOf } from '../estimate/testedWater'
 import { type Band, contains, middle, type Programme } from '../programmes/programme'
 import { QUANTITY, type Quantity } from '../testing/quantity'
+import { landingIn } from './choices'
 import type { Remark } from './planned'
 import { type Aimed, bestRecipe, type Recipe, type Wanted } from './recipe'
 import type { Source } from './shelf'
@@ -77,7 +78,7 @@ export const wantsOf = (task: Task): Wants => {
       return
     }
     const { standardDeviation } = quantities[quantity]
-    const short = middle(band) - value
+    const short = landingIn(band, value, task.choices.care) - value
     const limit = aimed === 'borate' && !neutralBorate ? BORAX_LIMIT_PPM : ROUND_LIMIT_PPM[aimed]
     const done = donePpm(task, aimed)
     const roundRoom =

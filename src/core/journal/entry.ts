@@ -21,6 +21,8 @@ export interface DoseBody {
   grams: number
   /** What the plan had asked for, where it came from a plan. */
   plannedGrams?: number
+  /** What stood against it, and why it went in all the same. */
+  override?: { against: string; reason: string }
 }
 export interface AerationBody {
   minutes: number

@@ -15,8 +15,11 @@ export const roundToScale = (grams: number): number => {
   return Math.round(grams / step) * step
 }
 
-/** As `roundToScale`, a liquid by its millilitres. Grams in, grams out. */
-export const roundToMeasure = (product: ProductName, grams: number): number => {
+/** As `roundToScale`, a liquid by its millilitres, or by the owner's scoop where that is fine enough. Grams in, grams out. */
+export const roundToMeasure = (product: ProductName, grams: number, scoop?: OwnScoop): number => {
+  const scooped = scoop && roundToScoop(scoop, grams)
+  // A scoop whose quarter is coarse for this dose is no measure for it.
+  if (scooped !== undefined && Math.abs(scooped - grams) <= 0.1 * grams) return scooped
   if (!isLiquid(product)) return roundToScale(grams)
   const { densityGramsPerMillilitre } = PRODUCTS[product]
   return roundToScale(grams / densityGramsPerMillilitre) * densityGramsPerMillilitre
@@ -43,6 +46,32 @@ export const fromDose = (product: ProductName, amount: number, mass: MassUnit): 
 /** "40 g", "25 mL": rounded, for sentences; the edge puts doses into the person's own units. */
 export const doseWords = (product: ProductName, grams: number): string =>
   `${Number(toDose(product, roundToMeasure(product, grams), 'gram').toFixed(1))} ${doseUnit(product, 'gram')}`
+
+/** A scoop or cap of the owner's own: what one level measure of it holds. */
+export interface OwnScoop {
+  name: string
+  grams: number
+}
+
+export const MEASURES = ['teaspoon', 'tablespoon', 'cup'] as const
+export type Measure = (typeof MEASURES)[number]
+
+/** US household measures, mL, level. */
+const MEASURE_MILLILITRES: Record<Measure, number> = {
+  teaspoon: MILLILITRES_PER_TEASPOON,
+  tablespoon: 3 * MILLILITRES_PER_TEASPOON,
+  cup: 48 * MILLILITRES_PER_TEASPOON,
+}
+
+/** One level measure of a product; ±20 % for a solid. */
+export const gramsInMeasure = (product: ProductName, measure: Measure): number =>
+  MEASURE_MILLILITRES[measure] * PRODUCTS[product].densityGramsPerMillilitre
+
+/** Quarter scoops are as fine as a hand can tell; less than one is weighed instead. */
+export const roundToScoop = ({ grams: each }: OwnScoop, grams: number): number | undefined => {
+  const quarters = Math.round((4 * grams) / each)
+  return quarters > 0 ? (quarters * each) / 4 : undefined
+}
 
 export interface SpoonMeasure {
   /** Whole level tablespoons (three teaspoons), used from two upwards. */

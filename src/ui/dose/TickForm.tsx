@@ -50,6 +50,8 @@ export const TickForm = ({
     <div className="w-[168px]">
       <TextInput name={what} label={TICKS[what].label} unit={unit} decimal />
     </div>
-    <FieldNote name="wait" yes="It went in all the same" />
+    {['product', 'wait', 'people'].map((name) => (
+      <FieldNote key={name} name={name} yes="It went in all the same" reason />
+    ))}
   </DraftForm>
 )

@@ -1,5 +1,6 @@
 'use client'
 
+import { MEASURES } from '@/core/products/measure'
 import { FieldNote, useDraft } from './draft'
 import { TextInput } from './inputs'
 import type { ProductGroup, ProductOption } from './productOptions'
@@ -27,7 +28,7 @@ const Chips = ({ options }: { options: readonly ProductOption[] }) => {
 
 /** What went in and how much of it, in the unit it is measured by: the usual products at hand, the rest folded away. */
 export const ProductAndAmount = ({ groups }: { groups: readonly ProductGroup[] }) => {
-  const { fields, errors } = useDraft()
+  const { fields, set, errors } = useDraft()
   const [usual, ...rest] = groups
   const chosen = groups
     .flatMap(({ options }) => options)
@@ -49,16 +50,39 @@ export const ProductAndAmount = ({ groups }: { groups: readonly ProductGroup[] }
             </div>
           ))}
         </details>
-        <FieldNote name="product" yes="Yes, it went in all the same" />
+        <FieldNote name="product" yes="It went in all the same" reason />
       </fieldset>
-      <TextInput
-        name="amount"
-        label="Amount that went in"
-        unit={chosen?.unit ?? ''}
-        {...(chosen?.hint ? { hint: chosen.hint } : {})}
-        decimal
-      />
-      <FieldNote name="wait" yes="Yes, it went in all the same" />
+      <div className="grid grid-cols-[minmax(0,1fr)_170px] items-start gap-3">
+        <TextInput
+          name="amount"
+          label="Amount that went in"
+          {...(chosen?.hint ? { hint: chosen.hint } : {})}
+          decimal
+        />
+        <div>
+          <label htmlFor="measure" className="mb-1 block font-medium text-[15px]">
+            Measured in
+          </label>
+          <select
+            id="measure"
+            name="measure"
+            className="field"
+            value={fields.measure ?? ''}
+            onChange={(event) => set('measure', event.target.value)}
+          >
+            <option value="">{chosen?.unit ?? 'its unit'}</option>
+            {chosen?.scoop && <option value="scoop">your {chosen.scoop}</option>}
+            {MEASURES.map((measure) => (
+              <option key={measure} value={measure}>
+                level {measure}s
+              </option>
+            ))}
+          </select>
+          <FieldNote name="measure" yes="" />
+        </div>
+      </div>
+      <FieldNote name="wait" yes="It went in all the same" reason />
+      <FieldNote name="people" yes="It went in all the same" reason />
     </>
   )
 }

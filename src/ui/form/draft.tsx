@@ -171,8 +171,17 @@ export const DraftForm = ({
 }
 
 /** What is wrong with a field, or what has to be confirmed before it is kept. */
-export const FieldNote = ({ name, yes }: { name: string; yes: string }) => {
-  const { errors, questions } = useDraft()
+export const FieldNote = ({
+  name,
+  yes,
+  reason = false,
+}: {
+  name: string
+  yes: string
+  /** Going on takes a reason, not only a yes. */
+  reason?: boolean
+}) => {
+  const { errors, questions, fields, set } = useDraft()
   const noteId = `note-${name}`
   if (errors[name])
     return (
@@ -194,6 +203,21 @@ export const FieldNote = ({ name, yes }: { name: string; yes: string }) => {
           />
           {yes}
         </label>
+        {reason && (
+          <>
+            <label htmlFor={`reason.${name}`} className="mb-1 block font-medium text-[15px]">
+              Why, for the journal
+            </label>
+            <input
+              id={`reason.${name}`}
+              name={`reason.${name}`}
+              value={fields[`reason.${name}`] ?? ''}
+              onChange={(event) => set(`reason.${name}`, event.target.value)}
+              autoComplete="off"
+              className="field"
+            />
+          </>
+        )}
       </div>
     )
   return null

@@ -10,6 +10,7 @@ import {
   type ProductName,
 } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
+import type { ShelfRow } from '@/store/shelf'
 import type { TubRow } from '@/store/tubs'
 
 export interface ProductOption {
@@ -18,6 +19,8 @@ export interface ProductOption {
   unit: string
   /** What its label asks of this tub, where it goes by its label. */
   hint: string | undefined
+  /** The owner's own measure for it, by name. */
+  scoop: string | undefined
 }
 
 export interface ProductGroup {
@@ -46,7 +49,11 @@ const hintOf = ({ name, label, form, goes, densityGramsPerMillilitre }: Product,
 }
 
 /** Products to choose from: what this tub usually takes or has had, then everything else by what it is for. */
-export const productGroups = (tub: TubRow, journal: readonly Entry[]): ProductGroup[] => {
+export const productGroups = (
+  tub: TubRow,
+  journal: readonly Entry[],
+  shelf: readonly ShelfRow[] = [],
+): ProductGroup[] => {
   const programme = programmeOf(tub.programme)
   const { salt, borate } = tub.targets
   const usualNames = new Set<ProductName>([
@@ -55,6 +62,7 @@ export const productGroups = (tub: TubRow, journal: readonly Entry[]): ProductGr
   ])
   if (!salt) usualNames.delete('sodium chloride')
   if (!borate) usualNames.delete('boric acid')
+  for (const { product } of shelf) usualNames.add(product)
   for (const { body } of journal.filter(isKind('dose'))) usualNames.add(body.product)
   const usual = (name: ProductName) => usualNames.has(name)
   const option = (name: ProductName): ProductOption => ({
@@ -62,6 +70,7 @@ export const productGroups = (tub: TubRow, journal: readonly Entry[]): ProductGr
     label: PRODUCTS[name].commonName,
     unit: doseUnit(name, tub.units.mass),
     hint: hintOf(PRODUCTS[name], tub),
+    scoop: shelf.find(({ product }) => product === name)?.scoop?.name,
   })
   return [
     { name: 'Usual here', options: PRODUCT_NAMES.filter(usual).map(option) },

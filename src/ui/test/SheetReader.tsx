@@ -185,7 +185,7 @@ export const SheetReader = ({
       )}
       {preview && (
         <section aria-label="What it would bring">
-          <h2 className="mt-3 font-semibold text-[17px]" role="status">
+          <h2 className="mt-3 font-semibold text-[17px]" aria-live="polite">
             {count} {count === 1 ? 'test' : 'tests'} can be kept
             {preview.refused > 0 && `, ${preview.refused} refused`}
           </h2>

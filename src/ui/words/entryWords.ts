@@ -51,7 +51,10 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
         plannedGrams !== undefined && Math.abs(plannedGrams - grams) > 0.05 * plannedGrams
           ? ` (planned ${dose(product, plannedGrams, reader)})`
           : ''
-      return `${dose(product, grams, reader)} ${PRODUCTS[product].commonName}${planned}`
+      const override = entry.body.override
+        ? `; in spite of the caution: ${entry.body.override.reason}`
+        : ''
+      return `${dose(product, grams, reader)} ${PRODUCTS[product].commonName}${planned}${override}`
     }
     case 'aeration':
       return `Jets and air for ${entry.body.minutes} minutes, cover open`

@@ -1,169 +1,30 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { keepEntry } from '@/app/actions'
+import { choosePlan, keepEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { ALWAYS } from '@/core/advice/handling'
-import { dosePlan, type PlanStep } from '@/core/advice/plan'
+import { questionsFor } from '@/core/advice/alternatives'
+import { dosePlan } from '@/core/advice/plan'
+import { scheduleOf } from '@/core/advice/schedule'
+import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { type Instant, MINUTE } from '@/core/journal/entry'
-import { doseUnit, toDose } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
-import type { Fields } from '@/server/form'
+import { programmeOf } from '@/core/programmes/programme'
 import type { TubView } from '@/server/views'
-import type { TubRow } from '@/store/tubs'
 import { BalanceMap } from '@/ui/dose/BalanceMap'
 import { Countdown } from '@/ui/dose/Countdown'
-import { Signs } from '@/ui/dose/Signs'
-import { Spoons } from '@/ui/dose/Spoons'
-import { EffectTable, effectRows, StepDetails } from '@/ui/dose/StepDetails'
-import { type TickedBy, TickForm } from '@/ui/dose/TickForm'
+import { DoseSheet } from '@/ui/dose/DoseSheet'
+import { LabelDoses } from '@/ui/dose/LabelDoses'
+import { OverdoseHelp } from '@/ui/dose/OverdoseHelp'
+import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
+import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
+import { Ways } from '@/ui/dose/Ways'
+import { planText } from '@/ui/words/planWords'
 import { floorWords } from '@/ui/words/verdictWords'
-import { clock, dayAndClock, dose, type Reader, spoonWords, stepWords } from '@/ui/words/words'
+import { clock, dayAndClock, dose, type Reader, volume } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Dose' }
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven']
-
-const rail = 'relative border-oak-2 border-l-[3px] pb-6 pl-6 ml-3.5'
-const dot =
-  'absolute top-0.5 -left-[15.5px] flex size-7 items-center justify-center rounded-full text-[14px] font-bold'
-
-/** What went in since the test, already ticked. */
-const Done = ({ view, reader }: { view: TubView; reader: Reader }) => {
-  const done = [...view.round.doses, ...view.round.aerations].sort((a, b) => a.at - b.at)
-  return done.map((entry) => (
-    <li key={entry.id} className={rail}>
-      <span className={`${dot} bg-spruce text-paper`} aria-hidden="true">
-        ✓
-      </span>
-      <p>
-        <b>
-          {entry.kind === 'dose'
-            ? dose(entry.body.product, entry.body.grams, reader)
-            : `${entry.body.minutes} minutes`}
-        </b>{' '}
-        {entry.kind === 'dose' ? PRODUCTS[entry.body.product].commonName : 'of jets and air'},{' '}
-        <span className="text-muted">done {dayAndClock(entry.at, reader)}</span>
-      </p>
-    </li>
-  ))
-}
-
-/** The field that ticks a step, as it is planned, and what is posted with it. */
-const tickOf = (
-  step: PlanStep,
-  tub: TubRow,
-): { what: TickedBy; unit: string; value: string; hidden: Fields } => {
-  switch (step.kind) {
-    case 'add':
-      return {
-        what: 'amount',
-        unit: doseUnit(step.product, tub.units.mass),
-        value: String(Number(toDose(step.product, step.grams, tub.units.mass).toFixed(2))),
-        hidden: { kind: 'dose', product: step.product, plannedGrams: String(step.grams) },
-      }
-    case 'aerate':
-      return {
-        what: 'minutes',
-        unit: 'minutes',
-        value: String(step.minutes),
-        hidden: { kind: 'aeration' },
-      }
-    case 'replace water':
-      return {
-        what: 'percent',
-        unit: '%',
-        value: String(Math.round(100 * step.fraction)),
-        hidden: { kind: 'water' },
-      }
-  }
-}
-
-const Step = ({
-  step,
-  view,
-  reader,
-  at,
-  turn,
-}: {
-  step: PlanStep
-  view: TubView
-  reader: Reader
-  at: Instant
-  turn: boolean
-}) => {
-  const { tub, waiting, now } = view
-  const head = stepWords(step, reader)
-  const tick = tickOf(step, tub)
-  return (
-    <li className={rail}>
-      <span
-        className={`${dot} ${turn ? 'bg-ink text-paper' : 'border-2 border-line bg-paper text-ink'}`}
-        aria-hidden="true"
-      >
-        {step.order}
-      </span>
-      <h2 className="flex flex-wrap items-baseline gap-x-4 leading-tight">
-        <span className="sr-only">Step {step.order}: </span>
-        <b className="text-[27px]">{head.figure}</b>
-        <span className="text-[18px]">{head.name}</span>
-        <time className="small text-muted">{turn && !waiting ? 'now' : clock(at, reader)}</time>
-      </h2>
-      {step.kind === 'add' && (
-        <p className="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1.5">
-          <span>about {spoonWords(step.product, step.grams)}</span>
-          <Spoons product={step.product} grams={step.grams} />
-        </p>
-      )}
-      <div className="mt-2">
-        <Signs jets={step.jets} cover={step.cover} />
-      </div>
-      <p className="mt-2 max-w-[52ch] text-muted">{step.why}</p>
-      <div className="safety mt-3 max-w-[54ch] text-[15px]">
-        {turn && <p>{ALWAYS}</p>}
-        {step.cautions.map((caution) => (
-          <p key={caution}>{caution}</p>
-        ))}
-      </div>
-      {turn && waiting && (
-        <div className="mt-4 flex items-center gap-5">
-          <Countdown
-            until={waiting.until}
-            since={waiting.since}
-            renderedAt={now}
-            label="Wait before this step"
-          />
-          <div>
-            <p className="font-semibold text-[18px]">Not in the water yet.</p>
-            <p className="max-w-[36ch]">
-              The {PRODUCTS[waiting.product].commonName} is mixing; this may go in at{' '}
-              <b>{clock(waiting.until, reader)}</b>.
-            </p>
-          </div>
-        </div>
-      )}
-      {!turn && step.notAfter && (
-        <p className="small mt-2 max-w-[52ch] font-medium">Not straight after: {step.notAfter}</p>
-      )}
-      <StepDetails step={step} tub={tub} reader={reader} />
-      {turn && (
-        <div className="mt-2">
-          <TickForm
-            key={`${step.order}-${head.figure}-${view.round.doses.length}`}
-            action={keepEntry}
-            what={tick.what}
-            unit={tick.unit}
-            turn={!waiting}
-            initial={{ [tick.what]: tick.value }}
-            hidden={{ tub: String(tub.id), when: 'now', ...tick.hidden }}
-          />
-        </div>
-      )}
-      <p className="small mt-2 text-muted">
-        {step.waitMinutes > 0 ? `Then wait ${step.waitMinutes} minutes.` : 'Then test.'}
-      </p>
-    </li>
-  )
-}
 
 /** The residual or pH says nothing any more, so no plan can. */
 const tooOld = ({ verdict }: TubView) => verdict.kind === 'stale' || verdict.kind === 'never read'
@@ -180,6 +41,15 @@ const titleOf = (view: TubView, reader: Reader, retestAt: Instant): string => {
   return plan.remarks.length > 0 ? 'Nothing to add for now.' : 'Nothing to add.'
 }
 
+/** The plan that begins with fresh water, and when its steps are due. */
+const replacedFirst = (view: TubView) => {
+  const plan = dosePlan(view.tub, view.journal, view.estimate, {
+    ...view.planOptions,
+    replaceWater: true,
+  })
+  return { plan, schedule: scheduleOf(plan.steps, view.journal, view.now) }
+}
+
 interface DoseProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }
@@ -190,18 +60,23 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
   const view = replacing
     ? {
         ...usual,
-        plan: dosePlan(usual.tub, usual.journal, usual.estimate, { replaceWater: true }),
+        ...replacedFirst(usual),
       }
     : usual
-  const { tub, plan, estimate, waiting, now, round } = view
+  const { tub, plan, estimate, waiting, now, round, bathers, schedule } = view
   const floor = floorWords(tub, reader)
-  let at = waiting?.until ?? now
-  const starts = plan.steps.map((step) => {
-    const start = at
-    at += (step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0)) * MINUTE
-    return start
-  })
-  const retestAt = Math.max(at, now + plan.retestAfterMinutes * MINUTE)
+  const retestAt = Math.max(schedule.mixedAt, now + plan.retestAfterMinutes * MINUTE)
+  const questions = replacing ? [] : questionsFor(tub, view.journal, estimate, view.planOptions)
+  const other = questions
+    .find(({ asks }) => asks === 'order')
+    ?.alternatives.find(({ chosen }) => !chosen)?.plan
+  const products = sourcesOf(
+    view.planOptions.shelf ?? usualShelf(programmeOf(tub.programme)),
+    programmeOf(tub.programme),
+    estimate.water,
+  ).sources.map(({ product }) => product)
+  const resized =
+    tub.volumeSetAt !== null && round.doses.some(({ at }) => at < (tub.volumeSetAt ?? 0))
   const done = round.doses.length + round.aerations.length
   const nothing = plan.steps.length === 0
   const tested = estimate.lastTestAt !== undefined
@@ -215,19 +90,40 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           : 'Sanitizer, pH and alkalinity are enough for a first plan.'}
       </p>
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
+      {bathers && !nothing && (
+        <p className="safety mt-3 max-w-[66ch]">
+          By the journal {bathers.people === 1 ? 'somebody is' : `${bathers.people} are`} in the tub
+          until {clock(bathers.until, reader)}. Nothing goes in before they are out.
+        </p>
+      )}
+      {resized && !nothing && (
+        <p className="safety mt-3 max-w-[66ch]">
+          The volume was changed to {volume(tub.volumeLitres, reader)} after something had gone in.
+          What is left is planned for the new volume; a test first is surer.
+        </p>
+      )}
+      {!nothing && (
+        <p className="mt-4 flex flex-wrap items-center gap-x-6 gap-y-2 print:hidden">
+          <Link href={`/tubs/${tub.id}/dose/session`} className="plain">
+            {done > 0 ? 'Go on, one step a screen' : 'One step a screen'}
+          </Link>
+          <DoseSheet text={planText(view, reader)} />
+        </p>
+      )}
       <div className="mt-6 grid gap-10 xl:grid-cols-[minmax(0,400px)_minmax(0,1fr)]">
         <div>
           {(done > 0 || !nothing) && (
             <ol>
               <Done view={view} reader={reader} />
               {plan.steps.map((step, i) => (
-                <Step
+                <PlanStepView
                   key={`${step.order}-${step.kind}`}
                   step={step}
                   view={view}
                   reader={reader}
-                  at={starts[i] ?? now}
+                  at={schedule.starts[i] ?? now}
                   turn={i === 0}
+                  keep={keepEntry}
                 />
               ))}
               <li className="relative ml-3.5 pl-6">
@@ -306,7 +202,23 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           )}
         </div>
         <div className="grid content-start gap-6">
-          {tested && <BalanceMap tub={tub} estimate={estimate} plan={plan} reader={reader} />}
+          <OverdoseHelp view={view} reader={reader} />
+          {tested && (
+            <BalanceMap
+              key={estimate.at === now ? `${round.doses.length}-${estimate.lastTestAt}` : ''}
+              tub={tub}
+              estimate={estimate}
+              plan={plan}
+              other={other}
+              round={[...round.doses, ...round.aerations]}
+              planOptions={view.planOptions}
+              products={products}
+              reader={reader}
+            />
+          )}
+          {tested && !replacing && (
+            <Ways view={view} questions={questions} action={choosePlan} reader={reader} />
+          )}
           {!nothing && (
             <EffectTable
               rows={effectRows(tub, plan.before, plan.after)}
@@ -335,6 +247,10 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               {replacing ? 'Plan with this water' : 'Plan with fresh water first'}
             </Link>
           )}
+          <LabelDoses view={view} reader={reader} />
+          <Link href={`/tubs/${tub.id}/shelf`} className="quiet justify-self-start print:hidden">
+            What is on the shelf
+          </Link>
           {plan.assumed.length > 0 && (
             <section>
               <h2 className="head">Assumed</h2>

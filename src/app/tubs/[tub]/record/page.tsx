@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { keepEntry, removeEntry, undoChange } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { ENTRY_KINDS, type Entry, type EntryKind } from '@/core/journal/entry'
+import { PRODUCT_NAMES } from '@/core/products/product'
 import { toWallClock } from '@/server/moment'
 import { EntryForm } from '@/ui/form/EntryForm'
 import { PostButton } from '@/ui/form/PostButton'
@@ -44,6 +45,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
   const base = `/tubs/${tub.id}/record`
   const kind = ENTRY_KINDS.find((known) => known === query.kind)
   const add = ADDED.find((known) => known === query.add)
+  const product = PRODUCT_NAMES.find((known) => known === query.product)
   const many = Math.min(5000, Math.max(PAGE, Number(query.many) || PAGE))
   const chosen = kind ? journal.filter((entry) => entry.kind === kind) : journal
   const shown = chosen.slice(0, many)
@@ -95,19 +97,20 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
       {add && (
         <section className="mt-5 border-hair border-b pb-7" aria-label={ADD_WORDS[add]}>
           <EntryForm
-            key={`${add}-${journal.length}`}
+            key={`${add}-${product}-${journal.length}`}
             action={keepEntry}
             tubId={tub.id}
             kind={add}
-            draftKey={`${add}.${tub.id}`}
+            draftKey={product ? undefined : `${add}.${tub.id}`}
             latest={toWallClock(now, reader.timeZone)}
-            products={productGroups(tub, journal)}
+            products={productGroups(tub, journal, view.shelf)}
             submitLabel="Keep it"
             initial={{
               when: 'now',
               at: toWallClock(now, reader.timeZone),
               ...(add === 'soak' ? { people: '2', minutes: '30' } : {}),
               ...(add === 'water' ? { percent: '100' } : {}),
+              ...(add === 'dose' && product ? { product } : {}),
             }}
           />
         </section>

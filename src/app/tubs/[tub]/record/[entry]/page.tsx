@@ -51,7 +51,11 @@ const Correct = async ({ params }: { params: Promise<{ tub: string; entry: strin
       {entry.kind === 'test' ? (
         <TestForm {...shared} rows={rows} />
       ) : (
-        <EntryForm {...shared} kind={entry.kind} products={productGroups(tub, journal)} />
+        <EntryForm
+          {...shared}
+          kind={entry.kind}
+          products={productGroups(tub, journal, view.shelf)}
+        />
       )}
     </>
   )

@@ -1,0 +1,27 @@
+import { tickedIn } from '@/server/journal'
+import { theStore } from '@/store/database'
+import { journalOf, lastChange } from '@/store/entries'
+import { findTub } from '@/store/tubs'
+
+/** Where a round of dosing stands, for a phone that has the session open: the server's clock, and what changes with every tick. */
+export const GET = async (_: Request, { params }: { params: Promise<{ tub: string }> }) => {
+  const { tub: param } = await params
+  const store = theStore()
+  const tub = /^\d{1,9}$/.test(param) ? findTub(store, Number(param)) : undefined
+  if (!tub) return Response.json({ error: 'This tub is not here.' }, { status: 404 })
+  const now = Date.now()
+  const change = lastChange(store, tub.id)
+  return Response.json(
+    {
+      now,
+      state: [
+        tickedIn(tub, journalOf(store, tub.id), now),
+        change?.what,
+        change?.id,
+        tub.volumeLitres,
+        JSON.stringify(tub.choices),
+      ].join('.'),
+    },
+    { headers: { 'cache-control': 'no-store' } },
+  )
+}

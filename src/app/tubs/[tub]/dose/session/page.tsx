@@ -1,0 +1,167 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import type { ReactNode } from 'react'
+import { keepEntry } from '@/app/actions'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { PRODUCTS } from '@/core/products/product'
+import { Countdown } from '@/ui/dose/Countdown'
+import { Cautions, tickOf, waitFor } from '@/ui/dose/PlanStepView'
+import { SessionKeeper } from '@/ui/dose/SessionKeeper'
+import { Signs } from '@/ui/dose/Signs'
+import { Spoons } from '@/ui/dose/Spoons'
+import { TickForm } from '@/ui/dose/TickForm'
+import { handWords, stepName } from '@/ui/words/planWords'
+import { clock, stepWords } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'Dosing' }
+
+const Screen = ({
+  over,
+  title,
+  children,
+}: {
+  over: string
+  title: string
+  children: ReactNode
+}) => (
+  <section className="max-w-[560px]" aria-live="polite">
+    <p className="small text-muted">{over}</p>
+    <h1 className="serif verdict mt-1">{title}</h1>
+    {children}
+  </section>
+)
+
+/**
+ * Dosing with wet hands: one step a screen. Nothing is remembered but the journal, so a reload, a locked phone or a second one
+ * shows the same step, and a step done otherwise than planned changes the next.
+ */
+const Session = async ({ params }: TubParams) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { tub, plan, round, now, waiting, bathers, schedule } = view
+  const [step] = plan.steps
+  const done = round.doses.length + round.aerations.length
+  const over =
+    step || done > 0
+      ? `${tub.name} · ${step ? `step ${done + 1} of ${done + plan.steps.length}` : `${done} ${done === 1 ? 'step' : 'steps'} done`}`
+      : tub.name
+  const wait = step ? waitFor(step, view) : waiting
+  const ring = wait && (
+    <div className="mt-5 flex items-center gap-5">
+      <Countdown
+        until={wait.until}
+        since={wait.since}
+        renderedAt={now}
+        label={step ? 'Wait before the next step' : 'Wait before the test'}
+      />
+      <p className="max-w-[34ch] text-[17px]">
+        The {PRODUCTS[wait.product].commonName} is mixing until <b>{clock(wait.until, reader)}</b>.
+        Jets on, cover open, nobody in.
+      </p>
+    </div>
+  )
+  const back = (
+    <Link href={`/tubs/${tub.id}/dose`} className="quiet">
+      The whole plan
+    </Link>
+  )
+
+  if (bathers && step)
+    return (
+      <>
+        <Screen over={over} title="Everybody out first.">
+          <p className="mt-4 max-w-[42ch] text-[18px]">
+            By the journal {bathers.people === 1 ? 'somebody is' : `${bathers.people} are`} in until{' '}
+            {clock(bathers.until, reader)}. If they are out already, correct the soak in the record.
+          </p>
+          <p className="mt-4 flex gap-6">
+            <Link href={`/tubs/${tub.id}/record?kind=soak`} className="plain">
+              To the soaks
+            </Link>
+            {back}
+          </p>
+        </Screen>
+        <SessionKeeper tubId={tub.id} until={bathers.until} next="The tub is free for its doses." />
+      </>
+    )
+
+  if (!step)
+    return (
+      <>
+        {wait ? (
+          <Screen over={over} title="All in. Let it mix.">
+            {ring}
+            <p className="mt-5 max-w-[46ch]">
+              Then test. Soak again when the test is right, from about{' '}
+              <b>{clock(schedule.mixedAt, reader)}</b>.
+            </p>
+          </Screen>
+        ) : (
+          <Screen
+            over={over}
+            title={done > 0 ? 'All in and mixed. Now test.' : 'There is nothing to add.'}
+          >
+            <p className="mt-4 max-w-[46ch] text-[18px]">
+              {done > 0
+                ? 'The test closes the plan. If it is right, get in.'
+                : 'The plan is empty: by the last test everything is where it should be, or has to be tested first.'}
+            </p>
+          </Screen>
+        )}
+        <p className="mt-6 flex flex-wrap items-center gap-6">
+          <Link href={`/tubs/${tub.id}/test`} className={wait ? 'plain' : 'go'}>
+            Test the water
+          </Link>
+          {back}
+        </p>
+        <SessionKeeper tubId={tub.id} until={wait?.until} next="Test the water now." />
+      </>
+    )
+
+  const { figure, name } = stepWords(step, reader)
+  const tick = tickOf(step, view)
+  const after = plan.steps[1]
+  return (
+    <>
+      <Screen over={over} title={`${figure} ${name}`}>
+        {step.kind === 'add' && (
+          <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-[19px]">
+            <span>about {handWords(step, reader)}</span>
+            {!step.scoop && <Spoons product={step.product} grams={step.grams} />}
+          </p>
+        )}
+        {ring}
+        <Cautions step={step} first />
+        <div className="mt-4">
+          <Signs jets={step.jets} cover={step.cover} />
+        </div>
+        <p className="mt-3 max-w-[48ch] text-muted">{step.why}</p>
+        <div className="mt-4">
+          <TickForm
+            key={`${done}-${figure}`}
+            action={keepEntry}
+            what={tick.what}
+            unit={tick.unit}
+            turn={!wait}
+            initial={{ [tick.what]: tick.value }}
+            hidden={{
+              tub: String(tub.id),
+              when: 'now',
+              place: 'session',
+              ...tick.hidden,
+            }}
+          />
+        </div>
+        <p className="small mt-4 text-muted">
+          {step.waitMinutes > 0 ? `Then a wait of ${step.waitMinutes} minutes, ` : 'Then '}
+          {after
+            ? `and ${stepName(after)} about ${clock(schedule.starts[1] ?? now, reader)}.`
+            : `and a test about ${clock(schedule.mixedAt, reader)}.`}
+        </p>
+        <p className="mt-3">{back}</p>
+      </Screen>
+      <SessionKeeper tubId={tub.id} until={wait?.until} next={`Now ${figure} ${name}.`} />
+    </>
+  )
+}
+
+export default Session

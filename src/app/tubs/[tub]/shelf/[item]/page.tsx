@@ -1,0 +1,57 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { notFound } from 'next/navigation'
+import { changeOnShelf, dropFromShelf } from '@/app/actions'
+import { loadTub } from '@/app/tubView'
+import { handlingOf } from '@/core/advice/handling'
+import { doseUnit } from '@/core/products/measure'
+import { PRODUCTS } from '@/core/products/product'
+import { strengthOnLabel } from '@/core/products/strength'
+import { shelfFields } from '@/server/shelf'
+import { PostButton } from '@/ui/form/PostButton'
+import { ShelfForm } from '@/ui/shelf/ShelfForm'
+
+export const metadata: Metadata = { title: 'On the shelf' }
+
+const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: string }> }) => {
+  const { tub: tubParam, item: itemParam } = await params
+  const { view } = await loadTub(tubParam)
+  const { tub, shelf } = view
+  const item = shelf.find(({ id }) => String(id) === itemParam)
+  if (!item) notFound()
+  const product = PRODUCTS[item.product]
+  return (
+    <>
+      <Link href={`/tubs/${tub.id}/shelf`} className="quiet">
+        The shelf
+      </Link>
+      <h1 className="serif title first-letter:uppercase">{product.commonName}</h1>
+      <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
+        Usually {product.strength}. {handlingOf(item.product).cautions.join(' ')}
+      </p>
+      <ShelfForm
+        action={changeOnShelf}
+        tubId={tub.id}
+        itemId={item.id}
+        initial={shelfFields(item, tub)}
+        leftUnit={doseUnit(item.product, tub.units.mass)}
+        massUnit={tub.units.mass === 'gram' ? 'g' : 'oz'}
+        volumeUnit={tub.units.volume === 'litre' ? 'L' : 'gal'}
+        labelUnit={product.form === 'liquid' ? 'mL' : 'g'}
+        strength={strengthOnLabel(item.product)}
+        byLabel={product.label !== undefined}
+        scoops={product.form !== 'liquid'}
+        tablets={product.form === 'tablets'}
+      />
+      <div className="mt-8">
+        <PostButton
+          action={dropFromShelf}
+          hidden={{ tub: String(tub.id), item: String(item.id) }}
+          label="Take it off the shelf"
+        />
+      </div>
+    </>
+  )
+}
+
+export default ShelfItemPage

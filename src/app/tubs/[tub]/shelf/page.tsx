@@ -1,0 +1,82 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { putOnShelf } from '@/app/actions'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { PRODUCTS } from '@/core/products/product'
+import { PostButton } from '@/ui/form/PostButton'
+import { productGroups } from '@/ui/form/productOptions'
+import { shelfWords } from '@/ui/words/shelfWords'
+
+export const metadata: Metadata = { title: 'The shelf' }
+
+const Shelf = async ({ params }: TubParams) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { tub, shelf, journal } = view
+  const base = `/tubs/${tub.id}/shelf`
+  return (
+    <>
+      <Link href={`/tubs/${tub.id}/dose`} className="quiet">
+        Back to the plan
+      </Link>
+      <h1 className="serif title">The shelf</h1>
+      <p className="small mt-1 max-w-[62ch] text-muted">
+        What stands here comes first in every plan, by its own strength and its own scoop, and
+        counts down as it is logged. The rest is taken to be the usual.
+      </p>
+      {shelf.length === 0 ? (
+        <p className="mt-5 max-w-[60ch]">
+          Nothing is on it yet, so plans reach for the usual products. Add what you have.
+        </p>
+      ) : (
+        <ul className="mt-4 max-w-[680px] border-hair border-b">
+          {shelf.map((item) => (
+            <li
+              key={item.id}
+              className="flex flex-wrap items-baseline justify-between gap-x-5 border-hair border-t py-2"
+            >
+              <span className="min-w-0">
+                <b>{PRODUCTS[item.product].commonName}</b>{' '}
+                <span className="small text-muted">{shelfWords(item, reader)}</span>
+              </span>
+              <Link
+                href={`${base}/${item.id}`}
+                className="quiet"
+                aria-label={`Change ${PRODUCTS[item.product].commonName}`}
+              >
+                Change
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+      <h2 className="mt-7 font-semibold text-[17px]">Add</h2>
+      <p className="small text-muted">
+        Keep acids away from everything with chlorine or bromine in it; dry, cool, shut, and out of
+        children’s reach.
+      </p>
+      {productGroups(tub, journal).map(({ name, options }) => {
+        const missing = options.filter(({ value }) => !shelf.some((item) => item.product === value))
+        if (missing.length === 0) return null
+        return (
+          <section key={name} className="mt-4 max-w-[680px]">
+            <h3 className="head mb-1">{name}</h3>
+            <div className="flex flex-wrap gap-2">
+              {missing.map(({ value, label }) => (
+                <PostButton
+                  key={value}
+                  action={putOnShelf}
+                  hidden={{ tub: String(tub.id), product: value }}
+                  label={label}
+                  title={`Put ${label} on the shelf`}
+                  className="plain"
+                />
+              ))}
+            </div>
+          </section>
+        )
+      })}
+    </>
+  )
+}
+
+export default Shelf

@@ -1,0 +1,92 @@
+import type { Estimate } from '../estimate/estimate'
+import type { Entry } from '../journal/entry'
+import { PRODUCTS, type ProductName } from '../products/product'
+import { programmeOf } from '../programmes/programme'
+import type { Tub } from '../tub'
+import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, USUAL_CHOICES } from './choices'
+import { dosePlan, type Plan, type PlanOptions } from './plan'
+import type { PlanStep } from './planned'
+
+/** One way of answering a question, and all that comes of it. */
+export interface Alternative {
+  value: string
+  chosen: boolean
+  plan: Plan
+}
+
+export interface Question {
+  asks: keyof Choices
+  /** At least two, and their plans differ. */
+  alternatives: Alternative[]
+}
+
+const stepSignature = (step: PlanStep) => {
+  if (step.kind === 'add') return [step.product, step.grams]
+  return step.kind === 'aerate' ? ['air', step.minutes] : ['water', step.fraction]
+}
+
+/** What tells two plans apart: steps, amounts and their order. */
+const signature = ({ steps, later }: Plan): string =>
+  JSON.stringify([steps.map(stepSignature), later])
+
+const handAcids: readonly ProductName[] = ['sodium bisulfate', 'hydrochloric acid']
+
+const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
+  switch (asks) {
+    case 'lift':
+      return LIFTS
+    case 'acidParts':
+      return ACID_PARTS
+    case 'care':
+      return CARE
+    case 'order':
+      return ORDERS
+    case 'acid':
+      return handAcids
+    case 'sanitizer':
+      return programmeOf(tub.programme).dosedWith.filter(
+        (product) => PRODUCTS[product].goes === 'by hand',
+      )
+  }
+}
+
+const ASKED = ['lift', 'order', 'acidParts', 'acid', 'sanitizer', 'care'] as const
+
+/**
+ * The questions that matter for this water: those whose answers lead to different plans. Each answer comes with its plan, so
+ * that what it costs and where it lands is known before it is chosen. An answer that leads to the same plan as an earlier one
+ * is left out, unless it is the one in force.
+ */
+export const questionsFor = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  options: PlanOptions = {},
+): Question[] => {
+  const choices: Choices = { ...USUAL_CHOICES, ...options.choices }
+  const current = dosePlan(tub, journal, estimate, options)
+  const without = { ...choices, acid: undefined, sanitizer: undefined }
+  const plain = dosePlan(tub, journal, estimate, { ...options, choices: without })
+  return ASKED.flatMap((asks) => {
+    const named = asks === 'acid' || asks === 'sanitizer'
+    const used = plain.steps.flatMap((step) => (step.kind === 'add' ? [step.product] : []))
+    const values = valuesOf(tub, asks)
+    // Which acid or which oxidiser is a question only where one is needed.
+    if (named && !values.some((value) => used.includes(value as ProductName))) return []
+    const inForce = choices[asks] ?? used.find((product) => values.includes(product))
+    const seen = new Map<string, Alternative>()
+    for (const value of values) {
+      const chosen = value === inForce
+      const plan = chosen
+        ? current
+        : dosePlan(tub, journal, estimate, { ...options, choices: { ...choices, [asks]: value } })
+      if (plan.steps.length === 0 && !chosen) continue
+      const key = signature(plan)
+      if (!seen.has(key) || chosen) seen.set(key, { value, chosen, plan })
+    }
+    const alternatives = [...seen.values()].toSorted(
+      (a, b) => values.indexOf(a.value) - values.indexOf(b.value),
+    )
+    return alternatives.length > 1 ? [{ asks, alternatives }] : []
+  })
+}

@@ -1,0 +1,75 @@
+import { type Estimate, isStale } from '../estimate/estimate'
+import { quantityOf } from '../estimate/testedWater'
+import {
+  middle,
+  programmeOf,
+  type SanitizerQuantity,
+  STAY_OUT_ABOVE,
+} from '../programmes/programme'
+import type { Tub } from '../tub'
+import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
+
+/** Na₂S₂O₃ · 5 H₂O, g/mol. */
+const THIOSULFATE_G_PER_MOL = 248.18
+/** Halogen that one thiosulfate takes, mol/mol: four where it ends as sulfate, a half where it ends as tetrathionate. */
+const TAKEN = { most: 4, least: 0.5 }
+
+export interface Overdose {
+  quantity: SanitizerQuantity
+  value: number
+  standardDeviation: number
+  /** The top of the band, where it should be back at. */
+  top: number
+  /** So high that nobody should be in. */
+  stayOut: boolean
+  /** Until it is back under a cover, hours, one standard deviation of the loss to either side; undefined where a feeder holds it. */
+  waitHours: { quickest: number; slowest: number | undefined } | undefined
+  /** Share of the water, 0–1, that brings it back at once. */
+  replaceFraction: number
+  /**
+   * Remover (thiosulfate pentahydrate) to the middle of the band, g. How much of it is used depends on pH and on what else is
+   * there, eightfold; so the first dose is the least it could take. Halogens only.
+   */
+  remover: { first: number; most: number } | undefined
+}
+
+const GRAMS_PER_MOL: Partial<Record<SanitizerQuantity, number>> = {
+  freeChlorine: CHLORINE_G_PER_MOL,
+  bromine: BROMINE_G_PER_MOL,
+}
+
+/** How to get back from too much sanitizer; undefined where it is not above its band, or was not read lately. */
+export const overdoseHelp = (tub: Tub, estimate: Estimate): Overdose | undefined => {
+  const { sanitizer, lossPerHour } = programmeOf(tub.programme)
+  const band = tub.targets.sanitizer
+  const one = estimate.quantities[sanitizer]
+  const value = quantityOf(estimate.reading, sanitizer)
+  if (!one.lastReading || isStale(sanitizer, one.ageHours)) return undefined
+  if (value <= 1.1 * band.high) return undefined
+  const { mean, standardDeviation } = lossPerHour
+  const times = Math.log(value / band.high)
+  const slow = mean - standardDeviation
+  const gramsPerMol = GRAMS_PER_MOL[sanitizer]
+  const millimoles = gramsPerMol === undefined ? 0 : (value - middle(band)) / gramsPerMol
+  const grams = (taken: number) =>
+    (millimoles * THIOSULFATE_G_PER_MOL * tub.volumeLitres) / (1000 * taken)
+  return {
+    quantity: sanitizer,
+    value,
+    standardDeviation: one.standardDeviation,
+    top: band.high,
+    stayOut: value > STAY_OUT_ABOVE[sanitizer],
+    waitHours:
+      mean > 0
+        ? {
+            quickest: times / (mean + standardDeviation),
+            slowest: slow > 0 ? times / slow : undefined,
+          }
+        : undefined,
+    replaceFraction: 1 - band.high / value,
+    remover:
+      gramsPerMol === undefined
+        ? undefined
+        : { first: grams(TAKEN.most), most: grams(TAKEN.least) },
+  }
+}

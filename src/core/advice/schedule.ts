@@ -1,0 +1,60 @@
+import { type Entry, type Instant, isKind, MINUTE } from '../journal/entry'
+import type { ProductName } from '../products/product'
+import { gapMinutes, handlingOf } from './handling'
+import type { PlanStep } from './planned'
+import type { Wait } from './round'
+
+type Next = ProductName | 'air' | 'water'
+
+const nextOf = (step: PlanStep): Next =>
+  step.kind === 'add' ? step.product : step.kind === 'aerate' ? 'air' : 'water'
+
+/** The wait that keeps something from going in now: the one that ends last of those the journal has open against it. */
+export const waitBefore = (
+  journal: readonly Entry[],
+  next: Next,
+  now: Instant,
+): Wait | undefined => {
+  let last: Wait | undefined
+  for (const { at, body } of journal.filter(isKind('dose'))) {
+    if (at > now) continue
+    const until = at + gapMinutes(next, body.product) * MINUTE
+    if (until > now && (!last || until > last.until))
+      last = { since: at, until, product: body.product }
+  }
+  return last
+}
+
+export interface Schedule {
+  /** When each step may begin, if each is done at once. */
+  starts: Instant[]
+  /** When the last of all waits is over, those already running included. */
+  mixedAt: Instant
+}
+
+/** Waits overlap where the two have nothing to do with each other; nothing begins before what it depends on has mixed. */
+export const scheduleOf = (
+  steps: readonly PlanStep[],
+  journal: readonly Entry[],
+  now: Instant,
+): Schedule => {
+  const starts: Instant[] = []
+  let mixedAt = now
+  for (const { at, body } of journal.filter(isKind('dose')))
+    if (at <= now) mixedAt = Math.max(mixedAt, at + handlingOf(body.product).waitMinutes * MINUTE)
+  const before: { product: Next; at: Instant }[] = []
+  let free = now
+  for (const step of steps) {
+    const next = nextOf(step)
+    let start = Math.max(free, waitBefore(journal, next, now)?.until ?? now)
+    for (const { product, at } of before)
+      if (product !== 'air' && product !== 'water')
+        start = Math.max(start, at + gapMinutes(next, product) * MINUTE)
+    starts.push(start)
+    before.push({ product: next, at: start })
+    // Air is run through before anything else goes in; the rest only has to be poured.
+    free = start + (step.kind === 'aerate' ? step.minutes * MINUTE : 0)
+    mixedAt = Math.max(mixedAt, free + (step.kind === 'aerate' ? 0 : step.waitMinutes * MINUTE))
+  }
+  return { starts, mixedAt }
+}

@@ -1,0 +1,34 @@
+import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS } from '@/core/advice/choices'
+import { PRODUCT_NAMES } from '@/core/products/product'
+import { programmeOf } from '@/core/programmes/programme'
+import type { Store } from '@/store/database'
+import { findTub, updateTub } from '@/store/tubs'
+import { type Fields, type Outcome, refused } from './form'
+
+const VALUES: Record<keyof Choices, readonly string[]> = {
+  lift: LIFTS,
+  acidParts: ACID_PARTS,
+  care: CARE,
+  order: ORDERS,
+  acid: PRODUCT_NAMES,
+  sanitizer: PRODUCT_NAMES,
+}
+
+const isAsked = (name: string): name is keyof Choices => name in VALUES
+
+/** Keeps one answer for all plans of a tub to come, or its targets by a school's preset. */
+export const choose = (store: Store, tubId: number, fields: Fields): Outcome => {
+  const tub = findTub(store, tubId)
+  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  const { asks = '', value = '' } = fields
+  if (asks === 'preset') {
+    const preset = programmeOf(tub.programme).presets.find(({ id }) => id === value)
+    if (!preset) return refused(fields, {}, {}, 'Choose one of the targets shown.')
+    updateTub(store, tubId, { preset: preset.id, targets: preset.targets })
+    return { ok: true }
+  }
+  if (!isAsked(asks) || !VALUES[asks].includes(value))
+    return refused(fields, {}, {}, 'Choose one of the ways shown.')
+  updateTub(store, tubId, { choices: { ...tub.choices, [asks]: value } })
+  return { ok: true }
+}

@@ -1,0 +1,225 @@
+import Joi from 'joi'
+import { filledShelf, type ShelfItem } from '@/core/advice/shelf'
+import { isKind } from '@/core/journal/entry'
+import { doseUnit, fromDose, type OwnScoop } from '@/core/products/measure'
+import { type LabelRule, PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
+import { strengthOnLabel } from '@/core/products/strength'
+import type { Strength } from '@/core/products/substance'
+import { programmeOf } from '@/core/programmes/programme'
+import { fromLitres, type MassUnit, toGrams, toLitres } from '@/core/units'
+import type { Store } from '@/store/database'
+import { journalOf } from '@/store/entries'
+import { findOnShelf, insertOnShelf, type ShelfRow, updateOnShelf, wholeShelf } from '@/store/shelf'
+import { allTubs, findTub, type TubRow } from '@/store/tubs'
+import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
+
+/** Something on the shelf, with what is left of it by the journals of all tubs. */
+export interface OnShelf extends ShelfRow {
+  gramsLeft: number | undefined
+}
+
+/** Grams of each product that went into any tub since a moment. */
+const usedSince = (store: Store) => {
+  const doses = allTubs(store)
+    .flatMap(({ id }) => journalOf(store, id))
+    .filter(isKind('dose'))
+  return (product: ProductName, since: number) =>
+    doses
+      .filter(({ at, body }) => body.product === product && at > since)
+      .reduce((grams, { body }) => grams + body.grams, 0)
+}
+
+export const shelfOf = (store: Store): OnShelf[] => {
+  const rows = wholeShelf(store)
+  if (rows.length === 0) return []
+  const used = usedSince(store)
+  return rows.map((row) => ({
+    ...row,
+    gramsLeft:
+      row.countedGrams === null
+        ? undefined
+        : Math.max(0, row.countedGrams - used(row.product, row.countedAt ?? 0)),
+  }))
+}
+
+/** What a plan may reach for in this house. */
+export const planningShelf = (own: readonly OnShelf[], tub: TubRow): ShelfItem[] =>
+  filledShelf(
+    own.map(({ product, strength, gramsLeft, scoop }) => ({
+      product,
+      strength,
+      ...(gramsLeft === undefined ? {} : { gramsLeft }),
+      ...(scoop ? { scoop } : {}),
+    })),
+    programmeOf(tub.programme),
+  )
+
+export const addToShelf = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  const checked = check<{ product: ProductName }>(
+    Joi.object({ product: oneOf('Product', PRODUCT_NAMES) }),
+    { product: fields.product ?? '' },
+  )
+  if ('errors' in checked) return refused(fields, checked.errors)
+  const { product } = checked.value
+  const there = wholeShelf(store).find((row) => row.product === product)
+  const row = there ?? insertOnShelf(store, { product, createdAt: now })
+  return { ok: true, next: `/tubs/${tubId}/shelf/${row.id}` }
+}
+
+interface ShelfFields {
+  left?: number
+  strength?: number
+  scoopName: string
+  scoop?: number
+  boxHolds?: number
+  scoopsInBox?: number
+  labelAmount?: number
+  labelPer?: number
+  labelDays?: number
+  labelNote: string
+}
+
+const LARGEST_KILOGRAMS = 100
+
+const schema = (product: ProductName, tub: TubRow) => {
+  const { mass, volume } = tub.units
+  const unit = mass === 'gram' ? 'g' : 'oz'
+  const poured = doseUnit(product, mass)
+  const most = Math.round(LARGEST_KILOGRAMS * (mass === 'gram' ? 1000 : 35.274))
+  const strength = strengthOnLabel(product)
+  return Joi.object({
+    left: number({ name: 'Left in the box', low: 0, high: most, unit: poured }),
+    strength: number({
+      name: strength?.name ?? 'Strength',
+      low: strength?.low ?? 0,
+      high: strength?.high ?? 100,
+      unit: '%',
+    }),
+    scoopName: text('Name of the measure', 20),
+    scoop: number({ name: 'One level measure', low: 0.1, high: 1000, unit }),
+    boxHolds: number({ name: 'A full box', low: 1, high: most, unit }),
+    scoopsInBox: number({ name: 'Measures in a full box', low: 1, high: 2000 }),
+    labelAmount: number({ name: 'The label asks for', low: 0.1, high: 5000 }),
+    labelPer: number({
+      name: 'For so much water',
+      low: 1,
+      high: 10_000,
+      unit: volume === 'litre' ? 'L' : 'gal',
+    }),
+    labelDays: number({ name: 'Every so many days', low: 1, high: 400 }),
+    labelNote: text('What else it says', 120),
+  })
+}
+
+/** One scoop was weighed, or a box of known weight was counted out in scoops. */
+const scoopOf = (
+  value: ShelfFields,
+  mass: MassUnit,
+): { scoop: OwnScoop | null } | { errors: Record<string, string> } => {
+  const name = value.scoopName || 'scoop'
+  if (value.scoop !== undefined) return { scoop: { name, grams: toGrams(value.scoop, mass) } }
+  const { boxHolds, scoopsInBox } = value
+  if (boxHolds !== undefined && scoopsInBox !== undefined)
+    return { scoop: { name, grams: toGrams(boxHolds, mass) / scoopsInBox } }
+  if (boxHolds !== undefined || scoopsInBox !== undefined)
+    return {
+      errors: {
+        [boxHolds === undefined ? 'boxHolds' : 'scoopsInBox']:
+          'To count a measure, give both: what a full box holds, and how many measures that is.',
+      },
+    }
+  return { scoop: null }
+}
+
+const labelOf = (
+  value: ShelfFields,
+  product: ProductName,
+  tub: TubRow,
+): { label: LabelRule | null } | { errors: Record<string, string> } => {
+  const { labelAmount, labelPer, labelDays, labelNote } = value
+  if (labelAmount === undefined && labelPer === undefined) return { label: null }
+  if (labelAmount === undefined || labelPer === undefined)
+    return {
+      errors: {
+        [labelAmount === undefined ? 'labelAmount' : 'labelPer']:
+          'A label’s rule has both: how much, and for how much water.',
+      },
+    }
+  return {
+    label: {
+      amount: labelAmount,
+      unit: PRODUCTS[product].form === 'liquid' ? 'mL' : 'g',
+      perLitres: toLitres(labelPer, tub.units.volume),
+      note: labelNote,
+      ...(labelDays === undefined ? {} : { everyDays: labelDays }),
+    },
+  }
+}
+
+export const editOnShelf = (
+  store: Store,
+  tubId: number,
+  id: number,
+  fields: Fields,
+  now: number,
+): Outcome => {
+  const tub = findTub(store, tubId)
+  const row = findOnShelf(store, id)
+  if (!tub || !row) return refused(fields, {}, {}, 'That is no longer on the shelf.')
+  const checked = check<ShelfFields>(schema(row.product, tub), fields)
+  if ('errors' in checked) return refused(fields, checked.errors)
+  const { value } = checked
+  const scoop = scoopOf(value, tub.units.mass)
+  const label = labelOf(value, row.product, tub)
+  if ('errors' in scoop || 'errors' in label)
+    return refused(fields, {
+      ...('errors' in scoop ? scoop.errors : {}),
+      ...('errors' in label ? label.errors : {}),
+    })
+  const onLabel = strengthOnLabel(row.product)
+  const strength: Strength =
+    onLabel && value.strength !== undefined ? { [onLabel.key]: value.strength / 100 } : {}
+  updateOnShelf(store, id, {
+    strength,
+    countedGrams:
+      value.left === undefined ? null : fromDose(row.product, value.left, tub.units.mass),
+    countedAt: value.left === undefined ? null : now,
+    scoop: scoop.scoop,
+    label: label.label,
+  })
+  return { ok: true, next: `/tubs/${tubId}/shelf` }
+}
+
+export const takeOffShelf = (store: Store, tubId: number, id: number, now: number): Outcome => {
+  if (!findOnShelf(store, id)) return refused({}, {}, {}, 'That is no longer on the shelf.')
+  updateOnShelf(store, id, { removedAt: now })
+  return { ok: true, next: `/tubs/${tubId}/shelf` }
+}
+
+const shown = (value: number, decimals = 2) => String(Number(value.toFixed(decimals)))
+
+/** Something on the shelf as its form shows it, in the units of a tub. */
+export const shelfFields = (row: OnShelf, tub: TubRow): Fields => {
+  const onLabel = strengthOnLabel(row.product)
+  const strength = onLabel && row.strength[onLabel.key]
+  const perUnit = fromDose(row.product, 1, tub.units.mass)
+  return {
+    ...(row.gramsLeft === undefined ? {} : { left: shown(row.gramsLeft / perUnit, 1) }),
+    ...(strength === undefined ? {} : { strength: shown(100 * strength) }),
+    ...(row.scoop
+      ? {
+          scoopName: row.scoop.name,
+          scoop: shown(row.scoop.grams / toGrams(1, tub.units.mass)),
+        }
+      : {}),
+    ...(row.label
+      ? {
+          labelAmount: shown(row.label.amount),
+          labelPer: shown(fromLitres(row.label.perLitres, tub.units.volume), 1),
+          labelNote: row.label.note,
+          ...(row.label.everyDays ? { labelDays: String(row.label.everyDays) } : {}),
+        }
+      : {}),
+  }
+}

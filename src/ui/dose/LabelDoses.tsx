@@ -1,0 +1,62 @@
+import Link from 'next/link'
+import { DAY, isKind } from '@/core/journal/entry'
+import { PRODUCTS, type ProductName } from '@/core/products/product'
+import type { TubView } from '@/server/views'
+import { labelGrams } from '../words/shelfWords'
+import { day, dose, type Reader } from '../words/words'
+
+/** Helpers whose makers keep their recipe: so much by the label for this tub, when last, and when again. */
+export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) => {
+  const { shelf, tub, journal, now } = view
+  const rows = shelf.flatMap((item) => {
+    const { product, label: own } = item
+    const label = own ?? PRODUCTS[product].label
+    const grams = labelGrams(item, tub.volumeLitres)
+    if (!label || grams === undefined || PRODUCTS[product].goes !== 'by hand') return []
+    return [
+      {
+        product,
+        own: own !== null,
+        grams,
+        note: label.note,
+        everyDays: label.everyDays,
+        last: journal.filter(isKind('dose')).find((entry) => entry.body.product === product)?.at,
+      },
+    ]
+  })
+  if (rows.length === 0) return null
+  const dueWords = (last: number | undefined, everyDays: number | undefined) => {
+    if (last === undefined) return everyDays ? 'Not logged yet.' : ''
+    const said = `Last ${day(last, reader)}`
+    if (!everyDays) return `${said}.`
+    const next = last + everyDays * DAY
+    return next <= now ? `${said}; due again.` : `${said}; again ${day(next, reader)}.`
+  }
+  const href = (product: ProductName) =>
+    `/tubs/${tub.id}/record?add=dose&product=${encodeURIComponent(product)}`
+  return (
+    <section aria-labelledby="by-label">
+      <h2 id="by-label" className="head">
+        By their labels
+      </h2>
+      <ul className="small mt-1">
+        {rows.map(({ product, grams, own, note, everyDays, last }) => (
+          <li
+            key={product}
+            className="grid max-w-[64ch] grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-1.5"
+          >
+            <span>
+              <b>
+                {dose(product, grams, reader)} {PRODUCTS[product].commonName}
+              </b>{' '}
+              {own ? 'by your label' : 'as such labels ask'}. {note} {dueWords(last, everyDays)}
+            </span>
+            <Link href={href(product)} className="quiet print:hidden">
+              Log it
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

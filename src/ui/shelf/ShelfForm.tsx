@@ -1,0 +1,101 @@
+'use client'
+
+import type { StrengthOnLabel } from '@/core/products/strength'
+import type { Fields } from '@/server/form'
+import { type Action, DraftForm } from '../form/draft'
+import { TextInput } from '../form/inputs'
+
+/** What the label and the box say of something on the shelf, and the owner's own measure for it. */
+export const ShelfForm = ({
+  action,
+  tubId,
+  itemId,
+  initial,
+  leftUnit,
+  massUnit,
+  volumeUnit,
+  labelUnit,
+  strength,
+  byLabel,
+  scoops,
+  tablets,
+}: {
+  action: Action
+  tubId: number
+  itemId: number
+  initial: Fields
+  leftUnit: string
+  massUnit: string
+  volumeUnit: string
+  labelUnit: string
+  strength: StrengthOnLabel | undefined
+  byLabel: boolean
+  scoops: boolean
+  tablets: boolean
+}) => (
+  <DraftForm
+    action={action}
+    draftKey={`shelf.${itemId}`}
+    initial={initial}
+    hidden={{ tub: String(tubId), item: String(itemId) }}
+    className="grid max-w-[620px] gap-6"
+    submit={({ pending }) => (
+      <button type="submit" className="go justify-self-start" disabled={pending}>
+        {pending ? 'Writing…' : 'Keep it so'}
+      </button>
+    )}
+  >
+    <div className="grid gap-4 sm:grid-cols-2">
+      <TextInput
+        name="left"
+        label="Left in the box"
+        unit={leftUnit}
+        decimal
+        hint="Weighed or guessed today; empty if you do not count."
+      />
+      {strength && (
+        <TextInput
+          name="strength"
+          label={strength.name}
+          unit="%"
+          decimal
+          hint={`By its label. Empty: ${strength.usualPercent} %, the usual, is taken.`}
+        />
+      )}
+    </div>
+    {(scoops || byLabel) && (
+      <fieldset>
+        <legend className="font-semibold text-[17px]">
+          {tablets ? 'One tablet' : 'Your own measure'}
+        </legend>
+        <p className="small mb-3 text-muted">
+          {tablets
+            ? 'What one weighs: then the journal counts in tablets.'
+            : 'A scoop or cap of your own: weigh one level measure, or count how many a full box holds.'}
+        </p>
+        <div className="grid gap-4 sm:grid-cols-2">
+          <TextInput
+            name="scoopName"
+            label="Its name"
+            hint={tablets ? 'Say, tablet.' : 'Say, scoop or cap.'}
+          />
+          <TextInput name="scoop" label="One holds" unit={massUnit} decimal />
+          <TextInput name="boxHolds" label="Or: a full box holds" unit={massUnit} decimal />
+          <TextInput name="scoopsInBox" label="and that is so many" decimal />
+        </div>
+      </fieldset>
+    )}
+    {byLabel && (
+      <fieldset>
+        <legend className="font-semibold text-[17px]">What its label asks for</legend>
+        <p className="small mb-3 text-muted">Typed once; then the plan says how much it is here.</p>
+        <div className="grid gap-4 sm:grid-cols-2">
+          <TextInput name="labelAmount" label="So much" unit={labelUnit} decimal />
+          <TextInput name="labelPer" label="for so much water" unit={volumeUnit} decimal />
+          <TextInput name="labelDays" label="every so many days" decimal />
+          <TextInput name="labelNote" label="What else it says" />
+        </div>
+      </fieldset>
+    )}
+  </DraftForm>
+)

@@ -1,0 +1,55 @@
+import { ALWAYS } from '@/core/advice/handling'
+import type { PlanStep } from '@/core/advice/plan'
+import { inSpoons } from '@/core/products/measure'
+import { PRODUCTS } from '@/core/products/product'
+import type { TubView } from '@/server/views'
+import { clock, dayAndClock, numberWords, type Reader, spoonWords, stepWords } from './words'
+
+/** "2¼ of your scoop" where the owner has one, else level spoons. */
+export const handWords = (step: Extract<PlanStep, { kind: 'add' }>, reader: Reader): string => {
+  const { scoop, grams, product } = step
+  if (scoop) {
+    const count = grams / scoop.grams
+    return `${numberWords(count, 2, reader)} level ${scoop.name}${count === 1 ? '' : 's'}`
+  }
+  const { tablespoons, teaspoons } = inSpoons(product, grams)
+  // Nobody counts out so many spoons.
+  if (tablespoons > 16) return `${numberWords((tablespoons + teaspoons / 3) / 16, 1, reader)} cups`
+  return spoonWords(product, grams)
+}
+
+/** The plan as plain text, for a message or a slip of paper. */
+export const planText = (view: TubView, reader: Reader): string => {
+  const { tub, plan, schedule, estimate } = view
+  const lines = [`${tub.name}, ${dayAndClock(view.now, reader)}`]
+  if (estimate.lastTestAt !== undefined)
+    lines.push(`From the test of ${dayAndClock(estimate.lastTestAt, reader)}.`)
+  if (plan.steps.length === 0) lines.push('Nothing to add.')
+  else lines.push(ALWAYS)
+  plan.steps.forEach((step, i) => {
+    const { figure, name } = stepWords(step, reader)
+    const at = clock(schedule.starts[i] ?? view.now, reader)
+    const hand = step.kind === 'add' ? ` (about ${handWords(step, reader)})` : ''
+    lines.push(
+      '',
+      `${step.order}. ${at}  ${figure} ${name}${hand}`,
+      `   Jets ${step.jets}, cover ${step.cover}. ${step.cautions.join(' ')}`,
+    )
+    if (step.waitMinutes > 0) lines.push(`   Then wait ${step.waitMinutes} minutes.`)
+  })
+  if (plan.steps.length > 0)
+    lines.push(
+      '',
+      `Test again about ${clock(view.schedule.mixedAt, reader)}, before anyone gets in.`,
+    )
+  for (const { text } of plan.remarks) lines.push('', text)
+  return lines.join('\n')
+}
+
+/** The name a person knows a step by, for a notification. */
+export const stepName = (step: PlanStep): string =>
+  step.kind === 'add'
+    ? PRODUCTS[step.product].commonName
+    : step.kind === 'aerate'
+      ? 'jets and air'
+      : 'fresh water'

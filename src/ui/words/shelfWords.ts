@@ -1,0 +1,37 @@
+import { labelDose, PRODUCTS } from '@/core/products/product'
+import { strengthOnLabel } from '@/core/products/strength'
+import type { OnShelf } from '@/server/shelf'
+import { dose, mass, numberWords, type Reader, volume } from './words'
+
+/** Below this share of what was counted it is time to buy. */
+const LOW = 0.2
+
+/** What is known of something on the shelf, in a line. */
+export const shelfWords = (item: OnShelf, reader: Reader): string => {
+  const { product, strength, gramsLeft, countedGrams, scoop, label } = item
+  const onLabel = strengthOnLabel(product)
+  const given = onLabel && strength[onLabel.key]
+  const parts: string[] = []
+  if (gramsLeft !== undefined)
+    parts.push(
+      gramsLeft <= 0
+        ? 'used up by what was logged'
+        : `${dose(product, gramsLeft, reader)} left${countedGrams && gramsLeft < LOW * countedGrams ? ', nearly out' : ''}`,
+    )
+  if (given !== undefined) parts.push(`${numberWords(100 * given, 2, reader)} %`)
+  else if (onLabel) parts.push(`strength not given, taken as ${onLabel.usualPercent} %`)
+  if (scoop) parts.push(`a ${scoop.name} holds ${mass(scoop.grams, reader)}`)
+  if (label)
+    parts.push(
+      `label: ${numberWords(label.amount, 1, reader)} ${label.unit} for ${volume(label.perLitres, reader)}`,
+    )
+  return parts.join('; ')
+}
+
+/** What a label asks of a tub, grams. */
+export const labelGrams = (item: OnShelf, litres: number): number | undefined => {
+  const { label: usual, form, densityGramsPerMillilitre } = PRODUCTS[item.product]
+  const label = item.label ?? usual
+  if (!label) return undefined
+  return labelDose(label, litres) * (form === 'liquid' ? densityGramsPerMillilitre : 1)
+}
