@@ -57,6 +57,17 @@ export const usualShelf = ({ sanitizer, dosedWith }: Programme): ShelfItem[] =>
     dosedWith[0],
   ].map((product) => ({ product }))
 
+/** What would have to be bought comes after anything at hand, however much of that it takes. */
+const BOUGHT = 200
+
+/** 1 for what practice reaches for first, more for what does the same work less handily. */
+const awkwardnessOf = (product: ProductName, { dosedWith }: Programme): number => {
+  if (USUAL.includes(product)) return 1
+  const rank = dosedWith.indexOf(product)
+  // A stronger product takes fewer grams; it is not preferred for that.
+  return rank >= 0 ? 1 + 4 * rank : 2 + OTHERS.indexOf(product) / 10
+}
+
 /** What is on the shelf, and the usual products for the work that nothing on it does. */
 export const filledShelf = (own: readonly ShelfItem[], programme: Programme): ShelfItem[] => {
   const has = (product: ProductName) =>
@@ -103,14 +114,7 @@ export const sourcesOf = (
       product,
       effect: productEffect(product, strength),
       gramsLeft: gramsLeft ?? Number.POSITIVE_INFINITY,
-      // What is at hand comes before what would have to be bought.
-      awkwardness: said
-        ? assumed
-          ? 20
-          : 1
-        : USUAL.includes(product) || programme.dosedWith[0] === product
-          ? 1
-          : 2 + OTHERS.indexOf(product) / 10,
+      awkwardness: awkwardnessOf(product, programme) * (said && assumed ? BOUGHT : 1),
       scoop,
       assumed,
     })

@@ -10,17 +10,22 @@ import type { Aimed } from './recipe'
 import { effectFor, scoopFor, type Task } from './task'
 import { lastingOf, workingFor } from './working'
 
-/** Less than this is not worth a step, mg per litre of water. */
+/** Less than this is not worth a step, mg per litre of water; a strong oxidiser works by less. */
 const NEGLIGIBLE_MG_PER_LITRE = 1
+const NEGLIGIBLE_OXIDISER_MG_PER_LITRE = 0.3
 const SHORTEST_AERATION_MINUTES = 5
 
 /** Puts doses into the water one after the other, each with what it does and why it waits. */
-export const stepsFrom = ({ tub, estimate, sources }: Task) => {
+export const stepsFrom = ({ tub, programme, estimate, sources }: Task) => {
   const { volumeLitres } = tub
   const steps: PlanStep[] = []
   const later: Later[] = []
   let water = estimate.water
-  const worth = (grams: number) => (1000 * grams) / volumeLitres >= NEGLIGIBLE_MG_PER_LITRE
+  const worth = (product: ProductName, grams: number) =>
+    (1000 * grams) / volumeLitres >=
+    (programme.dosedWith.includes(product)
+      ? NEGLIGIBLE_OXIDISER_MG_PER_LITRE
+      : NEGLIGIBLE_MG_PER_LITRE)
 
   return {
     steps,
@@ -38,9 +43,9 @@ export const stepsFrom = ({ tub, estimate, sources }: Task) => {
       const wantedGrams = (now * volumeLitres) / 1000
       const scoop = scoopFor(sources, product)
       const grams = roundToMeasure(product, wantedGrams, scoop)
-      if (worth(wholeGrams - grams) && wholeGrams - grams > 0.1 * wholeGrams)
+      if (worth(product, wholeGrams - grams) && wholeGrams - grams > 0.1 * wholeGrams)
         later.push({ product, grams: roundToMeasure(product, wholeGrams - grams) })
-      if (!worth(grams)) return
+      if (!worth(product, grams)) return
       const effect = effectFor(sources, product)
       const before = readWater(water)
       water = addEffect(water, effect, grams, volumeLitres)

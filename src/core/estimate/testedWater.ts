@@ -81,12 +81,25 @@ export const withReadings = (before: Water, readings: Readings): WaterReading =>
   }
 }
 
-/** A misread stabiliser must not stop the fold: what contradicts the alkalinity gives way, first stabiliser, then pH. */
+/** A misread value must not stop the fold: what contradicts the alkalinity gives way, first stabiliser, then pH, then borate and a trace of alkalinity. */
 export const waterThatReads = (reading: WaterReading, bromideMmol: number): Water => {
   const water =
     waterFromReading(reading, bromideMmol) ??
     waterFromReading({ ...reading, cyanuricAcidPpm: 0 }, bromideMmol) ??
-    waterFromReading({ ...reading, cyanuricAcidPpm: 0, pH: Math.min(reading.pH, 7) }, bromideMmol)
+    waterFromReading(
+      { ...reading, cyanuricAcidPpm: 0, pH: Math.min(reading.pH, 7) },
+      bromideMmol,
+    ) ??
+    waterFromReading(
+      {
+        ...reading,
+        cyanuricAcidPpm: 0,
+        boratePpm: 0,
+        pH: Math.min(reading.pH, 7),
+        totalAlkalinityPpm: Math.max(1, reading.totalAlkalinityPpm),
+      },
+      bromideMmol,
+    )
   if (!water) throw new Error('no water reads like this')
   return water
 }

@@ -145,7 +145,16 @@ const Drift = ({ water, from, frame }: { water: Water; from: MapPoint; frame: Fr
         .map(({ hours, pH }) => (
           <g key={hours}>
             <path d={`M${x - 4} ${frame.y(pH)}h8`} stroke="var(--spruce)" strokeWidth={1.4} />
-            <text x={x + 8} y={frame.y(pH) + 4} fontSize={11.5} style={{ fill: 'var(--spruce)' }}>
+            <text
+              x={x - 8}
+              y={frame.y(pH) + 4}
+              fontSize={11.5}
+              textAnchor="end"
+              stroke="var(--stone)"
+              strokeWidth={3}
+              paintOrder="stroke"
+              style={{ fill: 'var(--spruce)' }}
+            >
               jets {hours} h
             </text>
           </g>

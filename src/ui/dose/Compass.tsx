@@ -46,19 +46,24 @@ export const Compass = ({
       after: readWater(loseCarbonDioxide(water, TRANSFER_PER_HOUR.jetsWithAir, 0.6)),
     },
   ]
+  const directions = ways.map(({ after }) => {
+    const dx = x(after.totalAlkalinityPpm) - x(here.totalAlkalinityPpm)
+    const dy = y(after.pH) - y(here.pH)
+    const length = Math.hypot(dx, dy)
+    return [dx / Math.max(length, 1e-9), dy / Math.max(length, 1e-9), length] as const
+  })
   return (
     <g>
       <circle r={COMPASS_RADIUS} fill="var(--paper)" stroke="var(--hair)" />
       <text y={-48} fontSize={12} textAnchor="middle" style={{ fill: 'var(--muted)' }}>
         pushes
       </text>
-      {ways.map(({ name, after }) => {
-        const dx = x(after.totalAlkalinityPpm) - x(here.totalAlkalinityPpm)
-        const dy = y(after.pH) - y(here.pH)
-        const length = Math.hypot(dx, dy)
+      {ways.map(({ name }, i) => {
+        const [ux = 0, uy = 0, length = 0] = directions[i] ?? []
         if (length < 0.2) return null
-        const [ux, uy] = [dx / length, dy / length]
-        const up = Math.abs(ux) < 0.35
+        // Two that push nearly the same way have their names on either side.
+        const beside = i > 0 && directions.slice(0, i).some(([vx, vy]) => ux * vx + uy * vy > 0.9)
+        const left = !beside && (ux < 0 || Math.abs(ux) < 0.35)
         return (
           <g key={name}>
             <path
@@ -69,10 +74,10 @@ export const Compass = ({
               markerEnd="url(#map-arrow)"
             />
             <text
-              x={up || ux < 0 ? ux * 26 - 7 : Math.min(ux * 34, 24)}
-              y={up || ux < 0 ? uy * 26 + 4 : uy > -0.3 ? uy * 30 + 15 : uy * REACH + 2}
+              x={left ? ux * 26 - 7 : beside ? ux * 26 + 7 : Math.min(ux * 34, 24)}
+              y={left || beside ? uy * 26 + 4 : uy > -0.3 ? uy * 30 + 15 : uy * REACH + 2}
               fontSize={12.5}
-              textAnchor={up || ux < 0 ? 'end' : 'start'}
+              textAnchor={left ? 'end' : 'start'}
             >
               {name}
             </text>

@@ -110,7 +110,7 @@ export const Ways = ({
                   value={alternative.value}
                   label={answerWords(asks, alternative.value)}
                   chosen={alternative.chosen}
-                  outcome={`${outcomeWords(alternative.plan, reader)}${asks === 'sanitizer' ? leavesBehind(alternative, reader) : ''}`}
+                  outcome={`${outcomeWords(alternative.plan, reader)}${asks === 'sanitizer' ? leavesBehind(alternative, reader) : asks === 'order' ? ` ${alternative.plan.steps[0]?.why ?? ''}` : ''}`}
                 />
               ))}
             </ul>

@@ -3,14 +3,23 @@ import type { PlanStep } from '@/core/advice/plan'
 import { inSpoons } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import type { TubView } from '@/server/views'
-import { clock, dayAndClock, numberWords, type Reader, spoonWords, stepWords } from './words'
+import {
+  clock,
+  dayAndClock,
+  mixedNumber,
+  numberWords,
+  type Reader,
+  spoonWords,
+  stepWords,
+} from './words'
 
 /** "2¼ of your scoop" where the owner has one, else level spoons. */
 export const handWords = (step: Extract<PlanStep, { kind: 'add' }>, reader: Reader): string => {
   const { scoop, grams, product } = step
   if (scoop) {
-    const count = grams / scoop.grams
-    return `${numberWords(count, 2, reader)} level ${scoop.name}${count === 1 ? '' : 's'}`
+    const count = Math.round((4 * grams) / scoop.grams) / 4
+    if (count === 0) return `less than a quarter ${scoop.name}: weigh it`
+    return `${mixedNumber(count)} level ${scoop.name}${count > 1 ? 's' : ''}`
   }
   const { tablespoons, teaspoons } = inSpoons(product, grams)
   // Nobody counts out so many spoons.

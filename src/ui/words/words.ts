@@ -28,7 +28,8 @@ const VOLUME_SIGN: Record<VolumeUnit, string> = {
 
 const FRACTIONS: Record<string, string> = { '0.25': '¼', '0.5': '½', '0.75': '¾' }
 
-const mixedNumber = (value: number) => {
+/** Quarters as people write them: "1½". */
+export const mixedNumber = (value: number) => {
   const whole = Math.floor(value)
   const rest = FRACTIONS[String(value - whole)] ?? ''
   return `${whole > 0 || !rest ? whole : ''}${rest}`
