@@ -7,7 +7,7 @@ import { PRODUCTS } from '@/core/products/product'
 import type { Fields } from '@/server/form'
 import type { TubView } from '@/server/views'
 import type { Action } from '../form/draft'
-import { handWords } from '../words/planWords'
+import { handWords, scoopsOf } from '../words/planWords'
 import { clock, dayAndClock, dose, type Reader, stepWords } from '../words/words'
 import { Countdown } from './Countdown'
 import { Signs } from './Signs'
@@ -129,7 +129,7 @@ export const PlanStepView = ({
       {step.kind === 'add' && (
         <p className="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1.5">
           <span>about {handWords(step, reader)}</span>
-          {!step.scoop && <Spoons product={step.product} grams={step.grams} />}
+          {scoopsOf(step) === undefined && <Spoons product={step.product} grams={step.grams} />}
           {step.assumed && <span className="small text-muted">not on the shelf yet</span>}
         </p>
       )}

@@ -74,7 +74,7 @@ export const WhatIf = ({
   const most = (MOST_PER_CUBIC_METRE * litres) / 1000
   return (
     <div className="small mt-2">
-      <p role="status" className="min-h-[2.8em] max-w-[60ch]">
+      <p role="status" className="min-h-[2.8em] max-w-[60ch] print:hidden">
         {point ? (
           <>
             <b>

@@ -4,5 +4,6 @@ export const PLACES = [
   { place: 'test', name: 'Test', key: 't', daily: true },
   { place: 'dose', name: 'Dose', key: 'd', daily: true },
   { place: 'record', name: 'Record', key: 'r', daily: true },
+  { place: 'shelf', name: 'Shelf', key: 's', daily: false },
   { place: 'tub', name: 'Tub', key: 'u', daily: false },
 ] as const

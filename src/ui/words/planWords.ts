@@ -13,14 +13,21 @@ import {
   stepWords,
 } from './words'
 
-/** "2¼ of your scoop" where the owner has one, else level spoons. */
-export const handWords = (step: Extract<PlanStep, { kind: 'add' }>, reader: Reader): string => {
+type AddStep = Extract<PlanStep, { kind: 'add' }>
+
+/** A dose in the owner's own scoop, to the quarter; undefined where there is none, or where it is too coarse for this dose. */
+export const scoopsOf = ({ scoop, grams }: AddStep): number | undefined => {
+  if (!scoop) return undefined
+  const count = Math.round((4 * grams) / scoop.grams) / 4
+  return Math.abs(count * scoop.grams - grams) <= 0.1 * grams ? count : undefined
+}
+
+/** "2¼ level scoops" where the owner has one, else level spoons. */
+export const handWords = (step: AddStep, reader: Reader): string => {
   const { scoop, grams, product } = step
-  if (scoop) {
-    const count = Math.round((4 * grams) / scoop.grams) / 4
-    if (count === 0) return `less than a quarter ${scoop.name}: weigh it`
+  const count = scoopsOf(step)
+  if (scoop && count !== undefined)
     return `${mixedNumber(count)} level ${scoop.name}${count > 1 ? 's' : ''}`
-  }
   const { tablespoons, teaspoons } = inSpoons(product, grams)
   // Nobody counts out so many spoons.
   if (tablespoons > 16) return `${numberWords((tablespoons + teaspoons / 3) / 16, 1, reader)} cups`

@@ -19,7 +19,8 @@ export const shelfWords = (item: OnShelf, reader: Reader): string => {
         : `${dose(product, gramsLeft, reader)} left${countedGrams && gramsLeft < LOW * countedGrams ? ', nearly out' : ''}`,
     )
   if (given !== undefined) parts.push(`${numberWords(100 * given, 2, reader)} %`)
-  else if (onLabel) parts.push(`strength not given, taken as ${onLabel.usualPercent} %`)
+  else if (onLabel && onLabel.usualPercent < 100)
+    parts.push(`strength not given, taken as ${onLabel.usualPercent} %`)
   if (scoop) parts.push(`a ${scoop.name} holds ${mass(scoop.grams, reader)}`)
   if (label)
     parts.push(

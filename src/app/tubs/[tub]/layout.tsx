@@ -32,7 +32,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
       <ZoneCookie assumed={reader.timeZone} />
       <WaterColumn view={view} reader={reader} />
       <WaterBand view={view} reader={reader} />
-      <div className="min-w-0 flex-1 px-5 pb-28 lg:px-10 lg:pb-10">
+      <div className="min-w-0 flex-1 px-5 pb-28 lg:px-10 lg:pb-10 print:pb-0">
         <header className="flex h-11 items-center gap-6 lg:h-14 lg:items-baseline lg:pt-5">
           <p className="small truncate font-semibold lg:hidden">{tub.name}</p>
           <PlaceWords tubId={tub.id} />

@@ -103,14 +103,14 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
         </p>
       )}
       {!nothing && (
-        <p className="mt-4 flex flex-wrap items-center gap-x-6 gap-y-2 print:hidden">
+        <div className="mt-4 flex flex-wrap items-center gap-x-6 gap-y-2 print:hidden">
           <Link href={`/tubs/${tub.id}/dose/session`} className="plain">
             {done > 0 ? 'Go on, one step a screen' : 'One step a screen'}
           </Link>
           <DoseSheet text={planText(view, reader)} />
-        </p>
+        </div>
       )}
-      <div className="mt-6 grid gap-10 xl:grid-cols-[minmax(0,400px)_minmax(0,1fr)]">
+      <div className="mt-6 grid gap-10 xl:grid-cols-[minmax(0,400px)_minmax(0,1fr)] print:mt-2 print:grid-cols-2 print:gap-6">
         <div>
           {(done > 0 || !nothing) && (
             <ol>

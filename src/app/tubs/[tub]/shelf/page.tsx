@@ -32,7 +32,7 @@ const Shelf = async ({ params }: TubParams) => {
           {shelf.map((item) => (
             <li
               key={item.id}
-              className="flex flex-wrap items-baseline justify-between gap-x-5 border-hair border-t py-2"
+              className="flex flex-wrap items-baseline justify-between gap-x-5 border-hair border-t py-1"
             >
               <span className="min-w-0">
                 <b>{PRODUCTS[item.product].commonName}</b>{' '}

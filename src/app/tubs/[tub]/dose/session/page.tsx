@@ -10,7 +10,7 @@ import { SessionKeeper } from '@/ui/dose/SessionKeeper'
 import { Signs } from '@/ui/dose/Signs'
 import { Spoons } from '@/ui/dose/Spoons'
 import { TickForm } from '@/ui/dose/TickForm'
-import { handWords, stepName } from '@/ui/words/planWords'
+import { handWords, scoopsOf, stepName } from '@/ui/words/planWords'
 import { clock, stepWords } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Dosing' }
@@ -126,7 +126,7 @@ const Session = async ({ params }: TubParams) => {
         {step.kind === 'add' && (
           <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-[19px]">
             <span>about {handWords(step, reader)}</span>
-            {!step.scoop && <Spoons product={step.product} grams={step.grams} />}
+            {scoopsOf(step) === undefined && <Spoons product={step.product} grams={step.grams} />}
           </p>
         )}
         {ring}
