@@ -17,6 +17,9 @@ const VIEWS = [
   ['test-phone-night', '/tubs/1/test', PHONE, 'dark'],
   ['dose-desktop', '/tubs/1/dose', DESKTOP, 'light'],
   ['dose-phone-night', '/tubs/1/dose', PHONE, 'dark'],
+  ['session-phone-night', '/tubs/1/dose/session', PHONE, 'dark'],
+  ['photo-phone', '/tubs/1/test/photo?kit=1', PHONE, 'light', 'Practice camera: dip and shoot'],
+  ['shelf-desktop', '/tubs/1/shelf', DESKTOP, 'light'],
   ['record-desktop', '/tubs/1/record', DESKTOP, 'light'],
   ['record-phone', '/tubs/2/record', PHONE, 'light'],
   ['tub-desktop', '/tubs/2/tub', DESKTOP, 'light'],
@@ -28,12 +31,17 @@ const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
 })
-for (const [name, path, viewport, colorScheme] of VIEWS) {
+for (const [name, path, viewport, colorScheme, press] of VIEWS) {
   if (only && !name.includes(only)) continue
   const page = await browser.newPage({ viewport, colorScheme, locale: 'en-GB' })
   await page.goto(address + path)
   await page.waitForLoadState('networkidle')
   await page.evaluate(() => document.fonts.ready)
+  if (press) {
+    await page.getByRole('button', { name: press }).click()
+    await page.getByRole('listitem').first().waitFor()
+    await page.waitForTimeout(500)
+  }
   await page.screenshot({ path: join(folder, `${name}.png`) })
   await page.close()
   console.log(`${name}.png`)

@@ -1,3 +1,4 @@
+import type { Choices } from './advice/choices'
 import type { ProgrammeId, Targets } from './programmes/programme'
 
 export const FILL_WATER_SOURCES = ['town', 'well', 'rain', 'delivered', 'softened'] as const
@@ -30,6 +31,8 @@ export interface Tub {
   fillWater: FillWater
   /** When its people test; after each soak where nothing is said. */
   testSchool?: TestSchool
+  /** How its people do what can be done in more than one way. */
+  choices?: Partial<Choices>
   /** What the heater is set to. */
   setTemperatureCelsius: number
 }

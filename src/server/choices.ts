@@ -1,4 +1,4 @@
-import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS } from '@/core/advice/choices'
+import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING } from '@/core/advice/choices'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import type { Store } from '@/store/database'
@@ -10,6 +10,7 @@ const VALUES: Record<keyof Choices, readonly string[]> = {
   acidParts: ACID_PARTS,
   care: CARE,
   order: ORDERS,
+  sanitizing: SANITIZING,
   acid: PRODUCT_NAMES,
   sanitizer: PRODUCT_NAMES,
 }

@@ -45,11 +45,12 @@ export const shelfOf = (store: Store): OnShelf[] => {
 /** What a plan may reach for in this house. */
 export const planningShelf = (own: readonly OnShelf[], tub: TubRow): ShelfItem[] =>
   filledShelf(
-    own.map(({ product, strength, gramsLeft, scoop }) => ({
+    own.map(({ product, strength, gramsLeft, scoop, label }) => ({
       product,
       strength,
       ...(gramsLeft === undefined ? {} : { gramsLeft }),
       ...(scoop ? { scoop } : {}),
+      ...(label ? { label } : {}),
     })),
     programmeOf(tub.programme),
   )

@@ -108,7 +108,8 @@ describe('ways to do it', () => {
       expect(alternatives.filter(({ chosen }) => chosen)).toHaveLength(1)
     }
     const fine = stateOf({})
-    expect(questionsFor(fine.tub, [], fine.state)).toEqual([])
+    // Where all is well only the label's own rhythm would still pour something.
+    expect(questionsFor(fine.tub, [], fine.state).map(({ asks }) => asks)).toEqual(['sanitizing'])
   })
   test('what is asked for is what is planned', () => {
     const { tub, state } = stateOf({ pH: 7, totalAlkalinityPpm: 100, freeChlorinePpm: 1 })
@@ -244,5 +245,43 @@ describe('the ring on the map', () => {
     const landed = readWater(there)
     expect(landed.pH).toBeCloseTo(pH, 1)
     expect(Math.abs(landed.totalAlkalinityPpm - alkalinity)).toBeLessThan(0.5)
+  })
+})
+
+describe('the sanitizer by its label', () => {
+  const at = (hoursAgo: number): Entry[] => [
+    {
+      id: 1,
+      kind: 'dose',
+      at: NOW - hoursAgo * 60 * MINUTE,
+      body: { product: 'sodium dichlor dihydrate', grams: 10 },
+    },
+  ]
+  const label = { sanitizing: 'by label' } as const
+  test('once a day, whatever was read, and never on top of too much', () => {
+    const { tub, state } = stateOf({ freeChlorinePpm: 4 })
+    const due = dosePlan(tub, at(30), state, { choices: label })
+    expect(products(due)).toEqual(['sodium dichlor dihydrate'])
+    // 6 to 10 g for 1000 L a day, common practice.
+    expect(gramsOf(due, 'sodium dichlor dihydrate') / 1.32).toBeGreaterThan(6)
+    expect(gramsOf(due, 'sodium dichlor dihydrate') / 1.32).toBeLessThan(10)
+    expect(due.remarks.map(({ text }) => text).join()).toContain('nobody knows')
+    const early = dosePlan(tub, at(8), state, { choices: label })
+    expect(products(early)).toEqual([])
+    expect(early.remarks.map(({ text }) => text).join()).toContain('8 hours ago')
+    const high = stateOf({ freeChlorinePpm: 9 })
+    expect(products(dosePlan(tub, [], high.state, { choices: label }))).toEqual([])
+  })
+  test('by the rule that was typed from the bottle, and not without one', () => {
+    const { tub, state } = stateOf({ freeChlorinePpm: 1 })
+    const bleach: ShelfItem = { product: 'sodium hypochlorite' }
+    const choices = { ...label, sanitizer: bleach.product }
+    const none = dosePlan(tub, [], state, { choices, shelf: [bleach] })
+    expect(none.steps).toEqual([])
+    expect(none.remarks.map(({ text }) => text).join()).toContain('has not been typed yet')
+    const rule = { amount: 30, unit: 'mL' as const, perLitres: 1000, everyDays: 2, note: '' }
+    const ruled = dosePlan(tub, [], state, { choices, shelf: [{ ...bleach, label: rule }] })
+    // 30 mL for 1000 L is 39.6 mL here, rounded to a millilitre; bleach of 6 % weighs 1.08 g/mL.
+    expect(gramsOf(ruled, 'sodium hypochlorite')).toBeCloseTo(40 * 1.08, 0)
   })
 })

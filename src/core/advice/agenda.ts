@@ -3,6 +3,7 @@ import { DAY, type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/
 import { programmeOf } from '../programmes/programme'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
+import { byLabel } from './due'
 import { handlingOf } from './handling'
 import type { Plan } from './plan'
 import { roundOf, waitingUntil } from './round'
@@ -39,7 +40,7 @@ export const NEW_TUB = 21 * DAY
 const sanitizerTestDue = (tub: Tub, journal: readonly Entry[], estimate: Estimate): Instant => {
   const { sanitizer } = programmeOf(tub.programme)
   const read = estimate.quantities[sanitizer].lastReading
-  const school = tub.testSchool ?? 'after soak'
+  const school = byLabel(tub) ? 'weekly' : (tub.testSchool ?? 'after soak')
   if (!read) return estimate.at
   if (school === 'after soak') {
     const out = journal

@@ -3,7 +3,7 @@ import type { Entry } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import type { Tub } from '../tub'
-import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, USUAL_CHOICES } from './choices'
+import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING, USUAL_CHOICES } from './choices'
 import { dosePlan, type Plan, type PlanOptions } from './plan'
 import type { PlanStep } from './planned'
 
@@ -41,6 +41,8 @@ const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
       return CARE
     case 'order':
       return ORDERS
+    case 'sanitizing':
+      return SANITIZING
     case 'acid':
       return handAcids
     case 'sanitizer':
@@ -50,7 +52,7 @@ const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
   }
 }
 
-const ASKED = ['lift', 'order', 'acidParts', 'acid', 'sanitizer', 'care'] as const
+const ASKED = ['lift', 'order', 'acidParts', 'acid', 'sanitizer', 'sanitizing', 'care'] as const
 
 /**
  * The questions that matter for this water: those whose answers lead to different plans. Each answer comes with its plan, so

@@ -6,6 +6,8 @@ export const ACID_PARTS = ['1', '2', '3'] as const
 export const CARE = ['middle', 'edge'] as const
 export const ORDERS = ['usual', 'alkalinity first', 'pH first'] as const
 
+export const SANITIZING = ['by test', 'by label'] as const
+
 /** What a person may decide where practice knows more than one way. */
 export interface Choices {
   /** How pH is lifted: soda ash takes alkalinity along, air does not. */
@@ -16,6 +18,8 @@ export interface Choices {
   care: (typeof CARE)[number]
   /** Of two corrections that pull against each other, the one that goes first. */
   order: (typeof ORDERS)[number]
+  /** Whether the sanitizer is dosed by what was read, or by its label's rule. */
+  sanitizing: (typeof SANITIZING)[number]
   /** Of several that do the same work; the usual one where nothing is named. */
   acid?: ProductName | undefined
   sanitizer?: ProductName | undefined
@@ -26,6 +30,7 @@ export const USUAL_CHOICES: Choices = {
   acidParts: '1',
   care: 'middle',
   order: 'usual',
+  sanitizing: 'by test',
 }
 
 /** Just inside: this share of a band's width. */

@@ -14,9 +14,13 @@ export interface DueReading {
 export const isDue = (estimate: Estimate, quantity: Quantity): boolean =>
   isStale(quantity, estimate.quantities[quantity].ageHours)
 
+/** Strips are used for balance only here; the sanitizer goes by its label. */
+export const byLabel = (tub: Tub): boolean => tub.choices?.sanitizing === 'by label'
+
 /** What this tub watches and what a test should bring now, oldest and never read first. */
 export const dueReadings = (tub: Tub, estimate: Estimate): DueReading[] =>
   programmeOf(tub.programme)
     .watched.filter((quantity) => isDue(estimate, quantity))
+    .filter((quantity) => !(byLabel(tub) && quantity === programmeOf(tub.programme).sanitizer))
     .map((quantity) => ({ quantity, lastAt: estimate.quantities[quantity].lastReading?.at }))
     .sort((a, b) => (a.lastAt ?? 0) - (b.lastAt ?? 0))

@@ -5,6 +5,7 @@ import type { Tub } from '../tub'
 import { ATOM } from '../water/constants'
 import { readWater } from '../water/solveWater'
 import { whyBalance } from './balance'
+import { sanitizerByLabel } from './byLabel'
 import { type Choices, USUAL_CHOICES } from './choices'
 import { correctionOf } from './correction'
 import { dilutionsFor } from './dilution'
@@ -96,6 +97,12 @@ export const dosePlan = (
       whyBalance('air', imbalance, together),
     )
   addOthers(task, wants, others, into)
+  const byLabel = choices.sanitizing === 'by label' ? sanitizerByLabel(task, journal) : undefined
+  if (byLabel?.dose) {
+    const { product, dose, why } = byLabel.dose
+    addBank(task, into)
+    into.add(product, { whole: dose, now: dose }, SANITIZER_AIM[sanitizer], why)
+  }
 
   const { steps, later } = into
   const after = readWater(into.water())
@@ -112,7 +119,7 @@ export const dosePlan = (
         aerated: steps.some(({ kind }) => kind === 'aerate'),
       }),
       ...dilutionRemarks(task, dilutions),
-      ...sanitizerRemarks(task, short),
+      ...(byLabel ? [byLabel.remark] : sanitizerRemarks(task, short)),
       ...combinedRemarks(task),
       ...unreadRemarks(task),
     ],

@@ -1,6 +1,6 @@
 import type { OwnScoop } from '../products/measure'
 import { meetingIn } from '../products/meetings'
-import { PRODUCTS, type ProductName, productEffect } from '../products/product'
+import { type LabelRule, PRODUCTS, type ProductName, productEffect } from '../products/product'
 import type { ProductEffect, Strength } from '../products/substance'
 import type { Programme } from '../programmes/programme'
 import type { Water } from '../water/water'
@@ -14,6 +14,8 @@ export interface ShelfItem {
   /** Left in the box; as much as needed where nothing is given. */
   gramsLeft?: number
   scoop?: OwnScoop
+  /** What its label asks for, where its owner typed it. */
+  label?: LabelRule
   /** Taken to be had, though nobody has said so. */
   assumed?: boolean
 }
@@ -26,6 +28,7 @@ export interface Source {
   /** Others do its work as well and are handier: 1 for the usual choice, more for the rest. */
   awkwardness: number
   scoop: OwnScoop | undefined
+  label: LabelRule | undefined
   assumed: boolean
 }
 
@@ -97,7 +100,7 @@ export const sourcesOf = (
   )
   const all: ShelfItem[] = [...shelf, ...named.map((product) => ({ product, assumed: true }))]
   const said = shelf.some((item) => !item.assumed) && shelf.some((item) => item.assumed)
-  for (const { product, strength, gramsLeft, scoop, assumed = false } of all) {
+  for (const { product, strength, gramsLeft, scoop, label, assumed = false } of all) {
     const { goes, family } = PRODUCTS[product]
     const dosed = programme.dosedWith.includes(product)
     if (acid && family === 'acid' && product !== acid) continue
@@ -116,6 +119,7 @@ export const sourcesOf = (
       gramsLeft: gramsLeft ?? Number.POSITIVE_INFINITY,
       awkwardness: awkwardnessOf(product, programme) * (said && assumed ? BOUGHT : 1),
       scoop,
+      label,
       assumed,
     })
   }

@@ -101,7 +101,11 @@ export const wantsOf = (task: Task): Wants => {
     wants.whole[aimed] = short
   }
   for (const { aimed, quantity } of RAISED) want(aimed, quantity, tub.targets[quantity])
-  want(SANITIZER_AIM[sanitizer], sanitizer, tub.targets.sanitizer)
+  want(
+    SANITIZER_AIM[sanitizer],
+    sanitizer,
+    task.choices.sanitizing === 'by label' ? undefined : tub.targets.sanitizer,
+  )
   return wants
 }
 

@@ -12,7 +12,8 @@ export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) 
     const { product, label: own } = item
     const label = own ?? PRODUCTS[product].label
     const grams = labelGrams(item, tub.volumeLitres)
-    if (!label || grams === undefined || PRODUCTS[product].goes !== 'by hand') return []
+    const helper = PRODUCTS[product].family === 'helper'
+    if (!label || grams === undefined || !helper) return []
     return [
       {
         product,

@@ -31,6 +31,9 @@ interface Open extends OpenedPicture {
 /** Seconds past the strip's own that a picture may be late. Common practice: colours go on changing. */
 const LATE_SECONDS = 30
 
+const LAY_CHART =
+  'Now lay the four rings on the middles of the chart’s corner blocks: the first row’s lowest and highest, the last row’s lowest and highest.'
+
 const startStrip = ({ width, height, strip }: OpenedPicture): StripPlacement =>
   strip ?? {
     first: { x: 0.25 * width, y: 0.5 * height },
@@ -167,7 +170,8 @@ const Reading = ({
       const dipped = Number(localStorage.getItem(`pavrel.dipped.${tubId}`))
       const seconds = takenAt && dipped ? (takenAt - dipped) / 1000 - waitSeconds : 0
       setLate(seconds > LATE_SECONDS && seconds < 600 ? Math.round(seconds) : undefined)
-      if (opened.strip || withChart) await read(place, withChart)
+      if (withChart) setSentence(LAY_CHART)
+      else if (opened.strip) await read(place, withChart)
       else
         setSentence(
           'No strip was found in this picture. Lay the two rings on the middles of its first and last pad.',
@@ -238,7 +242,13 @@ const Reading = ({
     if (!open || !strip) return
     const next = chart ? undefined : startChart(open)
     setChart(next)
-    void read(strip, next)
+    if (!next) {
+      void read(strip, next)
+      return
+    }
+    asked.current++
+    setReading(undefined)
+    setSentence(LAY_CHART)
   }
   const problems = reading?.problems ?? []
 

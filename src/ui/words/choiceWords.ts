@@ -11,6 +11,7 @@ export const QUESTION_WORDS: Record<Asked, string> = {
   acidParts: 'Acid in how many parts',
   acid: 'Which acid',
   sanitizer: 'Which sanitizer',
+  sanitizing: 'What the sanitizer goes by',
   care: 'How far to go',
 }
 
@@ -24,6 +25,8 @@ const VALUE_WORDS: Record<string, string> = {
   'acidParts 1': 'In one go',
   'acidParts 2': 'Half, then a test',
   'acidParts 3': 'A third, then a test',
+  'sanitizing by test': 'By what was read',
+  'sanitizing by label': 'By its label, tests for balance only',
   'care middle': 'To the middle of the range',
   'care edge': 'Just inside the range: less poured, sooner out again',
 }

@@ -1,8 +1,9 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { addKit, keepEntry, setSchool } from '@/app/actions'
+import { addKit, choosePlan, keepEntry, setSchool } from '@/app/actions'
 import { loadKits, loadReplies, loadTub, type TubParams } from '@/app/tubView'
-import { isDue } from '@/core/advice/due'
+import { SANITIZING } from '@/core/advice/choices'
+import { byLabel, isDue } from '@/core/advice/due'
 import { programmeOf } from '@/core/programmes/programme'
 import { genericDrops, genericStrips, marksOf } from '@/core/testing/kit'
 import { METHODS, type Method, QUANTITY, type Quantity } from '@/core/testing/quantity'
@@ -19,6 +20,7 @@ import { DropReader } from '@/ui/test/DropReader'
 import { MeterReader } from '@/ui/test/MeterReader'
 import { stripReminder } from '@/ui/test/reminders'
 import { StripReader } from '@/ui/test/StripReader'
+import { answerWords } from '@/ui/words/choiceWords'
 import { dueWords, SCHOOL_WORDS } from '@/ui/words/dueWords'
 import { entryWords } from '@/ui/words/entryWords'
 import { floorWords } from '@/ui/words/verdictWords'
@@ -290,6 +292,27 @@ const Test = async ({ params, searchParams }: TestProps) => {
               className={school === tub.testSchool ? 'quiet font-semibold' : 'quiet'}
             />
           ))}
+        </div>
+        <p className="small mt-2 max-w-[60ch] text-muted">
+          <b className="text-ink">What the sanitizer goes by.</b>{' '}
+          {byLabel(tub)
+            ? 'By its label: the plan adds the label’s dose when its time has come, and strips are for balance only. Nobody knows then what is left of it; test with drops now and then.'
+            : 'By what was read: the plan adds what is missing.'}
+        </p>
+        <div className="flex flex-wrap gap-x-5">
+          {SANITIZING.map((value) => {
+            const chosen = (tub.choices.sanitizing ?? 'by test') === value
+            return (
+              <PostButton
+                key={value}
+                action={choosePlan}
+                hidden={{ tub: String(tub.id), asks: 'sanitizing', value }}
+                label={`${chosen ? '● ' : ''}${answerWords('sanitizing', value).toLowerCase()}`}
+                title={`${answerWords('sanitizing', value)}${chosen ? ', chosen' : ''}`}
+                className={chosen ? 'quiet font-semibold' : 'quiet'}
+              />
+            )
+          })}
         </div>
       </section>
       <div className="mt-1 flex flex-wrap gap-x-5">

@@ -5,13 +5,16 @@ import { changeOnShelf, dropFromShelf } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { handlingOf } from '@/core/advice/handling'
 import { doseUnit } from '@/core/products/measure'
-import { PRODUCTS } from '@/core/products/product'
+import { PRODUCTS, type ProductFamily } from '@/core/products/product'
 import { strengthOnLabel } from '@/core/products/strength'
 import { shelfFields } from '@/server/shelf'
 import { PostButton } from '@/ui/form/PostButton'
 import { ShelfForm } from '@/ui/shelf/ShelfForm'
 
 export const metadata: Metadata = { title: 'On the shelf' }
+
+/** Sanitizers and oxidisers can be dosed by a label's rule too. */
+const BY_LABEL: readonly ProductFamily[] = ['chlorine', 'oxidiser', 'peroxide', 'biguanide']
 
 const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: string }> }) => {
   const { tub: tubParam, item: itemParam } = await params
@@ -39,7 +42,7 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
         volumeUnit={tub.units.volume === 'litre' ? 'L' : 'gal'}
         labelUnit={product.form === 'liquid' ? 'mL' : 'g'}
         strength={strengthOnLabel(item.product)}
-        byLabel={product.label !== undefined}
+        byLabel={product.label !== undefined || BY_LABEL.includes(product.family)}
         scoops={product.form !== 'liquid'}
         tablets={product.form === 'tablets'}
       />
