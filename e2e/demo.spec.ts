@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test'
-import { DEMO, nothingSerious, PHONE, place, watchConsole } from './steps'
+import { DEMO, expect, nothingSerious, PHONE, place, test, watchConsole } from './steps'
 
 const PLACES = [
   'now',

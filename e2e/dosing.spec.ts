@@ -1,5 +1,16 @@
-import { expect, type Page, test } from '@playwright/test'
-import { DEMO, EMPTY, enterTest, nothingSerious, PHONE, setUpTub, watchConsole } from './steps'
+import type { Page } from '@playwright/test'
+import {
+  DEMO,
+  EMPTY,
+  elsewhere,
+  enterTest,
+  expect,
+  nothingSerious,
+  PHONE,
+  setUpTub,
+  test,
+  watchConsole,
+} from './steps'
 
 /** A tub of its own, tested: pH and alkalinity low, chlorine low. */
 const tested = async (page: Page, name: string, values: Record<string, string>) => {
@@ -58,13 +69,13 @@ test.describe('one step a screen, on a phone at night', () => {
 test('two phones on one session: what one ticks the other sees, and no step is ticked twice', async ({
   browser,
 }) => {
-  const one = await (await browser.newContext({ viewport: PHONE })).newPage()
-  const two = await (await browser.newContext({ viewport: PHONE })).newPage()
+  const one = await elsewhere(browser, { viewport: PHONE })
+  const two = await elsewhere(browser, { viewport: PHONE })
   const tub = await tested(one, 'Two Phones', LOW)
   await one.goto(`${tub}/dose/session`)
   await two.goto(`${tub}/dose`)
   await expect(two.getByRole('button', { name: /went in$/ })).toBeVisible()
-  const third = await (await browser.newContext()).newPage()
+  const third = await elsewhere(browser)
   await third.goto(`${tub}/dose/session`)
   await expect(third.getByText(/step 1 of 2/)).toBeVisible()
 

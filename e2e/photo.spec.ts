@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { PNG } from 'pngjs'
-import { DEMO, nothingSerious, PHONE, watchConsole } from './steps'
+import { DEMO, expect, nothingSerious, PHONE, test, watchConsole } from './steps'
 
 const openPhoto = async (page: Page) => {
   await page.goto(`${DEMO}/tubs/1/test`)

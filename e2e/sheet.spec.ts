@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test'
-import { EMPTY, nothingSerious, setUpTub, watchConsole } from './steps'
+import { EMPTY, expect, nothingSerious, setUpTub, test, watchConsole } from './steps'
 
 test('a sheet with semicolons, commas and a mistake is looked at, named, kept and taken back', async ({
   page,

@@ -1,9 +1,44 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page } from '@playwright/test'
+import {
+  type Browser,
+  type BrowserContextOptions,
+  test as base,
+  expect,
+  type Page,
+} from '@playwright/test'
+
+export { expect }
 
 export const DEMO = process.env.PAVREL_DEMO ?? 'http://127.0.0.1:4270'
 export const EMPTY = process.env.PAVREL_EMPTY ?? 'http://127.0.0.1:4271'
 export const PHONE = { width: 390, height: 844 }
+
+/** A page whose `goto` comes back when it is alive: on a slow machine a press before that is lost. */
+const alive = (page: Page): Page => {
+  const goto = page.goto.bind(page)
+  page.goto = async (...given) => {
+    const response = await goto(...given)
+    await page.waitForFunction(() =>
+      Object.keys(document.querySelector('main, form, a') ?? {}).some((key) =>
+        key.startsWith('__reactProps'),
+      ),
+    )
+    return response
+  }
+  return page
+}
+
+export const test = base.extend({
+  page: async ({ page }, use) => {
+    await use(alive(page))
+  },
+})
+
+/** Another person's browser, with nothing in common with the first. */
+export const elsewhere = async (
+  browser: Browser,
+  options: BrowserContextOptions = {},
+): Promise<Page> => alive(await (await browser.newContext(options)).newPage())
 
 /** Fails the test where the page writes an error to its console: a refused script, a hydration that does not match. */
 export const watchConsole = (page: Page) => {

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test'
-import { DEMO, EMPTY, nothingSerious, PHONE, setUpTub, watchConsole } from './steps'
+import { DEMO, EMPTY, expect, nothingSerious, PHONE, setUpTub, test, watchConsole } from './steps'
 
 test.describe.configure({ mode: 'serial' })
 

@@ -9,6 +9,7 @@ import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
 import { createKit, editKit, removeKit } from '@/server/kits'
 import { addToShelf, editOnShelf, takeOffShelf } from '@/server/shelf'
 import { keepSheet, previewSheet, type SheetAnswer, type SheetAsked } from '@/server/shopSheet'
+import { tickStartStep } from '@/server/startUp'
 import { chooseSchool, createTub, editTub } from '@/server/tubs'
 import { theStore } from '@/store/database'
 
@@ -134,6 +135,13 @@ export const dropKit = async (_: Outcome | null, data: FormData): Promise<Outcom
     run('removing a kit', data, () =>
       removeKit(theStore(), idOf(fields.tub), idOf(fields.kit), Date.now()),
     ),
+  )
+}
+
+export const tickStart = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('ticking a start-up step', data, () =>
+    tickStartStep(theStore(), idOf(fields.tub), fields, Date.now()),
   )
 }
 

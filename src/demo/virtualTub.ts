@@ -23,13 +23,19 @@ export interface Truth {
   demandGramsPerPersonHour: number
   /** Share of the tablets in the floater that dissolves in an hour. */
   feedPerHour: number
+  /** What a cell makes, ppm of chlorine an hour; none where there is none. */
+  cellPpmPerHour?: number
 }
+
+/** Chlorine in a gram of the usual bleach, g. */
+const HYPOCHLORITE_CHLORINE =
+  (PRODUCTS['sodium hypochlorite'].perGram.freeChlorineMmol * CHLORINE_G_PER_MOL) / 1000
 
 /** A tub that obeys the same chemistry as the estimate, with rates of its own and noisy tests. */
 export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () => number) => {
   let water: Water = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
   let now = start
-  let floaterGrams = 0
+  let floater: { product: ProductName; grams: number } | undefined
 
   const advance = (until: Instant) => {
     while (now < until - 1) {
@@ -38,11 +44,24 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
       water = spend(water, {
         freeChlorineMmol: water.freeChlorineMmol * (1 - kept),
         bromineMmol: water.bromineMmol * (1 - kept),
+        peroxideMmol: water.peroxideMmol * (1 - kept),
       })
+      water = { ...water, biguanidePpm: water.biguanidePpm * kept }
       water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.still, hours)
-      const fed = floaterGrams * (1 - Math.exp(-truth.feedPerHour * hours))
-      floaterGrams -= fed
-      water = addProduct(water, 'bromochlorodimethylhydantoin', fed, tub.volumeLitres)
+      if (floater) {
+        const fed = floater.grams * (1 - Math.exp(-truth.feedPerHour * hours))
+        floater.grams -= fed
+        water = addProduct(water, floater.product, fed, tub.volumeLitres)
+      }
+      // Chlorine from salt and hypochlorite from a bottle do the same to the water.
+      const made = (truth.cellPpmPerHour ?? 0) * hours
+      if (made > 0)
+        water = addProduct(
+          water,
+          'sodium hypochlorite',
+          (made * tub.volumeLitres) / 1000 / HYPOCHLORITE_CHLORINE,
+          tub.volumeLitres,
+        )
       now += hours * HOUR
     }
     now = until
@@ -58,7 +77,8 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
   }
 
   const dose = (product: ProductName, grams: number) => {
-    if (PRODUCTS[product].form === 'tablets') floaterGrams += grams
+    if (PRODUCTS[product].form === 'tablets')
+      floater = { product, grams: (floater?.grams ?? 0) + grams }
     else water = addProduct(water, product, grams, tub.volumeLitres)
   }
 
@@ -83,7 +103,7 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
 
   const refill = () => {
     water = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
-    floaterGrams = 0
+    floater = undefined
   }
 
   return {

@@ -39,6 +39,9 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
         ...when,
         people: shown(entry.body.people, 0),
         minutes: shown(entry.body.minutes, 0),
+        children: shown(entry.body.children ?? 0, 0),
+        ...(entry.body.lotion ? { lotion: 'yes' } : {}),
+        ...(entry.body.party ? { party: 'yes' } : {}),
       }
     case 'water':
       return { ...when, percent: shown(100 * entry.body.replacedFraction, 1) }
@@ -51,6 +54,17 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
       }
       return fields
     }
+    case 'start':
+      return { ...when, step: entry.body.step }
+    case 'feeder':
+      return {
+        ...when,
+        ...(entry.body.setting === undefined ? {} : { setting: shown(entry.body.setting, 1) }),
+        ...(entry.body.tabletsLeft === undefined
+          ? {}
+          : { tabletsLeft: shown(entry.body.tabletsLeft, 1) }),
+        ...(entry.body.boost ? { boost: 'yes' } : {}),
+      }
     case 'note':
       return { ...when, text: entry.body.text }
   }

@@ -1,12 +1,14 @@
 import Joi from 'joi'
+import { estimate } from '@/core/estimate/estimate'
 import { fillWaterOf } from '@/core/estimate/testedWater'
 import { DAY } from '@/core/journal/entry'
 import {
-  GUIDED_PROGRAMMES,
+  PROGRAMMES,
   type ProgrammeId,
   programmeOf,
   type Targets,
 } from '@/core/programmes/programme'
+import { switchAdvice } from '@/core/programmes/switching'
 import {
   FILL_WATER_SOURCES,
   type FillWater,
@@ -26,7 +28,7 @@ import {
   type VolumeUnit,
 } from '@/core/units'
 import type { Store } from '@/store/database'
-import { insertEntry } from '@/store/entries'
+import { insertEntry, journalOf } from '@/store/entries'
 import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { momentOf } from './moment'
@@ -147,7 +149,7 @@ const schema = (temperatureUnit: TemperatureUnit) => {
     fillHardness: number({ name: 'Hardness of the fill water', low: 0, high: 2000, unit: 'ppm' }),
     programme: oneOf(
       'Programme',
-      GUIDED_PROGRAMMES.map(({ id }) => id),
+      PROGRAMMES.map(({ id }) => id),
     ),
     preset: text('Target', 40, true),
     setTemperature: number({
@@ -295,6 +297,13 @@ export const editTub = (store: Store, id: number, fields: Fields, now: number): 
   if ('errors' in checked) return refused(fields, checked.errors)
   const before = findTub(store, id)
   if (!before) return refused(fields, {}, {}, 'This tub is not here.')
+  const change = switchAdvice(before.programme, checked.tub.programme)
+  if (change.kind === 'drain' && fields['confirm.programme'] !== 'yes') {
+    const { filledAt, lastTestAt } = estimate(before, journalOf(store, id), now)
+    // Fresh water that nothing has gone into yet needs no question.
+    const fresh = filledAt !== undefined && now - filledAt < 2 * DAY && lastTestAt === undefined
+    if (!fresh) return refused(fields, {}, { programme: change.sentence })
+  }
   const resized = Math.abs(before.volumeLitres - checked.tub.volumeLitres) > 0.5
   updateTub(store, id, { ...checked.tub, ...(resized ? { volumeSetAt: now } : {}) })
   return { ok: true, next: `/tubs/${id}/now` }

@@ -4,7 +4,6 @@ import { fillWaterOf } from '@/core/estimate/testedWater'
 import { PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
 import {
   contains,
-  GUIDED_PROGRAMMES,
   HEALTH_FLOOR,
   middle,
   PROGRAMMES,
@@ -16,7 +15,7 @@ import { FILL_WATER_SOURCES, TYPICAL_FILL_WATER } from '@/core/tub'
 import { readWater } from '@/core/water/solveWater'
 import { tubWith } from './waters'
 
-describe.each(GUIDED_PROGRAMMES.map(({ id }) => id))('the programme %s', (id) => {
+describe.each(PROGRAMMES.map(({ id }) => id))('the programme %s', (id) => {
   const programme = programmeOf(id)
   test('is on the list of all, and watches and tests its own sanitizer', () => {
     expect(PROGRAMMES.map((one) => one.id)).toContain(id)

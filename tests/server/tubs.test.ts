@@ -59,7 +59,7 @@ test.each<[Fields, string, string]>([
   [{ volume: '50 000' }, 'volume', 'it can be'],
   [{ volumeWay: 'box', length: '80', width: '80' }, 'depth', 'missing'],
   [{ setTemperature: '120' }, 'setTemperature', '41 to 113 °F'],
-  [{ programme: 'biguanide' }, 'programme', 'choose one of'],
+  [{ programme: 'moonlight' }, 'programme', 'choose one of'],
   [{ preset: 'soft' }, 'preset', 'not offered'],
   [{ pHLow: '7.6', pHHigh: '7.4' }, 'pHHigh', 'too narrow'],
   [{ fillPh: '20' }, 'fillPh', '4 to 11'],

@@ -2,6 +2,7 @@ import { DAY, type Entry, HOUR, type Instant, inOrder } from '../journal/entry'
 import { addProduct, spend } from '../products/addProduct'
 import { PRODUCTS } from '../products/product'
 import { type Programme, programmeOf } from '../programmes/programme'
+import { DEMAND_GRAMS_PER_PERSON_HOUR, loadOf } from '../soaks/load'
 import { monopersulfateShown } from '../testing/interference'
 import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
 import type { FillWater, Tub } from '../tub'
@@ -48,9 +49,6 @@ export interface Estimate {
 
 /** From day to day it can be other water: an older test of it does not count. Common practice. */
 export const FILL_TEST_COUNTS = 30 * DAY
-
-/** Bather demand, g Cl₂-equivalent a person-hour at 38–40 °C: from memory of trade figures, 4 to 9. */
-const DEMAND_GRAMS_PER_PERSON_HOUR = { mean: 6, standardDeviation: 2 }
 
 /** Non-chlorine shock with nothing to do but oxidise waste: gone in a day or two, common practice. */
 const MONOPERSULFATE_LOSS_PER_HOUR = 1 / 18
@@ -239,7 +237,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
       return { ...belief, water, spread }
     }
     case 'soak': {
-      const personHours = (entry.body.people * entry.body.minutes) / 60
+      const personHours = loadOf(entry.body)
       const { mean, standardDeviation } = DEMAND_GRAMS_PER_PERSON_HOUR
       const mmol = (grams: number) =>
         (1000 * grams * personHours) / CHLORINE_G_PER_MOL / tub.volumeLitres
@@ -281,6 +279,8 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
     case 'fillTest':
       return { ...belief, fillTest: { at: entry.at, fillWater: entry.body.fillWater } }
     case 'note':
+    case 'start':
+    case 'feeder':
       return belief
   }
 }

@@ -1,4 +1,5 @@
 import type { ProductName } from '../products/product'
+import type { SoakLoad } from '../soaks/load'
 import type { Method, Readings } from '../testing/quantity'
 import type { FillWater } from '../tub'
 
@@ -38,9 +39,17 @@ export interface FillTestBody {
   method: Method
   fillWater: FillWater
 }
-export interface SoakBody {
-  people: number
-  minutes: number
+export type SoakBody = SoakLoad
+/** A step of the start-up that this fill asked for. */
+export interface StartBody {
+  step: string
+}
+/** What was set at a feeder or a cell, and what was found in it. */
+export interface FeederBody {
+  /** Opening in notches, or the level of a cell's output. */
+  setting?: number
+  tabletsLeft?: number
+  boost?: boolean
 }
 export interface NoteBody {
   text: string
@@ -53,6 +62,8 @@ export interface EntryBodies {
   water: WaterBody
   soak: SoakBody
   note: NoteBody
+  start: StartBody
+  feeder: FeederBody
   fillTest: FillTestBody
 }
 
@@ -64,6 +75,8 @@ export const ENTRY_KINDS = [
   'soak',
   'water',
   'note',
+  'start',
+  'feeder',
   'fillTest',
 ] as const satisfies readonly EntryKind[]
 

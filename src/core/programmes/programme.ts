@@ -57,8 +57,6 @@ export interface Programme {
   id: ProgrammeId
   name: string
   summary: string
-  /** Offered for a tub. The rest can be planned for by `calc`, and has no guidance from day to day yet. */
-  guided: boolean
   sanitizer: SanitizerQuantity
   /** What raises its residual by hand, the usual one first. */
   dosedWith: readonly [ProductName, ...ProductName[]]
@@ -200,7 +198,6 @@ const cellPreset = (sanitizer: Band) =>
   )
 
 const chlorine = {
-  guided: false,
   sanitizer: 'freeChlorine',
   dosedWith: ['sodium dichlor dihydrate', 'sodium hypochlorite', 'calcium hypochlorite'],
   lossPerHour: BY_HAND,
@@ -210,7 +207,6 @@ const chlorine = {
 } as const satisfies Omit<Programme, 'id' | 'name' | 'summary'>
 
 const bromine = {
-  guided: false,
   sanitizer: 'bromine',
   dosedWith: ['potassium monopersulfate', 'sodium dichlor dihydrate', 'sodium hypochlorite'],
   lossPerHour: BY_FEEDER,
@@ -244,7 +240,6 @@ const LOW_CHLORINE = preset(
 export const PROGRAMMES: readonly Programme[] = [
   {
     ...chlorine,
-    guided: true,
     id: 'granular chlorine',
     name: 'Chlorine granules',
     summary:
@@ -252,7 +247,6 @@ export const PROGRAMMES: readonly Programme[] = [
   },
   {
     ...bromine,
-    guided: true,
     id: 'bromine tablets',
     name: 'Bromine tablets',
     summary:
@@ -263,22 +257,27 @@ export const PROGRAMMES: readonly Programme[] = [
     dosedWith: LIQUID_FIRST,
     id: 'liquid chlorine',
     name: 'Liquid chlorine',
-    summary: 'No stabiliser.',
+    summary: 'Unscented bleach, measured by hand. Leaves no stabiliser; the bottle ages.',
   },
   {
     ...chlorine,
     lossPerHour: BY_FEEDER,
     id: 'chlorine tablets',
     name: 'Chlorine tablets',
-    summary: 'In a floater.',
+    summary: 'Slow tablets in a floater. Many tub makers warn of them: acid, easily too much.',
   },
-  { ...bromine, id: 'in-line bromine feeder', name: 'In-line bromine feeder', summary: '' },
+  {
+    ...bromine,
+    id: 'in-line bromine feeder',
+    name: 'In-line bromine feeder',
+    summary: 'Tablets in the tub’s own feeder; opened and closed by notches.',
+  },
   {
     ...bromine,
     lossPerHour: BY_HAND,
     id: 'bromide bank with oxidiser',
     name: 'Bromide bank with oxidiser',
-    summary: '',
+    summary: 'Bromide in the water, brought to life by an oxidiser each day. No floater.',
   },
   {
     ...salted(chlorine),
@@ -286,7 +285,8 @@ export const PROGRAMMES: readonly Programme[] = [
     presets: [cellPreset({ low: 3, high: 5 }), ...CHLORINE_PRESETS],
     id: 'in-line salt chlorine',
     name: 'Salt chlorine, in-line',
-    summary: '',
+    summary:
+      'A cell in the pipe makes chlorine from a little salt. pH climbs: acid is the routine product.',
   },
   {
     ...salted(chlorine),
@@ -294,13 +294,13 @@ export const PROGRAMMES: readonly Programme[] = [
     presets: [cellPreset({ low: 3, high: 5 }), ...CHLORINE_PRESETS],
     id: 'over-the-side salt chlorine',
     name: 'Salt chlorine, over the side',
-    summary: '',
+    summary: 'The same, hung over the side; out while people are in.',
   },
   {
     ...bromine,
     presets: [
       preset(
-        'soft',
+        'cell',
         'For the cell',
         'Full residual, soft water, lower alkalinity.',
         {
@@ -313,14 +313,15 @@ export const PROGRAMMES: readonly Programme[] = [
     ],
     id: 'salt bromine',
     name: 'Salt bromine',
-    summary: '',
+    summary: 'A cell makes bromine from sodium bromide. Dearer, easier on pH.',
   },
   {
     ...chlorine,
     presets: [CHLORINE_PRESETS[0], LOW_CHLORINE],
     id: 'silver or mineral with low chlorine',
     name: 'Silver or mineral cartridge',
-    summary: '',
+    summary:
+      'A cartridge helps; chlorine still does the work. Its label’s low range is below the published floor.',
   },
   {
     ...chlorine,
@@ -328,7 +329,7 @@ export const PROGRAMMES: readonly Programme[] = [
     presets: [CHLORINE_PRESETS[0], LOW_CHLORINE],
     id: 'mineral with metered chlorine',
     name: 'Mineral with metered chlorine',
-    summary: '',
+    summary: 'Minerals with a small chlorine feeder stick, replaced every three to four weeks.',
   },
   {
     ...chlorine,
@@ -342,7 +343,8 @@ export const PROGRAMMES: readonly Programme[] = [
     ],
     id: 'biguanide',
     name: 'Biguanide',
-    summary: 'Chlorine-free.',
+    summary:
+      'Chlorine-free, with its own peroxide and its own strips. Never with chlorine or bromine.',
   },
   {
     ...chlorine,
@@ -364,11 +366,10 @@ export const PROGRAMMES: readonly Programme[] = [
     ],
     id: 'hydrogen peroxide',
     name: 'Hydrogen peroxide',
-    summary: 'Chlorine-free.',
+    summary:
+      'Chlorine-free, for who cannot take it. Burns skin neat; many codes do not recognise it.',
   },
 ]
-
-export const GUIDED_PROGRAMMES = PROGRAMMES.filter(({ guided }) => guided)
 
 export const programmeOf = (id: ProgrammeId): Programme => {
   const found = PROGRAMMES.find((programme) => programme.id === id)

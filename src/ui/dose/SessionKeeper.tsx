@@ -1,7 +1,7 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { duration } from '../words/words'
 
 const POLL_MILLISECONDS = 5000
@@ -38,17 +38,19 @@ const useAwake = () => {
  */
 export const SessionKeeper = ({
   tubId,
+  state,
   until,
   next,
 }: {
   tubId: number
+  /** What this page was drawn from. */
+  state: string
   /** When the wait that is running ends. */
   until: number | undefined
   /** What comes after it, for the notice. */
   next: string
 }) => {
   const router = useRouter()
-  const seen = useRef<string>(undefined)
   const [clockOff, setClockOff] = useState(0)
   const [away, setAway] = useState(false)
   const [asked, setAsked] = useState<NotificationPermission | 'unknown'>('unknown')
@@ -66,12 +68,11 @@ export const SessionKeeper = ({
       try {
         const before = Date.now()
         const answer = await fetch(`/api/tubs/${tubId}/round`, { cache: 'no-store' })
-        const { now, state } = (await answer.json()) as { now: number; state: string }
+        const { now, state: current } = (await answer.json()) as { now: number; state: string }
         if (stopped) return
         setAway(false)
         setClockOff((before + Date.now()) / 2 - now)
-        if (seen.current !== undefined && seen.current !== state) router.refresh()
-        seen.current = state
+        if (current !== state) router.refresh()
       } catch {
         if (!stopped) setAway(true)
       }
@@ -84,7 +85,7 @@ export const SessionKeeper = ({
       clearInterval(timer)
       document.removeEventListener('visibilitychange', look)
     }
-  }, [tubId, router])
+  }, [tubId, state, router])
 
   const waits = until !== undefined
   useEffect(() => {

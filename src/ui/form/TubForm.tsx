@@ -1,12 +1,7 @@
 'use client'
 
 import { useEffect, useRef, useState } from 'react'
-import {
-  floorBroken,
-  GUIDED_PROGRAMMES,
-  HEALTH_FLOOR,
-  PROGRAMMES,
-} from '@/core/programmes/programme'
+import { floorBroken, HEALTH_FLOOR, PROGRAMMES } from '@/core/programmes/programme'
 import { FILL_WATER_SOURCES, type VolumeBasis, volumeLitres } from '@/core/tub'
 import { fromLitres, type LengthUnit, toLitres, toMetres, type VolumeUnit } from '@/core/units'
 import type { Fields } from '@/server/form'
@@ -151,13 +146,10 @@ const SanitizerStep = () => {
         options={PROGRAMMES.map((one) => ({
           value: one.id,
           label: one.name,
-          disabled: !GUIDED_PROGRAMMES.some(({ id }) => id === one.id),
         }))}
         onChoose={(id) => fill(id, programmeIn({ programme: id }).presets[0].id)}
       />
-      <p className="small max-w-[60ch] text-muted">
-        {programme.summary} Dashed programmes cannot be guided yet.
-      </p>
+      <p className="small max-w-[60ch] text-muted">{programme.summary}</p>
       <fieldset>
         <legend className="mb-1 font-medium text-[15px]">Target</legend>
         <div className="grid max-w-[680px] gap-0">

@@ -1,4 +1,4 @@
-import { GUIDED_PROGRAMMES, programmeOf } from '@/core/programmes/programme'
+import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import type { Fields } from '@/server/form'
 
 export const BANDS = [
@@ -10,7 +10,7 @@ export const BANDS = [
 ] as const
 
 export const programmeIn = (fields: Fields) =>
-  GUIDED_PROGRAMMES.find(({ id }) => id === fields.programme) ?? programmeOf('granular chlorine')
+  PROGRAMMES.find(({ id }) => id === fields.programme) ?? programmeOf('granular chlorine')
 
 /** Range fields of a preset, as the form holds them. */
 export const presetFields = (programmeId: string, presetId: string): Fields => {

@@ -12,6 +12,8 @@ export const KIND_WORDS: Record<EntryKind, string> = {
   soak: 'Soak',
   water: 'Water',
   note: 'Note',
+  start: 'Start-up',
+  feeder: 'Feeder',
   fillTest: 'Fill water',
 }
 
@@ -29,6 +31,29 @@ export const SOURCE_WORDS: Record<FillWaterSource, string> = {
   rain: 'rain tank',
   delivered: 'delivered',
   softened: 'softened',
+}
+
+/** Steps of a start-up, as the journal names them. */
+const START_TITLES: Record<string, string> = {
+  filled: 'filled, pump on, heating',
+  inhibitor: 'inhibitor in',
+  balance: 'tested and balanced',
+  'start shock': 'the first, large dose',
+  residual: 'residual in its range',
+  floater: 'tablet in the floater',
+  bank: 'bromide bank',
+  oxidise: 'oxidiser for a residual',
+  feeder: 'feeder loaded',
+  cartridge: 'cartridge in',
+  'salt first half': 'half of the salt',
+  'salt measured': 'salt measured',
+  'salt second half': 'the rest of the salt',
+  'cell at zero': 'dosed by hand, cell at zero',
+  'held a day': 'residual held for a day',
+  'cell on': 'cell on',
+  'biguanide one': 'biguanide, steps one and two',
+  'biguanide oxidiser': 'biguanide, step three',
+  peroxide: 'the first peroxide',
 }
 
 /** One line that says what happened. */
@@ -59,8 +84,13 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
     case 'aeration':
       return `Jets and air for ${entry.body.minutes} minutes, cover open`
     case 'soak': {
-      const { people, minutes } = entry.body
-      return `${people} ${people === 1 ? 'person' : 'people'} for ${minutes} minutes`
+      const { people, minutes, children = 0, lotion, party } = entry.body
+      const more = [
+        ...(children > 0 ? [`${children} of them ${children === 1 ? 'a child' : 'children'}`] : []),
+        ...(lotion ? ['with lotion'] : []),
+        ...(party ? ['a party'] : []),
+      ]
+      return `${[`${people} ${people === 1 ? 'person' : 'people'}`, ...more].join(', ')} for ${minutes} minutes`
     }
     case 'water': {
       const { replacedFraction } = entry.body
@@ -78,6 +108,16 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
       })
       return `${METHOD_WORDS[method]}, ${SOURCE_WORDS[fillWater.source]}: ${read.join(', ')}`
     }
+    case 'start':
+      return START_TITLES[entry.body.step] ?? entry.body.step
+    case 'feeder': {
+      const { setting, tabletsLeft, boost } = entry.body
+      return [
+        ...(setting === undefined ? [] : [`set to ${setting}`]),
+        ...(tabletsLeft === undefined ? [] : [`${tabletsLeft} tablets left`]),
+        ...(boost ? ['boost on'] : []),
+      ].join(', ')
+    }
     case 'note':
       return entry.body.text
   }
@@ -87,4 +127,9 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
 export const changeWords = (
   { entry, entries }: { entry: Entry; entries: number },
   reader: Reader,
-): string => (entries > 1 ? `${entries} entries of one sheet` : entryWords(entry, reader))
+): string => {
+  if (entries < 2) return entryWords(entry, reader)
+  return entry.kind === 'test'
+    ? `${entries} entries of one sheet`
+    : `${entryWords(entry, reader)}, and ${entries - 1} more with it`
+}

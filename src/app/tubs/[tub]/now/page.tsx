@@ -2,10 +2,11 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { HOTTEST_CELSIUS } from '@/core/programmes/programme'
+import { startProgress } from '@/core/programmes/startUp'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { agendaWords } from '@/ui/words/agendaWords'
 import { floorWords, planMinutes, verdictWords } from '@/ui/words/verdictWords'
-import { degrees, stepWords } from '@/ui/words/words'
+import { dayAndClock, degrees, stepWords } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 
@@ -14,6 +15,7 @@ const Now = async ({ params }: TubParams) => {
   const { tub, plan, estimate, agenda } = view
   const words = verdictWords(tub, view.verdict, plan, estimate, reader)
   const floor = floorWords(tub, reader)
+  const starting = startProgress(tub, view.journal, estimate)?.now
   const at = (place: string) => `/tubs/${tub.id}/${place}`
   const dosing = words.action.place === 'dose' && plan.steps.length > 0
   return (
@@ -24,6 +26,17 @@ const Now = async ({ params }: TubParams) => {
           <p className="mt-4 max-w-[62ch] text-[18px]">{words.reason}</p>
           {words.evidence && <p className="small mt-2 text-muted">{words.evidence}</p>}
           {floor && <p className="safety small mt-3 max-w-[62ch]">{floor}</p>}
+          {starting && (
+            <p className="mt-3 max-w-[62ch] border-oak-2 border-l-4 pl-3">
+              This water is being started up: <b>{starting.title}</b>
+              {starting.readyAt === undefined
+                ? ' is next.'
+                : `, waiting until ${dayAndClock(starting.readyAt, reader)}.`}{' '}
+              <Link href={at('programme')} className="quiet min-h-0">
+                Go on with it
+              </Link>
+            </p>
+          )}
           {words.tone === 'yes' && (
             <p className="small mt-3 max-w-[62ch] border-hair border-l-4 pl-3 text-muted">
               At {degrees(HOTTEST_CELSIUS, reader)} keep it to 15 minutes. Children, pregnancy,

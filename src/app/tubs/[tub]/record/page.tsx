@@ -46,6 +46,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
   const kind = ENTRY_KINDS.find((known) => known === query.kind)
   const add = ADDED.find((known) => known === query.add)
   const product = PRODUCT_NAMES.find((known) => known === query.product)
+  const given = Number(query.amount)
   const many = Math.min(5000, Math.max(PAGE, Number(query.many) || PAGE))
   const chosen = kind ? journal.filter((entry) => entry.kind === kind) : journal
   const shown = chosen.slice(0, many)
@@ -97,7 +98,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
       {add && (
         <section className="mt-5 border-hair border-b pb-7" aria-label={ADD_WORDS[add]}>
           <EntryForm
-            key={`${add}-${product}-${journal.length}`}
+            key={`${add}-${product}-${given}-${journal.length}`}
             action={keepEntry}
             tubId={tub.id}
             kind={add}
@@ -111,6 +112,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
               ...(add === 'soak' ? { people: '2', minutes: '30' } : {}),
               ...(add === 'water' ? { percent: '100' } : {}),
               ...(add === 'dose' && product ? { product } : {}),
+              ...(add === 'dose' && given > 0 ? { amount: String(given) } : {}),
             }}
           />
         </section>

@@ -1,4 +1,5 @@
 import { tickedIn } from '@/server/journal'
+import { sessionState } from '@/server/session'
 import { theStore } from '@/store/database'
 import { journalOf, lastChange } from '@/store/entries'
 import { findTub } from '@/store/tubs'
@@ -10,17 +11,14 @@ export const GET = async (_: Request, { params }: { params: Promise<{ tub: strin
   const tub = /^\d{1,9}$/.test(param) ? findTub(store, Number(param)) : undefined
   if (!tub) return Response.json({ error: 'This tub is not here.' }, { status: 404 })
   const now = Date.now()
-  const change = lastChange(store, tub.id)
   return Response.json(
     {
       now,
-      state: [
+      state: sessionState(
+        tub,
         tickedIn(tub, journalOf(store, tub.id), now),
-        change?.what,
-        change?.id,
-        tub.volumeLitres,
-        JSON.stringify(tub.choices),
-      ].join('.'),
+        lastChange(store, tub.id),
+      ),
     },
     { headers: { 'cache-control': 'no-store' } },
   )

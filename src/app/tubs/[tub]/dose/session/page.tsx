@@ -4,6 +4,7 @@ import type { ReactNode } from 'react'
 import { keepEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { PRODUCTS } from '@/core/products/product'
+import { sessionState } from '@/server/session'
 import { Countdown } from '@/ui/dose/Countdown'
 import { Cautions, tickOf, waitFor } from '@/ui/dose/PlanStepView'
 import { SessionKeeper } from '@/ui/dose/SessionKeeper'
@@ -40,6 +41,7 @@ const Session = async ({ params }: TubParams) => {
   const { tub, plan, round, now, waiting, bathers, schedule } = view
   const [step] = plan.steps
   const done = round.doses.length + round.aerations.length
+  const state = sessionState(tub, done, view.lastChange)
   const over =
     step || done > 0
       ? `${tub.name} · ${step ? `step ${done + 1} of ${done + plan.steps.length}` : `${done} ${done === 1 ? 'step' : 'steps'} done`}`
@@ -80,7 +82,12 @@ const Session = async ({ params }: TubParams) => {
             {back}
           </p>
         </Screen>
-        <SessionKeeper tubId={tub.id} until={bathers.until} next="The tub is free for its doses." />
+        <SessionKeeper
+          tubId={tub.id}
+          state={state}
+          until={bathers.until}
+          next="The tub is free for its doses."
+        />
       </>
     )
 
@@ -113,7 +120,12 @@ const Session = async ({ params }: TubParams) => {
           </Link>
           {back}
         </p>
-        <SessionKeeper tubId={tub.id} until={wait?.until} next="Test the water now." />
+        <SessionKeeper
+          tubId={tub.id}
+          state={state}
+          until={wait?.until}
+          next="Test the water now."
+        />
       </>
     )
 
@@ -159,7 +171,12 @@ const Session = async ({ params }: TubParams) => {
         </p>
         <p className="mt-3">{back}</p>
       </Screen>
-      <SessionKeeper tubId={tub.id} until={wait?.until} next={`Now ${figure} ${name}.`} />
+      <SessionKeeper
+        tubId={tub.id}
+        state={state}
+        until={wait?.until}
+        next={`Now ${figure} ${name}.`}
+      />
     </>
   )
 }

@@ -1,5 +1,14 @@
-import { expect, test } from '@playwright/test'
-import { EMPTY, enterTest, nothingSerious, PHONE, place, setUpTub, watchConsole } from './steps'
+import {
+  EMPTY,
+  enterTest,
+  expect,
+  nothingSerious,
+  PHONE,
+  place,
+  setUpTub,
+  test,
+  watchConsole,
+} from './steps'
 
 test.describe.configure({ mode: 'serial' })
 

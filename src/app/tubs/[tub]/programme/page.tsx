@@ -1,0 +1,106 @@
+import type { Metadata } from 'next'
+import { keepEntry, tickStart } from '@/app/actions'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { feederAdvice } from '@/core/programmes/feeder'
+import { HEALTH_FLOOR, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
+import { awayAdvice, rhythmOf } from '@/core/programmes/rhythm'
+import { stabiliserClock } from '@/core/programmes/stabiliserClock'
+import { startProgress } from '@/core/programmes/startUp'
+import { switchAdvice } from '@/core/programmes/switching'
+import { Feeder } from '@/ui/programme/Feeder'
+import { StabiliserWords } from '@/ui/programme/StabiliserWords'
+import { StartUp } from '@/ui/programme/StartUp'
+
+export const metadata: Metadata = { title: 'Programme' }
+
+const AWAY = [
+  { days: 7, name: 'Away for a week' },
+  { days: 14, name: 'Away for two weeks' },
+  { days: 45, name: 'Away for longer' },
+]
+const RHYTHM = [
+  ['daily', 'Every day'],
+  ['afterSoak', 'After a soak'],
+  ['weekly', 'Every week'],
+] as const
+
+const ProgrammePage = async ({ params }: TubParams) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { tub, journal, estimate } = view
+  const programme = programmeOf(tub.programme)
+  const progress = startProgress(tub, journal, estimate)
+  const feeder = feederAdvice(tub, journal, estimate)
+  const clock =
+    programme.sanitizer === 'freeChlorine' ? stabiliserClock(tub, journal, estimate) : undefined
+  const rhythm = rhythmOf(tub)
+  return (
+    <>
+      <h1 className="serif title pt-2">{programme.name}</h1>
+      <p className="mt-1 max-w-[60ch] text-muted">{programme.summary}</p>
+      {tub.programme === 'silver or mineral with low chlorine' && (
+        <p className="safety small mt-3 max-w-[62ch]">
+          The low range on such a cartridge’s label is below the published floor of{' '}
+          {HEALTH_FLOOR.freeChlorine} ppm ({HEALTH_FLOOR.source}).
+        </p>
+      )}
+      <div className="mt-6 grid gap-x-12 gap-y-8 xl:grid-cols-2">
+        <div className="grid content-start gap-8">
+          {progress && <StartUp view={view} progress={progress} tick={tickStart} reader={reader} />}
+          {feeder && <Feeder tubId={tub.id} advice={feeder} keep={keepEntry} />}
+          {clock && <StabiliserWords clock={clock} tub={tub} reader={reader} />}
+        </div>
+        <div className="grid content-start gap-8">
+          <section>
+            <h2 className="head">Its days and weeks</h2>
+            <dl className="small mt-1">
+              {RHYTHM.map(([key, name]) => (
+                <div
+                  key={key}
+                  className="grid gap-x-4 border-hair border-t py-2 sm:grid-cols-[104px_1fr]"
+                >
+                  <dt className="font-semibold">{name}</dt>
+                  <dd>{rhythm[key]}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+          <section>
+            <h2 className="head">Going away</h2>
+            {AWAY.map(({ days, name }) => (
+              <details key={days}>
+                <summary className="quiet">{name}</summary>
+                <ul className="small mt-1 mb-2 max-w-[60ch]">
+                  {awayAdvice(tub, days).map((line) => (
+                    <li key={line} className="border-hair border-t py-1.5">
+                      {line}
+                    </li>
+                  ))}
+                </ul>
+              </details>
+            ))}
+          </section>
+          <section>
+            <h2 className="head">Changing to another programme</h2>
+            <details>
+              <summary className="quiet">What this water would have to go through</summary>
+              <ul className="small mt-1 max-w-[64ch]">
+                {PROGRAMMES.filter(({ id }) => id !== tub.programme).map(({ id, name }) => {
+                  const { kind, sentence } = switchAdvice(tub.programme, id)
+                  return (
+                    <li key={id} className="border-hair border-t py-1.5">
+                      <b>{name}</b>
+                      {kind === 'drain' && <b className="text-madder"> · drain first</b>}.{' '}
+                      {sentence}
+                    </li>
+                  )
+                })}
+              </ul>
+            </details>
+          </section>
+        </div>
+      </div>
+    </>
+  )
+}
+
+export default ProgrammePage

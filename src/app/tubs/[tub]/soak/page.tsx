@@ -1,0 +1,113 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { keepEntry } from '@/app/actions'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { sourcesOf, usualShelf } from '@/core/advice/shelf'
+import { programmeOf } from '@/core/programmes/programme'
+import { afterSoakDoses, loadTogether, openSoaks } from '@/core/soaks/afterSoak'
+import { gathering } from '@/core/soaks/gathering'
+import { isHeavy, type SoakLoad } from '@/core/soaks/load'
+import { nextShock } from '@/core/soaks/shock'
+import { toWallClock } from '@/server/moment'
+import { AfterSoak } from '@/ui/soak/AfterSoak'
+import { Gathering, GROUPS } from '@/ui/soak/Gathering'
+import { ShockWords } from '@/ui/soak/ShockWords'
+import { SoakForm } from '@/ui/soak/SoakForm'
+import { entryWords } from '@/ui/words/entryWords'
+import { dayAndClock, numberWords } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'Soak' }
+
+interface SoakProps extends TubParams {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+/** Groups as the address holds them; what is no number is left out, what is too much is cut. */
+const groupsIn = (query: Record<string, string | string[] | undefined>): SoakLoad[] =>
+  Array.from({ length: GROUPS }, (_, i) => {
+    const read = (name: string, most: number) =>
+      Math.min(most, Math.max(0, Math.round(Number(query[`${name}${i + 1}`]) || 0)))
+    return {
+      people: read('people', 20),
+      minutes: read('minutes', 180),
+      party: query.party === 'yes',
+    }
+  }).filter(({ people, minutes }) => people > 0 && minutes > 0)
+
+const SoakPage = async ({ params, searchParams }: SoakProps) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const query = await searchParams
+  const { tub, journal, estimate, now, planOptions } = view
+  const programme = programmeOf(tub.programme)
+  const { sources } = sourcesOf(
+    planOptions.shelf ?? usualShelf(programme),
+    programme,
+    estimate.water,
+    tub.choices,
+  )
+  const soaks = openSoaks(journal, now)
+  const groups = groupsIn(query)
+  const last = journal.find(({ kind }) => kind === 'soak')
+  const people = last?.kind === 'soak' ? String(last.body.people) : '2'
+  return (
+    <>
+      <h1 className="serif title pt-2">Who was in?</h1>
+      <div className="mt-4 grid gap-x-12 gap-y-9 xl:grid-cols-2">
+        <div className="grid content-start gap-8">
+          <SoakForm
+            key={journal.length}
+            action={keepEntry}
+            tubId={tub.id}
+            initial={{
+              people,
+              minutes: '30',
+              children: '',
+              when: 'now',
+              at: toWallClock(now, reader.timeZone),
+            }}
+            latest={toWallClock(now, reader.timeZone)}
+          />
+          {soaks.length > 0 && (
+            <section aria-labelledby="since">
+              <h2 id="since" className="head">
+                Since the last dose
+              </h2>
+              <ul className="small mt-1">
+                {soaks.map((soak) => (
+                  <li key={soak.id} className="border-hair border-t py-1.5">
+                    {dayAndClock(soak.at, reader)}: {entryWords(soak, reader)}
+                  </li>
+                ))}
+                <li className="border-hair border-t py-1.5 font-medium">
+                  Together {numberWords(loadTogether(soaks), 1, reader)} person-hours
+                  {soaks.some(({ body }) => isHeavy(body)) &&
+                    ': long or crowded, so a shock follows'}
+                  .
+                </li>
+              </ul>
+            </section>
+          )}
+        </div>
+        <div className="grid content-start gap-8">
+          <AfterSoak
+            view={view}
+            doses={soaks.length > 0 ? afterSoakDoses(tub, estimate, soaks, sources, journal) : []}
+            reader={reader}
+          />
+          <ShockWords view={view} shock={nextShock(tub, journal, now)} reader={reader} />
+          <Gathering
+            view={view}
+            groups={groups}
+            turns={groups.length > 0 ? gathering(tub, estimate, groups, sources).turns : []}
+            reader={reader}
+          />
+          <Link href={`/tubs/${tub.id}/record?kind=soak`} className="quiet justify-self-start">
+            All soaks
+          </Link>
+        </div>
+      </div>
+    </>
+  )
+}
+
+export default SoakPage

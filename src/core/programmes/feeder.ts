@@ -1,0 +1,145 @@
+import { type Estimate, isStale } from '../estimate/estimate'
+import { DAY, type Entry, type EntryOf, isKind } from '../journal/entry'
+import { PRODUCTS } from '../products/product'
+import type { Tub } from '../tub'
+import { type ProgrammeId, programmeOf, STAY_OUT_ABOVE } from './programme'
+import { tabletsAWeek } from './startUp'
+
+export type FeederKind = 'floater' | 'feeder' | 'cell'
+
+/** What holds the level in a programme, where something does. */
+export const feederOf = (programme: ProgrammeId): FeederKind | undefined => {
+  switch (programme) {
+    case 'chlorine tablets':
+    case 'bromine tablets':
+      return 'floater'
+    case 'in-line bromine feeder':
+    case 'mineral with metered chlorine':
+      return 'feeder'
+    case 'in-line salt chlorine':
+    case 'over-the-side salt chlorine':
+    case 'salt bromine':
+      return 'cell'
+    default:
+      return undefined
+  }
+}
+
+export type FeederMove =
+  | 'open a notch'
+  | 'close a notch'
+  | 'shut'
+  | 'leave it'
+  | 'boost'
+  | 'test first'
+
+export interface FeederAdvice {
+  kind: FeederKind
+  move: FeederMove
+  why: string
+  setting: number | undefined
+  /** By what was loaded and what goes in a week; undefined for a cell or where nothing was loaded. */
+  tabletsLeft: number | undefined
+  tabletsAWeek: number | undefined
+}
+
+/** Grams of a usual tablet, where the owner has not weighed one: common practice. */
+const TABLET_GRAMS = 20
+/** Readings of this long say how the level moves. */
+const WINDOW = 8 * DAY
+
+const settingIn = (journal: readonly Entry[], at: number): EntryOf<'feeder'> | undefined =>
+  journal
+    .filter(isKind('feeder'))
+    .filter((entry) => entry.at <= at && entry.body.setting !== undefined)
+    .reduce<EntryOf<'feeder'> | undefined>(
+      (latest, entry) => (!latest || entry.at >= latest.at ? entry : latest),
+      undefined,
+    )
+
+/** Tablets left by the last count or loading, at the rate for this volume. */
+const tabletsIn = (tub: Tub, journal: readonly Entry[], at: number): number | undefined => {
+  const rate = tabletsAWeek(tub.volumeLitres) / 7
+  let left: number | undefined
+  let since = 0
+  const events = journal
+    .filter((entry) => entry.at <= at)
+    .toSorted((a, b) => a.at - b.at || a.id - b.id)
+  for (const entry of events) {
+    const loaded =
+      entry.kind === 'dose' && PRODUCTS[entry.body.product].goes === 'in a feeder'
+        ? entry.body.grams / TABLET_GRAMS
+        : undefined
+    const counted = entry.kind === 'feeder' ? entry.body.tabletsLeft : undefined
+    if (loaded === undefined && counted === undefined) continue
+    const kept = left === undefined ? 0 : Math.max(0, left - ((entry.at - since) / DAY) * rate)
+    left = counted ?? kept + (loaded ?? 0)
+    since = entry.at
+  }
+  return left === undefined ? undefined : Math.max(0, left - ((at - since) / DAY) * rate)
+}
+
+/**
+ * One notch at a time, by where the readings of the last days stand: two or more on the same side of the band's middle move
+ * it, one far out does too. Common practice: drifting up, close a notch; down, open one.
+ */
+export const feederAdvice = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+): FeederAdvice | undefined => {
+  const kind = feederOf(tub.programme)
+  if (!kind) return undefined
+  const { sanitizer } = programmeOf(tub.programme)
+  const { at } = estimate
+  const band = tub.targets.sanitizer
+  const set = settingIn(journal, at)
+  const tablets = kind === 'cell' ? undefined : tabletsIn(tub, journal, at)
+  const base = {
+    kind,
+    setting: set?.body.setting,
+    tabletsLeft: tablets,
+    tabletsAWeek: kind === 'cell' ? undefined : tabletsAWeek(tub.volumeLitres),
+  }
+  const readings = journal
+    .filter(isKind('test'))
+    .filter((entry) => entry.at <= at && entry.at > at - WINDOW && entry.at >= (set?.at ?? 0))
+    .toSorted((a, b) => a.at - b.at)
+    .flatMap(({ body }) => body.readings[sanitizer] ?? [])
+  const last = readings.at(-1)
+  const what = kind === 'cell' ? 'the output' : `the ${kind}`
+  if (last === undefined || isStale(sanitizer, estimate.quantities[sanitizer].ageHours))
+    return {
+      ...base,
+      move: 'test first',
+      why: `No reading${set ? ' since it was set' : ''}: test, then move ${what}.`,
+    }
+  if (last > STAY_OUT_ABOVE[sanitizer])
+    return {
+      ...base,
+      move: 'shut',
+      why: `${last} ppm is far too much: shut it until it has fallen.`,
+    }
+  const high = readings.filter((value) => value > band.high).length
+  const low = readings.filter((value) => value < band.low).length
+  if (last > band.high && (high >= 2 || last > 1.3 * band.high))
+    return { ...base, move: 'close a notch', why: `It reads ${last} ppm, above ${band.high}.` }
+  if (last < 0.5 * band.low && kind === 'cell')
+    return {
+      ...base,
+      move: 'boost',
+      why: `${last} ppm is less than half of what it should be: boost for a day, and dose by hand meanwhile.`,
+    }
+  if (last < band.low && (low >= 2 || last < 0.7 * band.low)) {
+    if (tablets !== undefined && tablets < 0.5)
+      return { ...base, move: 'leave it', why: 'It is empty by the count: load it, then test.' }
+    return { ...base, move: 'open a notch', why: `It reads ${last} ppm, below ${band.low}.` }
+  }
+  const drift = readings.length > 1 ? last - (readings[0] ?? last) : 0
+  const width = band.high - band.low
+  if (drift > width && last > (band.low + band.high) / 2)
+    return { ...base, move: 'close a notch', why: 'It is in its range and climbing.' }
+  if (-drift > width && last < (band.low + band.high) / 2)
+    return { ...base, move: 'open a notch', why: 'It is in its range and falling.' }
+  return { ...base, move: 'leave it', why: 'It holds the level.' }
+}

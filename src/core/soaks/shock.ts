@@ -1,0 +1,59 @@
+import { DAY, type Entry, type EntryOf, type Instant, isKind } from '../journal/entry'
+import type { ProductName } from '../products/product'
+import type { Tub } from '../tub'
+import { isHeavy } from './load'
+
+/** So much of each is a shock, mg per litre of water: common practice (a quarter cup of non-chlorine shock, 15 g of granules and more for 1000 L). */
+const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
+  'potassium monopersulfate': 25,
+  'sodium dichlor dihydrate': 12,
+  'sodium hypochlorite': 110,
+  'calcium hypochlorite': 10,
+}
+/** What one puts in, mg per litre: common practice. */
+export const SHOCK_DOSE_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
+  'potassium monopersulfate': 40,
+  'sodium dichlor dihydrate': 18,
+}
+
+export const SHOCK_EVERY = 7 * DAY
+/** With every third shock the shell above the waterline and the cover's underside are wiped: common practice, third or fourth. */
+const WIPE_EVERY = 3
+/** Cover at least half open for so long, minutes: common practice, 20 to 30. */
+export const COVER_MINUTES = 30
+
+export const shocksIn = (tub: Tub, journal: readonly Entry[], now: Instant): EntryOf<'dose'>[] =>
+  journal
+    .filter(isKind('dose'))
+    .filter(({ at, body }) => {
+      const least = SHOCK_MG_PER_LITRE[body.product]
+      return at <= now && least !== undefined && (1000 * body.grams) / tub.volumeLitres >= least
+    })
+    .toSorted((a, b) => a.at - b.at)
+
+export interface ShockDue {
+  last: Instant | undefined
+  due: Instant
+  why: 'rhythm' | 'load'
+  /** This one comes with the wipe of shell and cover. */
+  wipe: boolean
+}
+
+/** The next shock: a week after the last, or at once after a heavy soak that none has answered. Common practice. */
+export const nextShock = (tub: Tub, journal: readonly Entry[], now: Instant): ShockDue => {
+  const shocks = shocksIn(tub, journal, now)
+  const last = shocks.at(-1)?.at
+  const heavy = journal
+    .filter(isKind('soak'))
+    .filter(({ at, body }) => at <= now && at > (last ?? 0) && isHeavy(body))
+    .reduce<Instant | undefined>((first, { at }) => Math.min(first ?? at, at), undefined)
+  const first = journal.reduce((earliest, { at }) => Math.min(earliest, at), now)
+  const rhythm = (last ?? first) + SHOCK_EVERY
+  const byLoad = heavy !== undefined && heavy < rhythm
+  return {
+    last,
+    due: byLoad ? heavy : rhythm,
+    why: byLoad ? 'load' : 'rhythm',
+    wipe: (shocks.length + 1) % WIPE_EVERY === 0,
+  }
+}

@@ -1,0 +1,139 @@
+import Joi from 'joi'
+import { whyNotAfter } from '@/core/advice/handling'
+import { bathersIn } from '@/core/advice/round'
+import { waitBefore } from '@/core/advice/schedule'
+import { estimate } from '@/core/estimate/estimate'
+import type { Entry } from '@/core/journal/entry'
+import { doseUnit, fromDose, gramsInMeasure, MEASURES } from '@/core/products/measure'
+import { feederMeeting, meetingIn } from '@/core/products/meetings'
+import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
+import type { Store } from '@/store/database'
+import { wholeShelf } from '@/store/shelf'
+import type { TubRow } from '@/store/tubs'
+import { check, type Fields, number, oneOf } from '../form'
+
+import { confirmed, type Draft } from './draft'
+
+/** More than this is no dose for a tub, g per litre of water. */
+const LARGEST_GRAMS_PER_LITRE = 5
+
+/** Grams in one of the measure a person counted by; undefined for a measure that is not known. */
+const gramsEach = (
+  store: Store,
+  tub: TubRow,
+  product: ProductName,
+  measure: string | undefined,
+): { grams: number; unit: string } | undefined => {
+  if (!measure)
+    return { grams: fromDose(product, 1, tub.units.mass), unit: doseUnit(product, tub.units.mass) }
+  const known = MEASURES.find((one) => one === measure)
+  if (known) return { grams: gramsInMeasure(product, known), unit: `${known}s` }
+  const scoop = wholeShelf(store).find((row) => row.product === product)?.scoop
+  return measure === 'scoop' && scoop
+    ? { grams: scoop.grams, unit: `of your ${scoop.name}` }
+    : undefined
+}
+
+/** What stands against a dose, by what it is asked under. Going on all the same takes a reason, and it is journalled. */
+export const objections = (
+  product: ProductName,
+  tub: TubRow,
+  at: number,
+  journal: Entry[],
+): Record<string, string> => {
+  const against: Record<string, string> = {}
+  const meeting = meetingIn(estimate(tub, journal, at).water, product)
+  if (meeting && PRODUCTS[product].goes === 'by hand') against.product = meeting.reason
+  const feeder = feederMeeting(
+    journal.filter((entry) => entry.at <= at),
+    product,
+  )
+  if (feeder) against.product = feeder.reason
+  const mixing = waitBefore(journal, product, at)
+  if (mixing && mixing.product !== product) {
+    const minutes = Math.ceil((mixing.until - at) / 60_000)
+    against.wait = `${whyNotAfter(product, mixing.product)} ${minutes} min of that wait are left.`
+  }
+  const bathers = bathersIn(journal, at)
+  if (bathers && PRODUCTS[product].goes !== 'in a bucket')
+    against.people = `By the journal ${bathers.people} ${bathers.people === 1 ? 'person is' : 'people are'} in the tub. Nothing goes in while anyone is in.`
+  return against
+}
+
+const SHORTEST_REASON = 3
+
+export const draftDose = (
+  store: Store,
+  tub: TubRow,
+  fields: Fields,
+  at: number,
+  journal: Entry[],
+): Draft => {
+  const named = check<{ product: ProductName }>(
+    Joi.object({ product: oneOf('Product', PRODUCT_NAMES) }),
+    { product: fields.product ?? '' },
+  )
+  const chosen = 'errors' in named ? undefined : named.value.product
+  const each = gramsEach(store, tub, chosen ?? 'sodium bicarbonate', fields.measure)
+  if (!each) return { errors: { measure: 'Measured with: choose one of those shown.' } }
+  const { unit } = each
+  const largestGrams = LARGEST_GRAMS_PER_LITRE * tub.volumeLitres
+  const largest = largestGrams / each.grams
+  const checked = check<{ amount: number; plannedGrams?: number }>(
+    Joi.object({
+      amount: number({
+        name: 'Amount',
+        low: unit === 'g' || unit === 'mL' ? 0.1 : 0.005,
+        high: Math.max(1, Math.round(largest)),
+        unit,
+        required: true,
+      }),
+      plannedGrams: number({ name: 'Planned amount', low: 0, high: largestGrams }),
+    }),
+    fields,
+  )
+  if (!chosen || 'errors' in checked)
+    return {
+      errors: {
+        ...('errors' in named ? named.errors : {}),
+        ...('errors' in checked ? checked.errors : {}),
+      },
+    }
+  const { amount, plannedGrams } = checked.value
+  const grams = amount * each.grams
+  const questions: Record<string, string> = {}
+  if (plannedGrams !== undefined && grams > 1.5 * plannedGrams)
+    questions.amount =
+      grams >= 8 * plannedGrams
+        ? `That is ${Math.round(grams / plannedGrams)} × the plan: a slip of the decimal point? Confirm only if it is what went in.`
+        : `That is ${(grams / plannedGrams).toFixed(1)} × the plan. Is it what went in?`
+  const against = objections(chosen, tub, at, journal)
+  for (const [name, sentence] of Object.entries(against)) {
+    const reason = (fields[`reason.${name}`] ?? '').trim()
+    if (!confirmed(fields, name)) questions[name] = sentence
+    else if (reason.length < SHORTEST_REASON)
+      questions[name] = `${sentence} To go on all the same, say why: it goes into the journal.`
+  }
+  const reasons = Object.keys(against).map((name) => (fields[`reason.${name}`] ?? '').trim())
+  return {
+    entry: {
+      kind: 'dose',
+      at,
+      body: {
+        product: chosen,
+        grams,
+        ...(plannedGrams === undefined ? {} : { plannedGrams }),
+        ...(reasons.length > 0
+          ? {
+              override: {
+                against: Object.values(against).join(' '),
+                reason: [...new Set(reasons)].join('; ').slice(0, 300),
+              },
+            }
+          : {}),
+      },
+    },
+    questions,
+    insists: Object.keys(questions).filter((name) => name in against),
+  }
+}

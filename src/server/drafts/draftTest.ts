@@ -1,0 +1,88 @@
+import Joi from 'joi'
+import { contradictions } from '@/core/advice/contradictions'
+import { estimate } from '@/core/estimate/estimate'
+import type { Entry } from '@/core/journal/entry'
+import { kitError } from '@/core/testing/kit'
+import {
+  METHODS,
+  type Method,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+  type Readings,
+  readingError,
+} from '@/core/testing/quantity'
+import { fromCelsius, toCelsius } from '@/core/units'
+import type { Store } from '@/store/database'
+import { findKit } from '@/store/kits'
+import type { TubRow } from '@/store/tubs'
+import { check, type Fields, number, oneOf } from '../form'
+
+import type { Draft } from './draft'
+
+/** Where a reading of one picture is less certain than its kit usually is. */
+const deviationField = (quantity: Quantity) => `deviation.${quantity}`
+
+export const draftTest = (
+  store: Store,
+  tub: TubRow,
+  fields: Fields,
+  at: number,
+  journal: Entry[],
+): Draft => {
+  const shape: Record<string, Joi.Schema> = { method: oneOf('How it was tested', METHODS) }
+  const kit = /^\d{1,9}$/.test(fields.kit ?? '') ? findKit(store, Number(fields.kit)) : undefined
+  const unit = tub.units.temperature
+  for (const quantity of QUANTITIES) {
+    const { name, possible, unit: ppm } = QUANTITY[quantity]
+    const range =
+      quantity === 'temperature' ? possible.map((celsius) => fromCelsius(celsius, unit)) : possible
+    shape[quantity] = number({
+      name,
+      low: range[0] ?? 0,
+      high: range[1] ?? 0,
+      unit: quantity === 'temperature' ? (unit === 'celsius' ? '°C' : '°F') : ppm,
+    })
+    shape[deviationField(quantity)] = number({
+      name: `${name}, error`,
+      low: 0,
+      high: possible[1],
+      unit: ppm,
+    })
+  }
+  const checked = check<{ method: Method } & Readings>(Joi.object(shape), fields)
+  if ('errors' in checked) return checked
+  const { method, ...given } = checked.value
+  const stated = given as Record<string, number | undefined>
+  const readings: Readings = {}
+  for (const quantity of QUANTITIES) {
+    const value = given[quantity]
+    if (value !== undefined)
+      readings[quantity] = quantity === 'temperature' ? toCelsius(value, unit) : value
+  }
+  const named = Object.keys(readings) as Quantity[]
+  if (named.length === 0)
+    return { errors: {}, message: 'Nothing was read yet: enter at least one value.' }
+  const used = kit?.spec.kind === method ? kit : undefined
+  const deviationOf = (quantity: Quantity, value: number) =>
+    Math.max(
+      used ? kitError(used, quantity, value) : readingError(quantity, method, value),
+      stated[deviationField(quantity)] ?? 0,
+    )
+  const questions = Object.fromEntries(
+    contradictions(estimate(tub, journal, at), readings, deviationOf).map(
+      ({ quantity, sentence }) => [quantity, sentence],
+    ),
+  )
+  const standardDeviations: Readings = {}
+  for (const quantity of named)
+    standardDeviations[quantity] = deviationOf(quantity, readings[quantity] ?? 0)
+  return {
+    entry: {
+      kind: 'test',
+      at,
+      body: { method, readings, ...(used ? { kitId: used.id, standardDeviations } : {}) },
+    },
+    questions,
+  }
+}

@@ -1,0 +1,36 @@
+import { estimate } from '@/core/estimate/estimate'
+import type { NewEntry } from '@/core/journal/entry'
+import { startProgress } from '@/core/programmes/startUp'
+import type { Store } from '@/store/database'
+import { insertTogether, journalOf } from '@/store/entries'
+import { findTub } from '@/store/tubs'
+import { objections } from './drafts/draftDose'
+import { type Fields, type Outcome, refused } from './form'
+
+/** Ticks the step of a start-up whose turn it is, with the dose that belongs to it, by one act that one undo takes back. */
+export const tickStartStep = (
+  store: Store,
+  tubId: number,
+  fields: Fields,
+  now: number,
+): Outcome => {
+  const tub = findTub(store, tubId)
+  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  const journal = journalOf(store, tubId)
+  const open = startProgress(tub, journal, estimate(tub, journal, now))?.now
+  if (!open || open.id !== fields.step || open.doneAt !== undefined)
+    return refused(fields, {}, {}, 'The start-up went on meanwhile. Look at it again.')
+  const entries: NewEntry[] = []
+  const grams = Number(fields.grams)
+  if (open.product && grams > 0) {
+    // The amount is the start-up's own; a hand-made request cannot raise it.
+    const most = 1.1 * (open.grams ?? 0) + 5
+    if (grams > most) return refused(fields, {}, {}, 'That is more than this step asks for.')
+    const [against] = Object.values(objections(open.product, tub, now, journal))
+    if (against) return refused(fields, {}, {}, against)
+    entries.push({ kind: 'dose', at: now, body: { product: open.product, grams } })
+  }
+  entries.push({ kind: 'start', at: now, body: { step: open.id } })
+  store.transaction((tx) => insertTogether(tx, tubId, entries, now))
+  return { ok: true }
+}

@@ -1,0 +1,80 @@
+'use client'
+
+import type { FeederAdvice, FeederMove } from '@/core/programmes/feeder'
+import { type Action, DraftForm } from '../form/draft'
+import { TextInput } from '../form/inputs'
+
+const MOVES: Record<FeederMove, string> = {
+  'open a notch': 'Open it one notch.',
+  'close a notch': 'Close it one notch.',
+  shut: 'Shut it.',
+  'leave it': 'Leave it as it is.',
+  boost: 'Boost it.',
+  'test first': 'Test first.',
+}
+const CELL_MOVES: Partial<Record<FeederMove, string>> = {
+  'open a notch': 'Raise the output one level.',
+  'close a notch': 'Lower the output one level.',
+  shut: 'Output to zero.',
+}
+
+/** What to do at the feeder or the cell by the readings, and what was done there. */
+export const Feeder = ({
+  tubId,
+  advice,
+  keep,
+}: {
+  tubId: number
+  advice: FeederAdvice
+  keep: Action
+}) => {
+  const { kind, move, why, setting, tabletsLeft, tabletsAWeek } = advice
+  const cell = kind === 'cell'
+  const left = tabletsLeft === undefined ? undefined : Math.round(2 * tabletsLeft) / 2
+  return (
+    <section aria-labelledby="feeder">
+      <h2 id="feeder" className="font-semibold text-[19px]">
+        {cell ? 'The cell' : kind === 'floater' ? 'The floater' : 'The feeder'}
+      </h2>
+      <p className="mt-1 text-[18px]">
+        <b>{(cell && CELL_MOVES[move]) || MOVES[move]}</b> {why}
+      </p>
+      <p className="small mt-1 text-muted">
+        {setting === undefined
+          ? `Its ${cell ? 'level' : 'opening'} has not been noted.`
+          : `Set to ${setting}.`}{' '}
+        {left !== undefined &&
+          tabletsAWeek !== undefined &&
+          `About ${left} tablets left, at ${tabletsAWeek} a week${left <= tabletsAWeek / 3 ? ': load it' : ''}.`}
+      </p>
+      <details className="mt-1">
+        <summary className="quiet">Note what you set</summary>
+        <DraftForm
+          action={keep}
+          draftKey={`feeder.${tubId}`}
+          initial={{ when: 'now' }}
+          hidden={{ kind: 'feeder', tub: String(tubId), when: 'now' }}
+          className="mt-2 grid max-w-[420px] gap-3"
+          submit={({ pending, fields }) => (
+            <button type="submit" className="plain justify-self-start" disabled={pending}>
+              {pending ? 'Writing…' : fields.boost === 'yes' ? 'Keep it, boost on' : 'Keep it'}
+            </button>
+          )}
+        >
+          <div className="grid grid-cols-2 gap-3">
+            <TextInput name="setting" label={cell ? 'Output level' : 'Opening, notches'} decimal />
+            {!cell && <TextInput name="tabletsLeft" label="Tablets left in it" decimal />}
+          </div>
+          {cell && <Boost />}
+        </DraftForm>
+      </details>
+    </section>
+  )
+}
+
+const Boost = () => (
+  <label className="flex min-h-12 items-center gap-3 font-medium">
+    <input type="checkbox" name="boost" value="yes" className="size-6 accent-spruce" />
+    Boost is on
+  </label>
+)

@@ -1,0 +1,53 @@
+import { DAY } from '@/core/journal/entry'
+import type { StabiliserClock } from '@/core/programmes/stabiliserClock'
+import type { Tub } from '@/core/tub'
+import { day, numberWords, type Reader } from '../words/words'
+
+const FAR = 400 * DAY
+
+/** What stabiliser leaves of the chlorine now, when it takes more than half, and the ways out. */
+export const StabiliserWords = ({
+  clock,
+  tub,
+  reader,
+}: {
+  clock: StabiliserClock
+  tub: Tub
+  reader: Reader
+}) => {
+  const { ppm, perDay, working, halfAt, fullAt } = clock
+  const n = (value: number, decimals: number) => numberWords(value, decimals, reader)
+  const near = (at: number | undefined) => at !== undefined && at - reader.now < FAR
+  return (
+    <section aria-labelledby="stabiliser">
+      <h2 id="stabiliser" className="font-semibold text-[19px]">
+        Stabiliser: about {n(ppm, 0)} ppm
+      </h2>
+      <p className="mt-1 max-w-[58ch]">
+        Of the strong form that this chlorine would have without it, <b>{n(100 * working, 0)} %</b>{' '}
+        is left; the rest is held in reserve.
+      </p>
+      <ul className="small mt-2 max-w-[60ch]">
+        {perDay > 0 && (
+          <li className="border-hair border-t py-1.5">
+            By what went in lately it rises {n(perDay, 2)} ppm a day.
+            {near(halfAt) && halfAt !== undefined && (
+              <> It takes more than half from {day(halfAt, reader)}.</>
+            )}
+            {halfAt === undefined && working < 0.5 && ' It takes more than half already.'}
+            {near(fullAt) && fullAt !== undefined && (
+              <>
+                {' '}
+                It leaves its range ({tub.targets.cyanuricAcid.high} ppm) on {day(fullAt, reader)}.
+              </>
+            )}
+          </li>
+        )}
+        <li className="border-hair border-t py-1.5">
+          Ways out: liquid chlorine from now on adds none; a change of water takes it out. No
+          product lowers it.
+        </li>
+      </ul>
+    </section>
+  )
+}

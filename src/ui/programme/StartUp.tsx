@@ -1,0 +1,144 @@
+import Link from 'next/link'
+import { ALWAYS, handlingOf } from '@/core/advice/handling'
+import { roundToMeasure } from '@/core/products/measure'
+import { PRODUCTS } from '@/core/products/product'
+import type { StartProgress } from '@/core/programmes/startUp'
+import { QUANTITY } from '@/core/testing/quantity'
+import type { TubView } from '@/server/views'
+import { Countdown } from '../dose/Countdown'
+import type { Action } from '../form/draft'
+import { PostButton } from '../form/PostButton'
+import { amount, dayAndClock, dose, type Reader } from '../words/words'
+
+type Step = StartProgress['steps'][number]
+
+const waitWords = (minutes: number) =>
+  minutes >= 120 ? `${Math.round(minutes / 60)} hours` : `${minutes} minutes`
+
+/** The step whose turn it is: what to do, its amount, its caution, and the tick. */
+const Turn = ({
+  step,
+  view,
+  tick,
+  reader,
+}: {
+  step: Step
+  view: TubView
+  tick: Action
+  reader: Reader
+}) => {
+  const { tub, now } = view
+  const grams = step.product && step.grams ? roundToMeasure(step.product, step.grams) : undefined
+  const { doneAt, readyAt, until } = step
+  if (doneAt !== undefined && readyAt !== undefined)
+    return (
+      <div className="mt-2 flex items-center gap-5">
+        <Countdown
+          until={readyAt}
+          since={doneAt}
+          renderedAt={now}
+          label={`Wait after: ${step.title}`}
+        />
+        <p className="max-w-[34ch]">
+          Until <b>{dayAndClock(readyAt, reader)}</b>, with the pump running.
+        </p>
+      </div>
+    )
+  const reading = doneAt !== undefined && step.stuck && until
+  return (
+    <div className="mt-1">
+      <p className="max-w-[56ch]">{step.how}</p>
+      {grams !== undefined && step.product && (
+        <p className="mt-2 text-[18px]">
+          <b>{dose(step.product, grams, reader)}</b> {PRODUCTS[step.product].commonName}
+        </p>
+      )}
+      {(step.caution || step.product) && (
+        <div className="safety small mt-2 max-w-[56ch]">
+          {step.product && <p>{ALWAYS}</p>}
+          {step.product && handlingOf(step.product).cautions.map((one) => <p key={one}>{one}</p>)}
+          {step.caution && <p>{step.caution}</p>}
+        </div>
+      )}
+      {reading ? (
+        <p className="mt-3 max-w-[56ch] font-medium">
+          It goes on once {QUANTITY[until.quantity].name.toLowerCase()} was read
+          {until.atLeast > 1 ? ` at ${amount(until.quantity, until.atLeast, reader)} or more` : ''}.{' '}
+          <Link href={`/tubs/${tub.id}/test`} className="quiet">
+            Test the water
+          </Link>
+        </p>
+      ) : (
+        <div className="mt-3">
+          <PostButton
+            action={tick}
+            hidden={{
+              tub: String(tub.id),
+              step: step.id,
+              ...(step.product && grams ? { product: step.product, grams: String(grams) } : {}),
+            }}
+            label={grams !== undefined ? 'It went in' : 'Done'}
+            title={`Done: ${step.title}`}
+            className="go"
+          />
+        </div>
+      )}
+      {step.waitMinutes > 0 && doneAt === undefined && (
+        <p className="small mt-2 text-muted">Then wait {waitWords(step.waitMinutes)}.</p>
+      )}
+    </div>
+  )
+}
+
+/** From a fresh fill to the first soak, over days: kept by the journal, so it can be left and taken up again. */
+export const StartUp = ({
+  view,
+  progress,
+  tick,
+  reader,
+}: {
+  view: TubView
+  progress: StartProgress
+  tick: Action
+  reader: Reader
+}) => {
+  const { steps, now: open } = progress
+  const done = steps.filter(({ doneAt }) => doneAt !== undefined).length
+  return (
+    <section aria-labelledby="start-up">
+      <h2 id="start-up" className="font-semibold text-[19px]">
+        {open ? 'Starting this water up' : 'This water is started up'}
+      </h2>
+      <p className="small text-muted">
+        Filled {dayAndClock(progress.since, reader)}; {done} of {steps.length} done.
+      </p>
+      <ol className="mt-2">
+        {steps.map((step) => {
+          const turn = step === open
+          return (
+            <li
+              key={step.id}
+              aria-current={turn ? 'step' : undefined}
+              className={`border-hair border-t py-2 ${turn ? '' : 'text-muted'}`}
+            >
+              <p className="flex items-baseline gap-3">
+                <span aria-hidden="true" className="w-4 text-center">
+                  {step.doneAt !== undefined ? '✓' : turn ? '→' : '·'}
+                </span>
+                <b className={turn ? 'text-[17px]' : 'font-medium'}>{step.title}</b>
+                {step.doneAt !== undefined && (
+                  <span className="small">{dayAndClock(step.doneAt, reader)}</span>
+                )}
+              </p>
+              {turn && (
+                <div className="pl-7">
+                  <Turn step={step} view={view} tick={tick} reader={reader} />
+                </div>
+              )}
+            </li>
+          )
+        })}
+      </ol>
+    </section>
+  )
+}

@@ -1,0 +1,106 @@
+import Link from 'next/link'
+import { toDose } from '@/core/products/measure'
+import { PRODUCTS } from '@/core/products/product'
+import { programmeOf } from '@/core/programmes/programme'
+import type { AfterSoakDose, AfterSoakSchool } from '@/core/soaks/afterSoak'
+import { QUANTITY } from '@/core/testing/quantity'
+import type { TubView } from '@/server/views'
+import { amount, dose, type Reader, spoonWords } from '../words/words'
+
+const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
+  'spoon rule': {
+    name: 'Spoon rule',
+    why: 'By use: half a teaspoon for 100 US gal, a whole one after a long or crowded soak. It knows nothing of what is left.',
+  },
+  'daily grams': {
+    name: 'Daily grams',
+    why: 'So much a day, whoever was in: 8 g for 1000 L. Steady, and blind to an empty or a crowded day.',
+  },
+  demand: {
+    name: 'By demand',
+    why: 'What the estimate says is missing to the middle of the range, after what bathers take: 6 ± 2 g of chlorine a person-hour.',
+  },
+}
+
+/** What to put in after the soaks, by three schools side by side, with where each leads. */
+export const AfterSoak = ({
+  view,
+  doses,
+  reader,
+}: {
+  view: TubView
+  doses: readonly AfterSoakDose[]
+  reader: Reader
+}) => {
+  const { tub, estimate } = view
+  const { sanitizer } = programmeOf(tub.programme)
+  if (doses.length === 0)
+    return (
+      <section>
+        <h2 className="head">After the soak</h2>
+        <p className="small mt-1 max-w-[60ch] text-muted">
+          No soak since the last dose. Once one is kept, what to put in afterwards stands here.
+        </p>
+      </section>
+    )
+  const { value, standardDeviation } = estimate.quantities[sanitizer]
+  return (
+    <section aria-labelledby="after">
+      <h2 id="after" className="font-semibold text-[19px]">
+        After the soak
+      </h2>
+      <p className="small max-w-[60ch] text-muted">
+        {QUANTITY[sanitizer].name} is about {amount(sanitizer, value, reader)} ±{' '}
+        {amount(sanitizer, standardDeviation, reader)} now, by estimate. A test says more than any
+        rule.
+      </p>
+      <ul className="mt-2">
+        {doses.map(({ school, product, grams, residualPpm, shock }) => (
+          <li
+            key={school}
+            className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-2"
+          >
+            <div>
+              <p>
+                <b>{SCHOOL_WORDS[school].name}:</b>{' '}
+                {grams > 0 ? (
+                  <>
+                    <b className="text-[18px]">{dose(product, grams, reader)}</b>{' '}
+                    {PRODUCTS[product].commonName}, about {spoonWords(product, grams)}
+                    {shock ? ', as a shock' : ''}; then about{' '}
+                    {amount(sanitizer, residualPpm, reader)}
+                  </>
+                ) : (
+                  'nothing'
+                )}
+                .
+              </p>
+              <p className="small text-muted">{SCHOOL_WORDS[school].why}</p>
+              {residualPpm > tub.targets.sanitizer.high && grams > 0 && (
+                <p className="small font-medium text-amber-ink">
+                  That is over the range: nobody in until it has fallen to{' '}
+                  {amount(sanitizer, tub.targets.sanitizer.high, reader)}.
+                </p>
+              )}
+            </div>
+            {grams > 0 && (
+              <Link
+                href={`/tubs/${tub.id}/record?add=dose&product=${encodeURIComponent(product)}&amount=${Number(toDose(product, grams, tub.units.mass).toFixed(2))}`}
+                className="quiet"
+                aria-label={`Log it: ${SCHOOL_WORDS[school].name}`}
+              >
+                Log it
+              </Link>
+            )}
+          </li>
+        ))}
+      </ul>
+      <p className="small mt-2">
+        Jets on, cover off for 15 to 20 minutes.{' '}
+        <Link href={`/tubs/${tub.id}/test`} className="quiet">
+          Test first
+        </Link>
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,96 @@
+import { PRODUCTS } from '@/core/products/product'
+import { programmeOf } from '@/core/programmes/programme'
+import type { GroupTurn } from '@/core/soaks/gathering'
+import { loadOf, type SoakLoad } from '@/core/soaks/load'
+import type { TubView } from '@/server/views'
+import { amount, dose, numberWords, type Reader } from '../words/words'
+
+export const GROUPS = 4
+
+/** Groups one after the other: what a test before each turn will probably say. */
+export const Gathering = ({
+  view,
+  groups,
+  turns,
+  reader,
+}: {
+  view: TubView
+  groups: readonly SoakLoad[]
+  turns: readonly GroupTurn[]
+  reader: Reader
+}) => {
+  const { tub } = view
+  const { sanitizer } = programmeOf(tub.programme)
+  const load = groups.reduce((sum, group) => sum + loadOf(group), 0)
+  return (
+    <details open={turns.length > 0 || undefined}>
+      <summary className="quiet">A gathering, in groups</summary>
+      <form method="get" className="mt-2 grid max-w-[520px] gap-2">
+        {Array.from({ length: GROUPS }, (_, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a group is known by its turn
+          <fieldset key={i} className="grid grid-cols-[72px_1fr_1fr] items-center gap-3">
+            <legend className="sr-only">Group {i + 1}</legend>
+            <span className="small">Group {i + 1}</span>
+            {(['people', 'minutes'] as const).map((name) => (
+              <label key={name} className="note text-muted">
+                {name}
+                <input
+                  name={`${name}${i + 1}`}
+                  inputMode="numeric"
+                  defaultValue={groups[i]?.[name] ?? ''}
+                  className="field text-ink"
+                />
+              </label>
+            ))}
+          </fieldset>
+        ))}
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            name="party"
+            value="yes"
+            defaultChecked={groups[0]?.party}
+            className="size-6 accent-spruce"
+          />
+          A party
+        </label>
+        <button type="submit" className="plain justify-self-start">
+          Work it out
+        </button>
+      </form>
+      {turns.length > 0 && (
+        <>
+          <ol className="mt-3">
+            {turns.map((turn, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a turn is known by its place
+              <li key={i} className="border-hair border-t py-2">
+                <b>
+                  {turn.load.people} people, {turn.load.minutes} minutes:{' '}
+                  {turn.verdict === 'in'
+                    ? 'in now.'
+                    : turn.verdict === 'closed'
+                      ? 'closed.'
+                      : `dose ${dose(turn.product, turn.grams, reader)} ${PRODUCTS[turn.product].commonName} and wait ${turn.waitMinutes} minutes.`}
+                </b>{' '}
+                <span className="small text-muted">
+                  About {amount(sanitizer, turn.residualPpm, reader)} before, about{' '}
+                  {amount(sanitizer, turn.leftPpm, reader)} ±{' '}
+                  {amount(sanitizer, turn.leftDeviation, reader)} when they are out.
+                </span>
+              </li>
+            ))}
+          </ol>
+          <p className="safety small mt-2 max-w-[58ch]">
+            This is a forecast: test before each group. No residual, nobody in. It never reaches
+            nothing.
+          </p>
+          <p className="small mt-2 max-w-[60ch]">
+            Afterwards: a shock straight away, the filter rinsed tomorrow. Together{' '}
+            {numberWords(load, 1, reader)} person-hours, as much as{' '}
+            {numberWords(load / 0.7, 0, reader)} evenings of two for twenty minutes.
+          </p>
+        </>
+      )}
+    </details>
+  )
+}

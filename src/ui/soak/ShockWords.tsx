@@ -1,0 +1,87 @@
+import Link from 'next/link'
+import { handlingOf } from '@/core/advice/handling'
+import { roundToMeasure, toDose } from '@/core/products/measure'
+import { PRODUCTS, type ProductName } from '@/core/products/product'
+import { programmeOf } from '@/core/programmes/programme'
+import { COVER_MINUTES, SHOCK_DOSE_MG_PER_LITRE, type ShockDue } from '@/core/soaks/shock'
+import type { TubView } from '@/server/views'
+import { day, dose, type Reader } from '../words/words'
+
+/** The next shock: when, why, how much, and what comes with it. */
+export const ShockWords = ({
+  view,
+  shock,
+  reader,
+}: {
+  view: TubView
+  shock: ShockDue
+  reader: Reader
+}) => {
+  const { tub, now } = view
+  const { sanitizer } = programmeOf(tub.programme)
+  if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine') return null
+  const kinds: readonly ProductName[] =
+    sanitizer === 'bromine'
+      ? ['potassium monopersulfate']
+      : ['potassium monopersulfate', 'sodium dichlor dihydrate']
+  const due = shock.due <= now
+  return (
+    <section aria-labelledby="shock">
+      <h2 id="shock" className="font-semibold text-[19px]">
+        {due ? 'A shock is due' : `Next shock ${day(shock.due, reader)}`}
+      </h2>
+      <p className="small max-w-[60ch] text-muted">
+        {shock.last === undefined
+          ? 'None is logged yet. '
+          : `The last was ${day(shock.last, reader)}. `}
+        {shock.why === 'load'
+          ? 'Brought forward by a long or crowded soak.'
+          : 'Weekly, and after every long or crowded soak.'}
+        {sanitizer === 'bromine' && ' It brings used bromine back.'}
+      </p>
+      <ul className="small mt-1">
+        {kinds.map((product) => {
+          const grams = roundToMeasure(
+            product,
+            ((SHOCK_DOSE_MG_PER_LITRE[product] ?? 0) * tub.volumeLitres) / 1000,
+          )
+          return (
+            <li
+              key={product}
+              className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-1.5"
+            >
+              <span>
+                <b>{dose(product, grams, reader)}</b> {PRODUCTS[product].commonName}
+                {product === 'potassium monopersulfate'
+                  ? ': no chlorine smell; shows as combined chlorine in a test for a day or two.'
+                  : ': kills as well as oxidises; nobody in until it has fallen.'}
+              </span>
+              <Link
+                href={`/tubs/${tub.id}/record?add=dose&product=${encodeURIComponent(product)}&amount=${Number(toDose(product, grams, tub.units.mass).toFixed(2))}`}
+                className="quiet"
+                aria-label={`Log a shock with ${PRODUCTS[product].commonName}`}
+              >
+                Log it
+              </Link>
+            </li>
+          )
+        })}
+      </ul>
+      <div className="safety small mt-2 max-w-[58ch]">
+        <p>
+          Cover at least half open for {COVER_MINUTES} minutes, jets on, nobody in: what leaves must
+          not gather under it.
+        </p>
+        {handlingOf('potassium monopersulfate').cautions.map((one) => (
+          <p key={one}>{one}</p>
+        ))}
+      </div>
+      {shock.wipe && (
+        <p className="small mt-2">
+          With this one: wipe the shell above the waterline and the underside of the cover with tub
+          water.
+        </p>
+      )}
+    </section>
+  )
+}

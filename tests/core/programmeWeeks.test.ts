@@ -1,0 +1,194 @@
+import { dosePlan } from '@/core/advice/plan'
+import { estimate } from '@/core/estimate/estimate'
+import { quantityOf } from '@/core/estimate/testedWater'
+import { DAY, type Entry, HOUR, inOrder, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { roundToMeasure } from '@/core/products/measure'
+import { feederMeeting, meetingIn } from '@/core/products/meetings'
+import { PRODUCTS, type ProductName } from '@/core/products/product'
+import { feederAdvice, feederOf } from '@/core/programmes/feeder'
+import { PROGRAMMES, STAY_OUT_ABOVE } from '@/core/programmes/programme'
+import { startProgress, tabletsAWeek } from '@/core/programmes/startUp'
+import { switchAdvice } from '@/core/programmes/switching'
+import { seeded } from '@/demo/random'
+import { type Truth, virtualTub } from '@/demo/virtualTub'
+import { NOW, tubWith } from './waters'
+
+const TABLET_GRAMS = 20
+
+/** From first fill through four weeks, by nothing but what the programme, the plan and the feeder's advice say. */
+const live = (id: (typeof PROGRAMMES)[number]['id']) => {
+  const programme = PROGRAMMES.find((one) => one.id === id)
+  if (!programme) throw new Error(id)
+  const tub = tubWith(id, { fillWater: { source: 'town', totalAlkalinityPpm: 60 } })
+  const random = seeded(id.length)
+  const feeder = feederOf(id)
+  const truth: Truth = {
+    lossPerHour: 0.25 / 24,
+    demandGramsPerPersonHour: 6,
+    feedPerHour: 0,
+    cellPpmPerHour: 0,
+  }
+  const real = virtualTub(tub, truth, NOW, random)
+  const journal: Entry[] = []
+  let at = NOW
+  let opening = 1
+  const met: string[] = []
+  const keep = (entry: NewEntry) => journal.push({ ...entry, id: journal.length + 1 } as Entry)
+  const state = () => estimate(tub, inOrder(journal), at)
+  const pass = (milliseconds: number) => {
+    at += milliseconds
+    if (feeder === 'cell') truth.cellPpmPerHour = 0.05 * opening * Number(running)
+    else truth.feedPerHour = (0.05 / 24) * opening * 3
+    real.advance(at)
+  }
+  let running = false
+  const pour = (product: ProductName, grams: number) => {
+    const meeting = meetingIn(state().water, product) ?? feederMeeting(journal, product)
+    if (meeting?.kind === 'never') met.push(`${product}: ${meeting.reason}`)
+    real.dose(product, grams)
+    keep({ kind: 'dose', at, body: { product, grams } })
+    pass(30 * MINUTE)
+  }
+  const test = () =>
+    keep({
+      kind: 'test',
+      at,
+      body: { method: 'drops', readings: real.read(programme.tested, 'drops') },
+    })
+  const follow = () => {
+    const plan = dosePlan(tub, inOrder(journal), state())
+    for (const step of plan.steps) {
+      if (step.kind === 'add') pour(step.product, step.grams)
+      if (step.kind === 'aerate') {
+        real.aerate(step.minutes)
+        keep({ kind: 'aeration', at, body: { minutes: step.minutes } })
+        pass(step.minutes * MINUTE)
+      }
+    }
+    return plan
+  }
+  const load = (tablets: number) => {
+    const product: ProductName =
+      programme.sanitizer === 'bromine' ? 'bromochlorodimethylhydantoin' : 'trichlor'
+    pour(product, tablets * TABLET_GRAMS)
+  }
+  const trim = () => {
+    const advice = feederAdvice(tub, inOrder(journal), state())
+    if (!advice) return
+    if (advice.move === 'open a notch' || advice.move === 'boost') opening *= 1.3
+    if (advice.move === 'close a notch') opening /= 1.3
+    if (advice.move === 'shut') opening = 0
+    keep({ kind: 'feeder', at, body: { setting: Number(opening.toFixed(1)) } })
+  }
+
+  keep({ kind: 'water', at, body: { replacedFraction: 1 } })
+  pass(HOUR)
+  let steps = 0
+  for (; steps < 80; steps++) {
+    const open = startProgress(tub, inOrder(journal), state())?.now
+    if (!open) break
+    if (open.readyAt !== undefined) pass(open.readyAt - at + MINUTE)
+    else if (open.doneAt !== undefined) {
+      pass(6 * HOUR)
+      test()
+      follow()
+    } else {
+      if (open.product && open.grams) pour(open.product, roundToMeasure(open.product, open.grams))
+      if (open.id === 'feeder' || open.id === 'floater')
+        load(open.id === 'floater' ? 1 : tabletsAWeek(1320))
+      if (open.id === 'cell on') running = true
+      keep({ kind: 'start', at, body: { step: open.id } })
+      pass(MINUTE)
+    }
+  }
+  const startedDays = (at - NOW) / DAY
+  const seen: { residual: number; pH: number; totalAlkalinity: number }[] = []
+  for (let day = 0; day < 28; day++) {
+    pass(18 * HOUR)
+    if (day % 3 === 1) {
+      keep({ kind: 'soak', at, body: { people: 2, minutes: 30 } })
+      real.soak(2, 30)
+      pass(30 * MINUTE)
+    }
+    if (
+      day % 7 === 6 &&
+      (feeder === 'floater' || feeder === 'feeder') &&
+      id !== 'mineral with metered chlorine'
+    )
+      load(id === 'chlorine tablets' ? 1 : tabletsAWeek(1320))
+    if (day % 2 === 1) {
+      test()
+      follow()
+      trim()
+    }
+    const truthNow = real.truth()
+    seen.push({
+      residual: quantityOf(truthNow, programme.sanitizer),
+      pH: truthNow.pH,
+      totalAlkalinity: truthNow.totalAlkalinityPpm,
+    })
+    pass(5 * HOUR)
+  }
+  return { tub, programme, steps, startedDays, met, seen, journal }
+}
+
+describe.each(PROGRAMMES.map(({ id }) => id))('%s, from first fill through four weeks', (id) => {
+  const { tub, programme, steps, startedDays, met, seen } = live(id)
+  const band = tub.targets.sanitizer
+  test('its start-up comes to an end, in days and not in weeks', () => {
+    expect(steps).toBeLessThan(80)
+    expect(startedDays).toBeLessThan(10)
+  })
+  test('nothing that must never meet is poured together', () => {
+    expect(met).toEqual([])
+  })
+  test('the residual is there, and never so high that nobody may be in', () => {
+    const some = seen.filter(({ residual }) => residual > 0.15 * band.low).length
+    expect(some / seen.length).toBeGreaterThan(0.85)
+    const much = seen.filter(({ residual }) => residual > STAY_OUT_ABOVE[programme.sanitizer])
+    expect(much.length).toBeLessThan(3)
+  })
+  test('pH and alkalinity stay near their ranges', () => {
+    const { pH, totalAlkalinity } = tub.targets
+    const near = seen.filter(
+      (one) =>
+        one.pH > pH.low - 0.25 &&
+        one.pH < pH.high + 0.35 &&
+        one.totalAlkalinity > totalAlkalinity.low - 20 &&
+        one.totalAlkalinity < totalAlkalinity.high + 30,
+    )
+    expect(near.length / seen.length).toBeGreaterThan(0.85)
+  })
+})
+
+describe('changing programme', () => {
+  test.each([
+    ['granular chlorine', 'biguanide', 'drain'],
+    ['biguanide', 'granular chlorine', 'drain'],
+    ['biguanide', 'bromine tablets', 'drain'],
+    ['bromine tablets', 'granular chlorine', 'drain'],
+    ['granular chlorine', 'hydrogen peroxide', 'drain'],
+    ['granular chlorine', 'bromine tablets', 'mind'],
+    ['granular chlorine', 'in-line salt chlorine', 'mind'],
+    ['granular chlorine', 'liquid chlorine', 'free'],
+    ['bromine tablets', 'salt bromine', 'mind'],
+  ] as const)('%s to %s: %s', (from, to, kind) => {
+    expect(switchAdvice(from, to).kind).toBe(kind)
+  })
+})
+
+test('products of a start-up belong to its programme', () => {
+  for (const { id, sanitizer } of PROGRAMMES) {
+    const tub = tubWith(id)
+    const filled: Entry[] = [
+      { id: 1, kind: 'water', at: NOW - HOUR, body: { replacedFraction: 1 } },
+    ]
+    const progress = startProgress(tub, filled, estimate(tub, filled, NOW))
+    const families = progress?.steps.flatMap(({ product }) =>
+      product ? [PRODUCTS[product].family] : [],
+    )
+    if (sanitizer === 'biguanide' || sanitizer === 'peroxide')
+      expect(families).not.toEqual(expect.arrayContaining(['chlorine']))
+    expect(progress?.now?.id).toBe('filled')
+  }
+})

@@ -1,0 +1,304 @@
+import { writeFileSync } from 'node:fs'
+import { sourcesOf, usualShelf } from '@/core/advice/shelf'
+import { estimate, estimateOfReading } from '@/core/estimate/estimate'
+import { DAY, type Entry, type EntryOf, HOUR, MINUTE } from '@/core/journal/entry'
+import { feederAdvice, feederOf } from '@/core/programmes/feeder'
+import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
+import { awayAdvice, rhythmOf } from '@/core/programmes/rhythm'
+import { stabiliserClock } from '@/core/programmes/stabiliserClock'
+import { startSteps } from '@/core/programmes/startUp'
+import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
+import { gathering } from '@/core/soaks/gathering'
+import { isHeavy, loadOf, type SoakLoad } from '@/core/soaks/load'
+import { nextShock, shocksIn } from '@/core/soaks/shock'
+import { NOW, plainReading, tubWith } from './waters'
+
+const soak = (body: SoakLoad, hoursAgo = 1, id = 1): EntryOf<'soak'> => ({
+  id,
+  kind: 'soak',
+  at: NOW - hoursAgo * HOUR,
+  body,
+})
+const READ = ['pH', 'totalAlkalinity', 'freeChlorine', 'bromine', 'cyanuricAcid'] as const
+const stateOf = (freeChlorinePpm: number, tub = tubWith()) => {
+  const state = estimateOfReading(
+    plainReading({ freeChlorinePpm }),
+    READ,
+    'drops',
+    NOW,
+    tub.fillWater,
+  )
+  if (!state) throw new Error('no water reads so')
+  return state
+}
+const sourcesFor = (tub = tubWith()) => {
+  const programme = programmeOf(tub.programme)
+  return sourcesOf(usualShelf(programme), programme, stateOf(3, tub).water).sources
+}
+
+describe('load', () => {
+  test('is people by time, weighted by what they bring', () => {
+    expect(loadOf({ people: 2, minutes: 30 })).toBe(1)
+    expect(loadOf({ people: 2, minutes: 30, lotion: true })).toBeCloseTo(1.5, 9)
+    expect(loadOf({ people: 4, minutes: 60, children: 2 })).toBeGreaterThan(4)
+  })
+  // Common practice: two for 35 to 45 minutes or more, or three to four people.
+  test.each<[SoakLoad, boolean]>([
+    [{ people: 2, minutes: 20 }, false],
+    [{ people: 2, minutes: 35 }, true],
+    [{ people: 3, minutes: 15 }, true],
+    [{ people: 1, minutes: 60 }, false],
+  ])('%j is heavy: %s', (load, heavy) => {
+    expect(isHeavy(load)).toBe(heavy)
+  })
+})
+
+describe('after a soak, three schools', () => {
+  const tub = tubWith('granular chlorine', { volumeLitres: 378.5411784 })
+  const doses = (load: SoakLoad, left = 1.5) =>
+    Object.fromEntries(
+      afterSoakDoses(tub, stateOf(left, tub), [soak(load)], sourcesFor(tub)).map((one) => [
+        one.school,
+        one,
+      ]),
+    )
+  test('the spoon rule is half a teaspoon for 100 US gallons, a whole one as a shock', () => {
+    // A level teaspoon of dichlor holds about 4.5 g: common practice.
+    expect(doses({ people: 1, minutes: 20 })['spoon rule']?.grams).toBeCloseTo(2.25, 0)
+    expect(doses({ people: 4, minutes: 60 })['spoon rule']).toMatchObject({ shock: true })
+    expect(doses({ people: 4, minutes: 60 })['spoon rule']?.grams).toBeCloseTo(4.5, 0)
+  })
+  test('the daily grams are 6 to 10 for 1000 L', () => {
+    const perCubicMetre = (doses({ people: 1, minutes: 20 })['daily grams']?.grams ?? 0) / 0.3785
+    expect(perCubicMetre).toBeGreaterThanOrEqual(6)
+    expect(perCubicMetre).toBeLessThanOrEqual(10)
+  })
+  test('the demand model brings the residual to the middle of its band, and adds none where it is there', () => {
+    const middle = (tub.targets.sanitizer.low + tub.targets.sanitizer.high) / 2
+    expect(doses({ people: 2, minutes: 30 }).demand?.residualPpm).toBeCloseTo(middle, 0)
+    expect(doses({ people: 2, minutes: 30 }, 5).demand?.grams).toBe(0)
+  })
+  test('only soaks that no dose has answered count', () => {
+    const dosed: Entry = {
+      id: 9,
+      kind: 'dose',
+      at: NOW - 2 * HOUR,
+      body: { product: 'sodium dichlor dihydrate', grams: 5 },
+    }
+    const entries = [
+      soak({ people: 2, minutes: 20 }, 3, 1),
+      dosed,
+      soak({ people: 1, minutes: 20 }, 1, 2),
+    ]
+    expect(openSoaks(entries, NOW).map(({ id }) => id)).toEqual([2])
+  })
+
+  // PAVREL_TABLES=1 writes the table that stands in docs/after-soak.md.
+  test('side by side over loads', () => {
+    const rows: string[] = []
+    const wide = tubWith('granular chlorine', { volumeLitres: 1320 })
+    for (const load of [
+      { people: 1, minutes: 20 },
+      { people: 2, minutes: 20 },
+      { people: 2, minutes: 45 },
+      { people: 4, minutes: 45 },
+      { people: 5, minutes: 90, party: true },
+    ]) {
+      const entries: Entry[] = [
+        {
+          id: 1,
+          kind: 'test',
+          at: NOW - 3 * HOUR,
+          body: { method: 'drops', readings: { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100 } },
+        },
+        soak(load, 2, 2),
+      ]
+      const state = estimate(wide, entries, NOW)
+      const sides = afterSoakDoses(wide, state, [soak(load, 2, 2)], sourcesFor(wide), entries)
+      expect(sides).toHaveLength(3)
+      const heavy = isHeavy(load)
+      // Never more than a shock at once, whatever is left to oxidise: 25 g for 1000 L, common practice.
+      for (const { grams } of sides) expect(grams / 1.32).toBeLessThan(25)
+      rows.push(
+        `| ${load.people} × ${load.minutes} min${'party' in load ? ', party' : ''} | ${loadOf(load).toFixed(1)} | ${state.reading.freeChlorinePpm.toFixed(1)} | ${sides
+          .map(({ grams, residualPpm }) => `${grams.toFixed(1)} g → ${residualPpm.toFixed(1)}`)
+          .join(' | ')} | ${heavy ? 'shock' : 'normal'} |`,
+      )
+    }
+    if (process.env.PAVREL_TABLES)
+      writeFileSync('test-results/after-soak.md', `${rows.join('\n')}\n`)
+  })
+})
+
+describe('shock', () => {
+  const tub = tubWith('granular chlorine', { volumeLitres: 1000 })
+  const shocked = (daysAgo: number, grams = 40, id = 1): Entry => ({
+    id,
+    kind: 'dose',
+    at: NOW - daysAgo * DAY,
+    body: { product: 'potassium monopersulfate', grams },
+  })
+  test('weekly, and at once after a heavy soak', () => {
+    expect(nextShock(tub, [shocked(3)], NOW)).toMatchObject({ due: NOW + 4 * DAY, why: 'rhythm' })
+    const heavy = soak({ people: 4, minutes: 60 }, 5, 2)
+    expect(nextShock(tub, [shocked(3), heavy], NOW)).toMatchObject({ due: heavy.at, why: 'load' })
+    expect(nextShock(tub, [heavy, shocked(0)], NOW)).toMatchObject({ why: 'rhythm' })
+  })
+  test('a small dose is none; with every third comes the wipe', () => {
+    expect(shocksIn(tub, [shocked(3, 5)], NOW)).toEqual([])
+    const two = [shocked(20, 40, 1), shocked(10, 40, 2)]
+    expect(nextShock(tub, two, NOW).wipe).toBe(true)
+    expect(nextShock(tub, two.slice(1), NOW).wipe).toBe(false)
+  })
+})
+
+describe('a gathering', () => {
+  const tub = tubWith('granular chlorine', { volumeLitres: 1000 })
+  test('in, then dose and wait, and the residual never counted below nothing', () => {
+    const { turns } = gathering(
+      tub,
+      stateOf(3, tub),
+      Array.from({ length: 4 }, () => ({ people: 4, minutes: 40 })),
+      sourcesFor(tub),
+    )
+    expect(turns[0]?.verdict).toBe('in')
+    const dosed = turns.filter(({ verdict }) => verdict === 'dose')
+    expect(dosed.length).toBeGreaterThan(0)
+    for (const { grams, waitMinutes } of dosed) {
+      expect(grams).toBeGreaterThan(0)
+      expect(waitMinutes).toBe(20)
+    }
+    for (const { leftPpm } of turns) expect(leftPpm).toBeGreaterThanOrEqual(0)
+  })
+  test('closed while far too much is in it', () => {
+    const { turns } = gathering(
+      tub,
+      stateOf(14, tub),
+      [{ people: 2, minutes: 20 }],
+      sourcesFor(tub),
+    )
+    expect(turns[0]).toMatchObject({ verdict: 'closed', grams: 0 })
+  })
+})
+
+describe('feeder and cell', () => {
+  const tub = tubWith('bromine tablets')
+  const read = (bromine: number, daysAgo: number, id: number): Entry => ({
+    id,
+    kind: 'test',
+    at: NOW - daysAgo * DAY,
+    body: { method: 'drops', readings: { bromine, pH: 7.4, totalAlkalinity: 90 } },
+  })
+  const advise = (...journal: Entry[]) => feederAdvice(tub, journal, estimate(tub, journal, NOW))
+  test.each<[string, number[], string]>([
+    ['twice too high', [6.5, 7], 'close a notch'],
+    ['twice too low', [3.5, 3], 'open a notch'],
+    ['once far too low', [5, 2], 'open a notch'],
+    ['holding', [5, 5], 'leave it'],
+    ['once a little high', [5, 6.2], 'leave it'],
+    ['over all bounds', [6, 13], 'shut'],
+    ['climbing inside', [3.5, 5.8], 'close a notch'],
+  ])('%s: %j → %s', (_, [first = 0, last = 0], move) => {
+    expect(advise(read(first, 3, 1), read(last, 0.1, 2))?.move).toBe(move)
+  })
+  test('without a reading since it was set it asks for one', () => {
+    const set: Entry = { id: 3, kind: 'feeder', at: NOW - HOUR, body: { setting: 3 } }
+    expect(advise(read(7, 2, 1), set)).toMatchObject({ move: 'test first', setting: 3 })
+    expect(advise()?.move).toBe('test first')
+  })
+  test('an empty floater is not opened but loaded', () => {
+    const count: Entry = { id: 3, kind: 'feeder', at: NOW - 5 * DAY, body: { tabletsLeft: 0 } }
+    expect(advise(count, read(2.4, 3, 1), read(2, 0.1, 2))).toMatchObject({ move: 'leave it' })
+    const loaded: Entry = {
+      id: 4,
+      kind: 'dose',
+      at: NOW - 4 * DAY,
+      body: { product: 'bromochlorodimethylhydantoin', grams: 100 },
+    }
+    const advice = advise(count, loaded, read(2.4, 3, 1), read(2, 0.1, 2))
+    expect(advice?.move).toBe('open a notch')
+    // Five tablets, three a week for 1320 L.
+    expect(advice?.tabletsLeft).toBeCloseTo(5 - (4 * 3) / 7, 6)
+  })
+  test('only what holds a level has one', () => {
+    expect(feederOf('granular chlorine')).toBeUndefined()
+    expect(feederOf('in-line salt chlorine')).toBe('cell')
+  })
+})
+
+describe('the stabiliser clock', () => {
+  const tub = tubWith('granular chlorine', { volumeLitres: 1000 })
+  const daily = (grams: number): Entry[] =>
+    Array.from({ length: 20 }, (_, i) => ({
+      id: i + 2,
+      kind: 'dose' as const,
+      at: NOW - (20 - i) * DAY,
+      body: { product: 'sodium dichlor dihydrate' as const, grams },
+    }))
+  test('rises by 0.9 ppm for each ppm of chlorine (common practice), and leaves its band on a date', () => {
+    const entries: Entry[] = [
+      { id: 1, kind: 'water', at: NOW - 20 * DAY, body: { replacedFraction: 1 } },
+      ...daily(8),
+    ]
+    const clock = stabiliserClock(tub, entries, estimate(tub, entries, NOW))
+    if (!clock) throw new Error('no clock')
+    // 8 g of 55.4 % in 1000 L is 4.43 ppm a day, so about 4 ppm of stabiliser.
+    expect(clock.perDay).toBeCloseTo(0.91 * 4.43, 0)
+    expect(clock.ppm).toBeGreaterThan(60)
+    expect(clock.working).toBeLessThan(0.2)
+  })
+  test('dates lie ahead while little is there, and are gone without dichlor', () => {
+    const entries: Entry[] = [
+      { id: 1, kind: 'water', at: NOW - 2 * DAY, body: { replacedFraction: 1 } },
+      {
+        id: 2,
+        kind: 'dose',
+        at: NOW - DAY,
+        body: { product: 'sodium dichlor dihydrate', grams: 0.6 },
+      },
+    ]
+    const clock = stabiliserClock(tub, entries, estimate(tub, entries, NOW))
+    expect(clock?.fullAt).toBeGreaterThan(NOW)
+    expect(stabiliserClock(tub, [], estimate(tub, [], NOW))).toBeUndefined()
+  })
+})
+
+describe('figures of the trade (common practice)', () => {
+  const grams = (id: Parameters<typeof tubWith>[0], step: string, litres = 1000) => {
+    const tub = tubWith(id, { volumeLitres: litres })
+    const found = startSteps(tub, estimate(tub, [], NOW)).find((one) => one.id === step)
+    return found?.grams ?? 0
+  }
+  test('start-up shock: 25 g of granules for 1000 L, and as much chlorine from bleach', () => {
+    expect(grams('granular chlorine', 'start shock')).toBeCloseTo(25, 6)
+    expect(grams('liquid chlorine', 'start shock') * 0.06 * (70.906 / 74.44)).toBeCloseTo(
+      25 * 0.554,
+      0,
+    )
+  })
+  test('salt: 2⅓ cups for 100 US gallons reach what a cell asks for', () => {
+    const tub = tubWith('in-line salt chlorine', { volumeLitres: 378.5411784 })
+    const all = startSteps(tub, estimate(tub, [], NOW))
+      .filter(({ product }) => product === 'sodium chloride')
+      .reduce((sum, step) => sum + (step.grams ?? 0), 0)
+    // A US cup is 236.6 mL and loose salt weighs about 1.2 g/mL: 2⅓ cups are 650 g.
+    expect(all / (2.333 * 236.6 * 1.18)).toBeGreaterThan(0.8)
+    expect(all / (2.333 * 236.6 * 1.18)).toBeLessThan(1.2)
+  })
+  test('every programme has words for its days, its weeks and an absence', () => {
+    for (const { id } of PROGRAMMES) {
+      const tub = tubWith(id)
+      for (const line of Object.values(rhythmOf(tub))) expect(line.length).toBeGreaterThan(15)
+      for (const days of [7, 14, 45]) expect(awayAdvice(tub, days).length).toBeGreaterThan(1)
+      const ids = startSteps(tub, estimate(tub, [], NOW)).map((step) => step.id)
+      expect(new Set(ids).size).toBe(ids.length)
+    }
+    expect(awayAdvice(tubWith('bromine tablets'), 14).join()).toMatch(/6 tablets/)
+  })
+})
+
+test('a soak that is still going on is no answer to itself', () => {
+  const running = soak({ people: 2, minutes: 30 }, 0.25)
+  expect(openSoaks([running], NOW)).toHaveLength(1)
+  expect(NOW - running.at).toBe(15 * MINUTE)
+})
