@@ -11,6 +11,8 @@ const PLACES = [
   'test/sheet',
   'dose',
   'dose/session',
+  'soak',
+  'programme',
   'shelf',
   'shelf/1',
   'record',

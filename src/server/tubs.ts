@@ -72,12 +72,15 @@ const BAND_LIMITS: Record<
   (typeof BANDS)[number],
   { name: string; low: number; high: number; unit?: string }
 > = {
-  sanitizer: { name: 'Sanitizer range', low: 0, high: 20, unit: 'ppm' },
+  sanitizer: { name: 'Sanitizer range', low: 0, high: 200, unit: 'ppm' },
   pH: { name: 'pH range', low: 6.8, high: 8.2 },
   totalAlkalinity: { name: 'Alkalinity range', low: 20, high: 300, unit: 'ppm' },
   calciumHardness: { name: 'Hardness range', low: 0, high: 600, unit: 'ppm' },
   cyanuricAcid: { name: 'Stabiliser range', low: 0, high: 150, unit: 'ppm' },
 }
+
+/** Chlorine and bromine are never kept so high; biguanide and peroxide are. */
+const HIGHEST_HALOGEN_PPM = 20
 
 /** The narrowest band that a hand and a test can aim at. */
 const NARROWEST: Record<(typeof BANDS)[number], number> = {
@@ -228,6 +231,10 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
     if (high - low < NARROWEST[band] - 1e-9)
       errors[`${band}High`] =
         `${BAND_LIMITS[band].name}: ${low} to ${high} is too narrow to aim at; leave at least ${NARROWEST[band]} between the ends.`
+    const { sanitizer } = programmeOf(value.programme)
+    const halogen = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
+    if (band === 'sanitizer' && halogen && high > HIGHEST_HALOGEN_PPM)
+      errors.sanitizerHigh = `Sanitizer range, high end: ${high} was given; it can be 0 to ${HIGHEST_HALOGEN_PPM} ppm.`
     targets[band] = { low, high }
   }
 

@@ -208,7 +208,7 @@ describe('feeder and cell', () => {
   })
   test('an empty floater is not opened but loaded', () => {
     const count: Entry = { id: 3, kind: 'feeder', at: NOW - 5 * DAY, body: { tabletsLeft: 0 } }
-    expect(advise(count, read(2.4, 3, 1), read(2, 0.1, 2))).toMatchObject({ move: 'leave it' })
+    expect(advise(count, read(2.4, 3, 1), read(2, 0.1, 2))).toMatchObject({ move: 'load it' })
     const loaded: Entry = {
       id: 4,
       kind: 'dose',

@@ -30,6 +30,7 @@ export type FeederMove =
   | 'close a notch'
   | 'shut'
   | 'leave it'
+  | 'load it'
   | 'boost'
   | 'test first'
 
@@ -120,6 +121,10 @@ export const feederAdvice = (
       move: 'shut',
       why: `${last} ppm is far too much: shut it until it has fallen.`,
     }
+  const opened = (why: string): FeederAdvice =>
+    tablets !== undefined && tablets < 0.5
+      ? { ...base, move: 'load it', why: 'By the count it is empty: load it, then test.' }
+      : { ...base, move: 'open a notch', why }
   const high = readings.filter((value) => value > band.high).length
   const low = readings.filter((value) => value < band.low).length
   if (last > band.high && (high >= 2 || last > 1.3 * band.high))
@@ -131,15 +136,13 @@ export const feederAdvice = (
       why: `${last} ppm is less than half of what it should be: boost for a day, and dose by hand meanwhile.`,
     }
   if (last < band.low && (low >= 2 || last < 0.7 * band.low)) {
-    if (tablets !== undefined && tablets < 0.5)
-      return { ...base, move: 'leave it', why: 'It is empty by the count: load it, then test.' }
-    return { ...base, move: 'open a notch', why: `It reads ${last} ppm, below ${band.low}.` }
+    return opened(`It reads ${last} ppm, below ${band.low}.`)
   }
   const drift = readings.length > 1 ? last - (readings[0] ?? last) : 0
   const width = band.high - band.low
   if (drift > width && last > (band.low + band.high) / 2)
-    return { ...base, move: 'close a notch', why: 'It is in its range and climbing.' }
+    return { ...base, move: 'close a notch', why: `It climbs: ${readings.join(', then ')} ppm.` }
   if (-drift > width && last < (band.low + band.high) / 2)
-    return { ...base, move: 'open a notch', why: 'It is in its range and falling.' }
+    return opened(`It falls: ${readings.join(', then ')} ppm.`)
   return { ...base, move: 'leave it', why: 'It holds the level.' }
 }

@@ -90,7 +90,7 @@ export const draftOther = (
         },
         questions: overlaps
           ? {
-              minutes:
+              overlap:
                 'Another soak is logged for the same time. Keep both only if these are other people.',
             }
           : {},

@@ -7,7 +7,7 @@ import { FILL_WATER_SOURCES } from '@/core/tub'
 import type { Fields } from '@/server/form'
 import { SOURCE_WORDS } from '../words/entryWords'
 import { METHOD_WORDS } from '../words/words'
-import { type Action, DraftForm } from './draft'
+import { type Action, DraftForm, FieldNote } from './draft'
 import { Choices, TextArea, TextInput, WhenInput } from './inputs'
 import { ProductAndAmount } from './ProductChoice'
 import type { ProductGroup } from './productOptions'
@@ -81,6 +81,7 @@ export const EntryForm = ({
       <div className="grid grid-cols-2 gap-4">
         <TextInput name="people" label="People" decimal />
         <TextInput name="minutes" label="Minutes" decimal />
+        <FieldNote name="overlap" yes="Yes, other people" />
       </div>
     )}
     {kind === 'water' && (

@@ -98,12 +98,15 @@ export const Choices = ({
   label,
   options,
   quietLabel = false,
+  noted = true,
   onChoose,
 }: {
   name: string
   label: string
   options: readonly Option[]
   quietLabel?: boolean
+  /** Whether what is wrong is said here; not where another field of this name does. */
+  noted?: boolean
   onChoose?: (value: string) => void
 }) => {
   const { value, set, invalid, described } = useInput(name)
@@ -129,7 +132,7 @@ export const Choices = ({
           </label>
         ))}
       </div>
-      <FieldNote name={name} yes="Yes, that is right" />
+      {noted && <FieldNote name={name} yes="Yes, that is right" />}
     </fieldset>
   )
 }

@@ -9,6 +9,7 @@ const MOVES: Record<FeederMove, string> = {
   'close a notch': 'Close it one notch.',
   shut: 'Shut it.',
   'leave it': 'Leave it as it is.',
+  'load it': 'Load it.',
   boost: 'Boost it.',
   'test first': 'Test first.',
 }

@@ -67,6 +67,21 @@ export const MoreSheet = ({
             <Dialog.Title className="serif title">More</Dialog.Title>
             <Dialog.Close className="quiet">Close</Dialog.Close>
           </div>
+          <div className="mt-3 lg:hidden">
+            {PLACES.filter(({ daily, place }) => !daily && place !== 'tub').map(
+              ({ place, name }) => (
+                <Link
+                  key={place}
+                  href={`/tubs/${tubId}/${place}`}
+                  prefetch={false}
+                  className={link}
+                  onClick={() => setOpen(false)}
+                >
+                  {name}
+                </Link>
+              ),
+            )}
+          </div>
           <h3 className="head mt-4 mb-1">Tubs</h3>
           {tubs.map((tub) => (
             <Link

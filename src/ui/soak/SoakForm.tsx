@@ -1,7 +1,7 @@
 'use client'
 
 import type { Fields } from '@/server/form'
-import { type Action, DraftForm, useDraft } from '../form/draft'
+import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { Choices, TextInput, WhenInput } from '../form/inputs'
 
 const PEOPLE = ['1', '2', '3', '4', '5', '6']
@@ -56,12 +56,15 @@ export const SoakForm = ({
       name="people"
       label="People"
       options={PEOPLE.map((value) => ({ value, label: value }))}
+      noted={false}
     />
     <Choices
       name="minutes"
       label="Minutes"
       options={MINUTES.map((value) => ({ value, label: value }))}
+      noted={false}
     />
+    <FieldNote name="overlap" yes="Yes, other people" />
     <details>
       <summary className="quiet">Other numbers, children, lotion, a party, earlier</summary>
       <div className="mt-2 grid gap-3">

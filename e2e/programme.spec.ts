@@ -1,0 +1,83 @@
+import { EMPTY, expect, nothingSerious, PHONE, setUpTub, test, watchConsole } from './steps'
+
+test('a salt tub is started up over days, and says on Now where it stands', async ({ page }) => {
+  const clean = watchConsole(page)
+  await page.goto(`${EMPTY}/welcome?another=1`)
+  await setUpTub(page, { name: 'Salt Tub', volume: '1200', programme: 'Salt chlorine, in-line' })
+  const tub = page.url().replace('/test', '')
+  await page.goto(`${tub}/record?add=water`)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page).toHaveURL(/record$/)
+  await page.goto(`${tub}/now`)
+  await expect(page.getByText('This water is being started up')).toBeVisible()
+  await page.getByRole('link', { name: 'Go on with it' }).click()
+  await expect(page.getByRole('heading', { name: 'Starting this water up' })).toBeVisible()
+  await expect(page.getByText('0 of 9 done', { exact: false })).toBeVisible()
+  await nothingSerious(page)
+  await page.getByRole('button', { name: 'Done: Filled, pump on, heating' }).click()
+  await expect(page.getByText('1 of 9 done', { exact: false })).toBeVisible()
+  await page.getByRole('button', { name: /^Done: Inhibitor/ }).click()
+  await expect(page.getByRole('timer', { name: /^Wait after: Inhibitor/ })).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('timer', { name: /^Wait after: Inhibitor/ })).toBeVisible()
+  await nothingSerious(page)
+  // One undo takes the tick and its dose back together.
+  await page.goto(`${tub}/record`)
+  await expect(page.getByText(/inhibitor in/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).first().click()
+  await page.goto(`${tub}/programme`)
+  await expect(page.getByText('1 of 9 done', { exact: false })).toBeVisible()
+  clean()
+})
+
+test.describe('on a phone, at night', () => {
+  test.use({ viewport: PHONE, colorScheme: 'dark' })
+
+  test('a soak in two taps, and what three schools would put in after it', async ({ page }) => {
+    const clean = watchConsole(page)
+    await page.goto(`${EMPTY}/welcome?another=1`)
+    await setUpTub(page, { name: 'Soak Tub', volume: '1300' })
+    await page.getByRole('button', { name: 'More' }).click()
+    await page.getByRole('link', { name: 'Soak', exact: true }).click()
+    await expect(page.getByRole('heading', { name: 'Who was in?' })).toBeVisible()
+    await page.getByRole('radio', { name: '4', exact: true }).check({ force: true })
+    await page.getByRole('radio', { name: '45', exact: true }).check({ force: true })
+    await page.getByRole('button', { name: '4 people, 45 minutes' }).click()
+    await expect(page.getByText(/Spoon rule:/)).toBeVisible()
+    await expect(page.getByText(/Daily grams:/)).toBeVisible()
+    await expect(page.getByText(/By demand:/)).toBeVisible()
+    await expect(page.getByText(/long or crowded, so a shock follows/)).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'A shock is due' })).toBeVisible()
+    await nothingSerious(page)
+
+    await page.getByRole('radio', { name: '2', exact: true }).check({ force: true })
+    await page.getByRole('button', { name: '2 people, 30 minutes' }).click()
+    await expect(page.getByText(/Another soak is logged for the same time/)).toBeVisible()
+
+    await page.getByText('A gathering, in groups').click()
+    for (const [i, people] of ['4', '5', '4'].entries()) {
+      await page.getByLabel('people').nth(i).fill(people)
+      await page.getByLabel('minutes', { exact: true }).nth(i).fill('40')
+    }
+    await page.getByRole('button', { name: 'Work it out' }).click()
+    await expect(page.getByText(/and wait 20 minutes|in now/).first()).toBeVisible()
+    await expect(page.getByText(/test before each group/)).toBeVisible()
+    clean()
+  })
+})
+
+test('a programme that the water cannot bear is asked about before it is changed', async ({
+  page,
+}) => {
+  await page.goto(`${EMPTY}/welcome?another=1`)
+  await setUpTub(page, { name: 'Change Tub', volume: '1000' })
+  const tub = page.url().replace('/test', '')
+  await page.goto(`${tub}/tub`)
+  await page.getByRole('radio', { name: 'Biguanide' }).check({ force: true })
+  await page.getByRole('button', { name: /^Keep/ }).click()
+  await expect(page.getByText(/ruin each other. Purge the pipes, drain, refill/)).toBeVisible()
+  await page.goto(`${tub}/programme`)
+  await expect(page.getByRole('heading', { name: 'Chlorine granules' })).toBeVisible()
+  await page.getByText('What this water would have to go through').click()
+  await expect(page.getByText('drain first').first()).toBeVisible()
+})
