@@ -56,8 +56,9 @@ test.describe('on a phone, at night', () => {
 
     await page.getByText('A gathering, in groups').click()
     for (const [i, people] of ['4', '5', '4'].entries()) {
-      await page.getByLabel('people').nth(i).fill(people)
-      await page.getByLabel('minutes', { exact: true }).nth(i).fill('40')
+      const group = page.getByRole('group', { name: `Group ${i + 1}` })
+      await group.getByLabel('people').fill(people)
+      await group.getByLabel('minutes').fill('40')
     }
     await page.getByRole('button', { name: 'Work it out' }).click()
     await expect(page.getByText(/and wait 20 minutes|in now/).first()).toBeVisible()
