@@ -1,7 +1,11 @@
 import fc from 'fast-check'
+import { type CellStatus, cellDoubt } from '@/core/programmes/cell'
 import { type DeviceReply, readReply } from '@/core/testing/device'
 import { readingError } from '@/core/testing/quantity'
+import type { WaterReading } from '@/core/water/water'
+import { seeded } from '@/demo/random'
 import { PACK, PHOTOMETER_TESTS, photometer } from '@/stand-ins/photometer'
+import { saltCell } from '@/stand-ins/saltCell'
 import { plainReading } from './waters'
 
 const reply = (given: Partial<DeviceReply> = {}): DeviceReply => ({
@@ -85,5 +89,52 @@ describe('the practice photometer', () => {
         },
       ),
     )
+  })
+})
+
+describe('the stand-in salt cell', () => {
+  const water = (saltPpm: number, temperatureCelsius = 37): WaterReading => ({
+    ...plainReading(),
+    saltPpm,
+    totalDissolvedSolidsPpm: 400 + saltPpm,
+    temperatureCelsius,
+  })
+  const many = (reading: WaterReading) => {
+    const cell = saltCell(seeded(4))
+    return Array.from({ length: 40 }, () => cell.status(reading))
+  }
+  test('makes chlorine by its output within its limits', () => {
+    const cell = saltCell(seeded(1))
+    cell.set(50)
+    const half = cell.status(water(1650))
+    cell.set(400)
+    const full = cell.status(water(1650))
+    expect(half.fault).toBeUndefined()
+    expect(full.outputPercent).toBe(100)
+    expect(full.chlorineGramsPerHour / half.chlorineGramsPerHour).toBeCloseTo(2, 6)
+  })
+  test.each<[number, number, string]>([
+    [600, 37, 'low salt'],
+    [3200, 37, 'high salt'],
+    [1650, 10, 'too cold'],
+    [1650, 42, 'too hot'],
+  ])('%d ppm at %d °C: %s, and it stops', (salt, celsius, fault) => {
+    for (const status of many(water(salt, celsius))) {
+      expect(status.fault).toBe(fault)
+      expect(status.chlorineGramsPerHour).toBe(0)
+    }
+  })
+  test('its meter is right on the whole, and reads low in cold water', () => {
+    const mean = (some: CellStatus[]) =>
+      some.reduce((sum, { saltPpm }) => sum + saltPpm, 0) / some.length
+    expect(Math.abs(mean(many(water(1650))) - 1650)).toBeLessThan(30)
+    expect(mean(many(water(1650, 16)))).toBeLessThan(1550)
+  })
+  test('where it and the owner’s test disagree, neither is believed', () => {
+    const [status] = many(water(1650))
+    if (!status) throw new Error('no status')
+    expect(cellDoubt(status, 1600, undefined)).toBeUndefined()
+    expect(cellDoubt(status, 900, undefined)).toMatch(/test again/)
+    expect(cellDoubt(status, undefined, { low: 1000, high: 1400 })).toMatch(/add no salt/)
   })
 })

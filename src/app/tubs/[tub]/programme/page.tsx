@@ -7,6 +7,7 @@ import { awayAdvice, rhythmOf } from '@/core/programmes/rhythm'
 import { stabiliserClock } from '@/core/programmes/stabiliserClock'
 import { startProgress } from '@/core/programmes/startUp'
 import { switchAdvice } from '@/core/programmes/switching'
+import { CellAsk } from '@/ui/programme/CellAsk'
 import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
@@ -46,7 +47,19 @@ const ProgrammePage = async ({ params }: TubParams) => {
       <div className="mt-6 grid gap-x-12 gap-y-8 xl:grid-cols-2">
         <div className="grid content-start gap-8">
           {progress && <StartUp view={view} progress={progress} tick={tickStart} reader={reader} />}
-          {feeder && <Feeder tubId={tub.id} advice={feeder} keep={keepEntry} />}
+          {feeder && (
+            <div>
+              <Feeder tubId={tub.id} advice={feeder} keep={keepEntry} />
+              {feeder.kind === 'cell' && process.env.PAVREL_STAND_INS === '1' && (
+                <CellAsk
+                  tubId={tub.id}
+                  address="/stand-ins/salt-cell"
+                  testedSaltPpm={estimate.quantities.salt.lastReading?.value}
+                  saltBand={tub.targets.salt}
+                />
+              )}
+            </div>
+          )}
           {clock && <StabiliserWords clock={clock} tub={tub} reader={reader} />}
         </div>
         <div className="grid content-start gap-8">

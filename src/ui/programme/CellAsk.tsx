@@ -1,0 +1,64 @@
+'use client'
+
+import { useState } from 'react'
+import { type CellStatus, cellDoubt, FAULT_WORDS } from '@/core/programmes/cell'
+import type { Band } from '@/core/programmes/programme'
+
+/** Asks a cell that can be asked, and says what to make of the answer. */
+export const CellAsk = ({
+  tubId,
+  address,
+  testedSaltPpm,
+  saltBand,
+}: {
+  tubId: number
+  address: string
+  testedSaltPpm: number | undefined
+  saltBand: Band | undefined
+}) => {
+  const [status, setStatus] = useState<CellStatus>()
+  const [sentence, setSentence] = useState<string>()
+  const [busy, setBusy] = useState(false)
+  const ask = async () => {
+    setBusy(true)
+    setSentence(undefined)
+    try {
+      const answer = await fetch(address, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ tub: tubId }),
+      })
+      if (!answer.ok) throw new Error(String(answer.status))
+      setStatus((await answer.json()) as CellStatus)
+    } catch {
+      setSentence('The cell did not answer. Is it switched on?')
+    } finally {
+      setBusy(false)
+    }
+  }
+  const doubt = status && cellDoubt(status, testedSaltPpm, saltBand)
+  return (
+    <div className="small mt-2">
+      <button type="button" className="quiet" disabled={busy} onClick={() => void ask()}>
+        {busy ? 'Asking…' : 'Ask the practice cell'}
+      </button>
+      <div role="status">
+        {sentence && <p className="safety">{sentence}</p>}
+        {status && (
+          <>
+            <p>
+              {status.device}: output {status.outputPercent} %, salt {status.saltPpm} ppm,{' '}
+              {status.chlorineGramsPerHour.toFixed(2)} g of chlorine an hour.
+            </p>
+            {status.fault && (
+              <p className="safety mt-1 max-w-[58ch]">
+                {status.fault}: {FAULT_WORDS[status.fault]}
+              </p>
+            )}
+            {doubt && <p className="mt-1 max-w-[58ch] font-medium text-amber-ink">{doubt}</p>}
+          </>
+        )}
+      </div>
+    </div>
+  )
+}
