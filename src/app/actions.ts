@@ -7,6 +7,7 @@ import { choose } from '@/server/choices'
 import { fieldsOf, type Outcome, refused } from '@/server/form'
 import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
 import { createKit, editKit, removeKit } from '@/server/kits'
+import { planSoak, unplanSoak } from '@/server/plannedSoaks'
 import { addToShelf, editOnShelf, takeOffShelf } from '@/server/shelf'
 import { keepSheet, previewSheet, type SheetAnswer, type SheetAsked } from '@/server/shopSheet'
 import { tickStartStep } from '@/server/startUp'
@@ -142,6 +143,20 @@ export const tickStart = async (_: Outcome | null, data: FormData): Promise<Outc
   const fields = fieldsOf(data)
   return run('ticking a start-up step', data, () =>
     tickStartStep(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const keepPlannedSoak = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('planning a soak', data, () =>
+    planSoak(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const dropPlannedSoak = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('taking back a planned soak', data, () =>
+    unplanSoak(theStore(), idOf(fields.tub), idOf(fields.id), Date.now()),
   )
 }
 

@@ -7,6 +7,7 @@ import { type Estimate, estimate } from '@/core/estimate/estimate'
 import type { Entry, EntryOf, Instant } from '@/core/journal/entry'
 import type { Store } from '@/store/database'
 import { type Change, journalOf, lastChange } from '@/store/entries'
+import { type PlannedSoak, soaksAhead } from '@/store/plannedSoaks'
 import { allTubs, findTub, type TubRow } from '@/store/tubs'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 
@@ -26,6 +27,8 @@ export interface TubView {
   /** When each step may begin, and when all of it has mixed. */
   schedule: Schedule
   bathers: ReturnType<typeof bathersIn>
+  /** Soaks that are meant to happen. */
+  planned: PlannedSoak[]
   /** What is in the house, and what the plan was made with. */
   shelf: OnShelf[]
   planOptions: PlanOptions
@@ -57,6 +60,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     waiting: waitingUntil(journal, now),
     schedule: scheduleOf(plan.steps, journal, now),
     bathers: bathersIn(journal, now),
+    planned: soaksAhead(store, tubId, now),
     shelf,
     planOptions,
     lastChange: lastChange(store, tubId),

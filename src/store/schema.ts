@@ -12,6 +12,7 @@ import type { OwnScoop } from '@/core/products/measure'
 import type { LabelRule, ProductName } from '@/core/products/product'
 import type { Strength } from '@/core/products/substance'
 import type { ProgrammeId, Targets } from '@/core/programmes/programme'
+import type { SoakLoad } from '@/core/soaks/load'
 import type { DeviceReply } from '@/core/testing/device'
 import type { KitSpec } from '@/core/testing/kit'
 import type { Quantity } from '@/core/testing/quantity'
@@ -96,6 +97,22 @@ export const shelf = sqliteTable('shelf', {
   createdAt: integer('created_at').notNull(),
   removedAt: integer('removed_at'),
 })
+
+/** Soaks that are meant to happen; what happens is an entry. */
+export const plannedSoaks = sqliteTable(
+  'planned_soaks',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    tubId: integer('tub_id')
+      .notNull()
+      .references(() => tubs.id),
+    at: integer('at').notNull(),
+    load: text('load', { mode: 'json' }).$type<SoakLoad>().notNull(),
+    createdAt: integer('created_at').notNull(),
+    removedAt: integer('removed_at'),
+  },
+  (table) => [index('planned_soaks_by_tub').on(table.tubId, table.at)],
+)
 
 /** What devices have sent and nobody has kept as a test yet; old ones are of no use and may go. */
 export const deviceReplies = sqliteTable(

@@ -54,6 +54,7 @@ export const viewOf = (
       waiting: waitingUntil(journal, now),
       schedule: scheduleOf(plan.steps, journal, now),
       bathers: undefined,
+      planned: [],
       shelf: [],
       planOptions: {},
       lastChange: undefined,

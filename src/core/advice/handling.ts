@@ -113,6 +113,8 @@ const HANDLING: Record<ProductName, Handling> = {
   'anti-foam': open(15, LABEL),
   'conditioner part one': open(15, LABEL),
   'conditioner part two': open(60, `${LABEL} After part one; milky at first.`),
+  'oxygen packet': { ...open(30, OXIDISER, LABEL), cover: 'half open' },
+  'slow cleaning tablet': open(0, `${LABEL} Not in a feeder that held anything else.`),
   'pipe flush': open(60, `Gloves. ${LABEL} Nobody gets in until the tub is drained and refilled.`),
   'filter soak': { ...open(0, NOT_IN_TUB), jets: 'off', cover: 'closed' },
   'filter spray': { ...open(0, NOT_IN_TUB), jets: 'off', cover: 'closed' },

@@ -1,12 +1,14 @@
 import type { Metadata } from 'next'
 import { keepEntry, tickStart } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
+import { cartridgeSince } from '@/core/programmes/cartridge'
 import { feederAdvice } from '@/core/programmes/feeder'
 import { HEALTH_FLOOR, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { awayAdvice, rhythmOf } from '@/core/programmes/rhythm'
 import { stabiliserClock } from '@/core/programmes/stabiliserClock'
 import { startProgress } from '@/core/programmes/startUp'
 import { switchAdvice } from '@/core/programmes/switching'
+import { Cartridge } from '@/ui/programme/Cartridge'
 import { CellAsk } from '@/ui/programme/CellAsk'
 import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
@@ -34,6 +36,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
   const clock =
     programme.sanitizer === 'freeChlorine' ? stabiliserClock(tub, journal, estimate) : undefined
   const rhythm = rhythmOf(tub)
+  const cartridge = cartridgeSince(tub, journal)
   return (
     <>
       <h1 className="serif title pt-2">{programme.name}</h1>
@@ -59,6 +62,9 @@ const ProgrammePage = async ({ params }: TubParams) => {
                 />
               )}
             </div>
+          )}
+          {cartridge !== undefined && (
+            <Cartridge tubId={tub.id} since={cartridge} keep={keepEntry} reader={reader} />
           )}
           {clock && <StabiliserWords clock={clock} tub={tub} reader={reader} />}
         </div>

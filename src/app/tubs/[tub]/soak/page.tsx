@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { keepEntry } from '@/app/actions'
+import { dropPlannedSoak, keepEntry, keepPlannedSoak } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { programmeOf } from '@/core/programmes/programme'
@@ -11,6 +11,7 @@ import { nextShock } from '@/core/soaks/shock'
 import { toWallClock } from '@/server/moment'
 import { AfterSoak } from '@/ui/soak/AfterSoak'
 import { Gathering, GROUPS } from '@/ui/soak/Gathering'
+import { PlannedSoaks } from '@/ui/soak/PlannedSoaks'
 import { ShockWords } from '@/ui/soak/ShockWords'
 import { SoakForm } from '@/ui/soak/SoakForm'
 import { entryWords } from '@/ui/words/entryWords'
@@ -95,6 +96,13 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
             reader={reader}
           />
           <ShockWords view={view} shock={nextShock(tub, journal, now)} reader={reader} />
+          <PlannedSoaks
+            view={view}
+            keep={keepPlannedSoak}
+            drop={dropPlannedSoak}
+            from={toWallClock(now, reader.timeZone)}
+            reader={reader}
+          />
           <Gathering
             view={view}
             groups={groups}

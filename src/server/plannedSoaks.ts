@@ -1,0 +1,41 @@
+import Joi from 'joi'
+import type { Store } from '@/store/database'
+import { insertPlannedSoak, removePlannedSoak } from '@/store/plannedSoaks'
+import { findTub } from '@/store/tubs'
+import { check, type Fields, number, type Outcome, refused } from './form'
+import { fromWallClock, isTimeZone } from './moment'
+
+const FARTHEST_DAYS = 400
+
+/** Keeps a soak that is meant to happen. */
+export const planSoak = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  const checked = check<{ people: number; minutes: number }>(
+    Joi.object({
+      people: number({ name: 'People', low: 1, high: 20, required: true }),
+      minutes: number({ name: 'Minutes', low: 1, high: 600, required: true }),
+    }),
+    { people: fields.people ?? '', minutes: fields.minutes ?? '' },
+  )
+  const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
+  const zone = fields.zone && isTimeZone(fields.zone) ? fields.zone : 'UTC'
+  const at = fromWallClock(fields.at ?? '', zone) ?? 0
+  if (at === 0) errors.at = 'Day and time: give when it is meant to be.'
+  else if (at < now)
+    errors.at = 'Day and time: that has passed. A soak that has been goes into the journal.'
+  else if (at > now + FARTHEST_DAYS * 86_400_000)
+    errors.at = `Day and time: it can be up to ${FARTHEST_DAYS} days ahead.`
+  if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
+  insertPlannedSoak(store, {
+    tubId,
+    at,
+    load: { people: Math.round(checked.value.people), minutes: checked.value.minutes },
+    createdAt: now,
+  })
+  return { ok: true }
+}
+
+export const unplanSoak = (store: Store, tubId: number, id: number, now: number): Outcome =>
+  removePlannedSoak(store, tubId, id, now)
+    ? { ok: true }
+    : refused({}, {}, {}, 'That planned soak is no longer here.')

@@ -1,0 +1,38 @@
+import type { Action } from '../form/draft'
+import { PostButton } from '../form/PostButton'
+import { day, type Reader } from '../words/words'
+
+/** How old the cartridge or stick is, and when it has done its time. */
+export const Cartridge = ({
+  tubId,
+  since: { at, life },
+  keep,
+  reader,
+}: {
+  tubId: number
+  since: { at: number | null; life: number }
+  keep: Action
+  reader: Reader
+}) => {
+  const over = at !== null && at + life <= reader.now
+  return (
+    <section aria-labelledby="cartridge">
+      <h2 id="cartridge" className="font-semibold text-[19px]">
+        The cartridge
+      </h2>
+      <p className="mt-1">
+        {at === null
+          ? 'When it went in has not been noted.'
+          : over
+            ? `It went in ${day(at, reader)} and has done its time: replace it.`
+            : `It went in ${day(at, reader)}; replace it by ${day(at + life, reader)}, and before an absence.`}
+      </p>
+      <PostButton
+        action={keep}
+        hidden={{ kind: 'start', tub: String(tubId), step: 'cartridge', when: 'now' }}
+        label="A new one is in"
+        className="plain mt-2"
+      />
+    </section>
+  )
+}

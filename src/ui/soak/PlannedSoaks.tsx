@@ -1,0 +1,66 @@
+import { programmeOf } from '@/core/programmes/programme'
+import { soakAhead } from '@/core/soaks/soakAhead'
+import type { TubView } from '@/server/views'
+import type { Action } from '../form/draft'
+import { PostButton } from '../form/PostButton'
+import { amount, dayAndClock, type Reader } from '../words/words'
+import { PlanSoakForm } from './PlanSoakForm'
+
+const ADVICE = {
+  test: 'Test before it.',
+  dose: 'It will be too low by then: dose before it, then test.',
+  ready: 'It should do; a test before it says so.',
+}
+
+/** Soaks that are meant to happen, and how the water will stand then. */
+export const PlannedSoaks = ({
+  view,
+  keep,
+  drop,
+  from,
+  reader,
+}: {
+  view: TubView
+  keep: Action
+  drop: Action
+  from: string
+  reader: Reader
+}) => {
+  const { tub, estimate, planned } = view
+  const { sanitizer } = programmeOf(tub.programme)
+  return (
+    <section aria-labelledby="planned">
+      <h2 id="planned" className="head">
+        Meant to happen
+      </h2>
+      <ul className="small mt-1">
+        {planned.map(({ id, at, load }) => {
+          const { expected, advice } = soakAhead(tub, estimate, at)
+          return (
+            <li
+              key={id}
+              className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-1.5"
+            >
+              <span>
+                <b>{dayAndClock(at, reader)}</b>: {load.people} for {load.minutes} minutes.{' '}
+                {expected &&
+                  `About ${amount(sanitizer, expected.value, reader)} ± ${amount(sanitizer, expected.standardDeviation, reader)} by then. `}
+                {ADVICE[advice]}
+              </span>
+              <PostButton
+                action={drop}
+                hidden={{ tub: String(tub.id), id: String(id) }}
+                label="Not any more"
+                title={`Not any more: ${dayAndClock(at, reader)}`}
+              />
+            </li>
+          )
+        })}
+      </ul>
+      <details>
+        <summary className="quiet">Plan a soak</summary>
+        <PlanSoakForm key={planned.length} action={keep} tubId={tub.id} from={from} />
+      </details>
+    </section>
+  )
+}
