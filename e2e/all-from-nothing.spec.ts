@@ -49,11 +49,11 @@ test('from nothing: set-up, test, plan, do, retest, journal, undo', async ({ pag
   await expect(page.getByRole('heading', { name: /^One more step/ })).toBeVisible()
   await expect(page.getByText('90 g').first()).toBeVisible()
 
-  // Too early: asked, and kept only after a yes.
+  // Too early: asked, and kept only after a yes and a reason.
   await page.getByLabel('Really added').fill('6')
   await page.getByRole('button', { name: '6 g went in' }).click()
   await expect(page.getByText(/has to mix first.*left\./)).toBeVisible()
-  await page.getByLabel('It went in all the same').check()
+  await page.getByLabel(/It went in all the same. Why/).fill('poured together')
   await page.getByRole('button', { name: 'Keep as confirmed' }).click()
   await expect(
     page.getByRole('heading', { name: 'All in. Test again to close the plan.' }),
@@ -72,7 +72,7 @@ test('from nothing: set-up, test, plan, do, retest, journal, undo', async ({ pag
   await expect(page.getByRole('heading', { name: /^Not yet\. Mixing until/ })).toBeVisible()
 
   await place(page, 'Record').click()
-  await expect(page.getByText('6 g chlorine granules (dichlor) (planned 7 g)')).toBeVisible()
+  await expect(page.getByText(/^6 g chlorine granules \(dichlor\) \(planned 7 g\)/)).toBeVisible()
   await expect(page.getByRole('listitem').filter({ hasText: 'Correct' })).toHaveCount(4)
   await page.getByRole('main').getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Correct' })).toHaveCount(3)

@@ -47,14 +47,12 @@ test.describe('one step a screen, on a phone at night', () => {
     await expect(page.getByRole('timer')).toContainText('of 20 min')
     await nothingSerious(page)
 
-    // Too early: it takes a yes and a reason, and both are journalled.
+    // Too early: it takes a reason, and that is journalled.
     await page.getByRole('button', { name: /went in$/ }).click()
     await expect(page.getByText(/min of that wait are left/)).toBeVisible()
-    await page.getByRole('checkbox', { name: 'It went in all the same' }).check()
     await page.getByRole('button', { name: 'Keep as confirmed' }).click()
-    await expect(page.getByText(/say why: it goes into the journal/)).toBeVisible()
-    await page.getByRole('checkbox', { name: 'It went in all the same' }).check()
-    await page.getByLabel('Why, for the journal').fill('poured before I looked')
+    await expect(page.getByText(/min of that wait are left/)).toBeVisible()
+    await page.getByLabel(/It went in all the same. Why/).fill('poured before I looked')
     await page.getByRole('button', { name: 'Keep as confirmed' }).click()
     await expect(page.getByRole('heading', { name: 'All in. Let it mix.' })).toBeVisible()
     await expect(page.getByText(/Soak again when the test is right, from about/)).toBeVisible()

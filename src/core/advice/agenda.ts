@@ -1,17 +1,22 @@
 import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
 import { DAY, type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
+import { type FeederMove, feederAdvice, feederOf } from '../programmes/feeder'
 import { programmeOf } from '../programmes/programme'
+import { nextShock } from '../soaks/shock'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
 import { byLabel } from './due'
 import { handlingOf } from './handling'
 import type { Plan } from './plan'
 import { roundOf, waitingUntil } from './round'
+import { scheduleOf } from './schedule'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'dose'; plan: Plan }
   | { kind: 'retest'; also: Quantity[] }
   | { kind: 'test'; quantities: Quantity[] }
+  | { kind: 'shock'; why: 'rhythm' | 'load' }
+  | { kind: 'feeder'; move: FeederMove }
   | { kind: 'refill' }
   /** The water out of the pipe, before it goes in. */
   | { kind: 'fill test' }
@@ -29,8 +34,9 @@ const EVERY: Partial<Record<Quantity, number>> = {
 }
 /** Time enough to buy an inhibitor or a filter for the hose. */
 const FILL_TEST_AHEAD = 3 * DAY
-/** Longest life of the water in these programmes: common practice, four months. */
-export const LONGEST_WATER_LIFE = 120 * DAY
+/** Longest life of the water: common practice, four months; a year with a salt cell. */
+export const waterLife = ({ programme }: Tub): number =>
+  feederOf(programme) === 'cell' ? 365 * DAY : 120 * DAY
 
 const SCHOOL_PERIOD = { 'every few days': 2.5 * DAY, weekly: 7 * DAY } as const
 /** A new tub is tested before every soak for its first three weeks, whatever the school: common practice. */
@@ -79,10 +85,7 @@ export const agenda = (
   const { doses, aerations } = roundOf(journal, estimate)
   const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []
-  const stepsEnd = plan.steps.reduce(
-    (sum, step) => sum + step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0),
-    0,
-  )
+  const { mixedAt } = scheduleOf(plan.steps, journal, now)
   const start = waitingUntil(journal, now)?.until ?? now
 
   if (plan.steps.length > 0)
@@ -98,7 +101,7 @@ export const agenda = (
     items.push({
       kind: 'retest',
       also: [],
-      due: Math.max(start + Math.max(stepsEnd * MINUTE, RETEST_AFTER), last),
+      due: Math.max(mixedAt, start + RETEST_AFTER, last),
       minutes: 3,
     })
   else if (last > 0) items.push({ kind: 'retest', also: [], due: Math.max(now, last), minutes: 3 })
@@ -133,8 +136,17 @@ export const agenda = (
       previous.quantities.push(quantity)
     else items.push({ kind: 'test', due: soon, minutes: 3, quantities: [quantity] })
   }
+  const { sanitizer } = programme
+  if (sanitizer === 'freeChlorine' || sanitizer === 'bromine') {
+    const { due, why } = nextShock(tub, journal, now)
+    // Not into a round that is still open: the plan comes first.
+    items.push({ kind: 'shock', due: Math.max(due, retest ? retest.due : now), minutes: 5, why })
+  }
+  const feeder = feederAdvice(tub, journal, estimate)
+  if (feeder && feeder.move !== 'leave it' && feeder.move !== 'test first')
+    items.push({ kind: 'feeder', due: now, minutes: 2, move: feeder.move })
   if (estimate.filledAt !== undefined) {
-    const refill = Math.max(now, estimate.filledAt + LONGEST_WATER_LIFE)
+    const refill = Math.max(now, estimate.filledAt + waterLife(tub))
     items.push({ kind: 'refill', due: refill, minutes: 180 })
     const asked = Math.max(now, refill - FILL_TEST_AHEAD)
     if (estimate.fillTestedAt === undefined || estimate.fillTestedAt < asked - FILL_TEST_COUNTS / 2)

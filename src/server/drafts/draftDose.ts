@@ -12,7 +12,7 @@ import { wholeShelf } from '@/store/shelf'
 import type { TubRow } from '@/store/tubs'
 import { check, type Fields, number, oneOf } from '../form'
 
-import { confirmed, type Draft } from './draft'
+import type { Draft } from './draft'
 
 /** More than this is no dose for a tub, g per litre of water. */
 const LARGEST_GRAMS_PER_LITRE = 5
@@ -110,9 +110,7 @@ export const draftDose = (
   const against = objections(chosen, tub, at, journal)
   for (const [name, sentence] of Object.entries(against)) {
     const reason = (fields[`reason.${name}`] ?? '').trim()
-    if (!confirmed(fields, name)) questions[name] = sentence
-    else if (reason.length < SHORTEST_REASON)
-      questions[name] = `${sentence} To go on all the same, say why: it goes into the journal.`
+    if (reason.length < SHORTEST_REASON) questions[name] = sentence
   }
   const reasons = Object.keys(against).map((name) => (fields[`reason.${name}`] ?? '').trim())
   return {

@@ -178,7 +178,7 @@ export const FieldNote = ({
 }: {
   name: string
   yes: string
-  /** Going on takes a reason, not only a yes. */
+  /** Going on takes a reason, not a mere yes. */
   reason?: boolean
 }) => {
   const { errors, questions, fields, set } = useDraft()
@@ -193,20 +193,10 @@ export const FieldNote = ({
     return (
       <div id={noteId} className="mt-2 border-amber border-l-4 pl-3">
         <p className="small font-medium">{questions[name]}</p>
-        <label className="flex min-h-12 items-center gap-3 font-medium">
-          <input
-            type="checkbox"
-            name={`confirm.${name}`}
-            value="yes"
-            data-question=""
-            className="size-6 accent-spruce"
-          />
-          {yes}
-        </label>
-        {reason && (
+        {reason ? (
           <>
-            <label htmlFor={`reason.${name}`} className="mb-1 block font-medium text-[15px]">
-              Why, for the journal
+            <label htmlFor={`reason.${name}`} className="mt-1 mb-1 block font-medium text-[15px]">
+              {yes}. Why? It goes into the journal.
             </label>
             <input
               id={`reason.${name}`}
@@ -214,9 +204,21 @@ export const FieldNote = ({
               value={fields[`reason.${name}`] ?? ''}
               onChange={(event) => set(`reason.${name}`, event.target.value)}
               autoComplete="off"
+              data-question=""
               className="field"
             />
           </>
+        ) : (
+          <label className="flex min-h-12 items-center gap-3 font-medium">
+            <input
+              type="checkbox"
+              name={`confirm.${name}`}
+              value="yes"
+              data-question=""
+              className="size-6 accent-spruce"
+            />
+            {yes}
+          </label>
         )}
       </div>
     )

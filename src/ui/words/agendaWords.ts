@@ -57,10 +57,19 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
       }
     case 'fill test':
       return { when: due, what: 'Test the fill water', minutes, place: 'test?with=fill' }
+    case 'shock':
+      return {
+        when: due,
+        what: `Shock, cover half open${item.why === 'load' ? ', after a long or crowded soak' : ''}`,
+        minutes,
+        place: 'soak',
+      }
+    case 'feeder':
+      return { when: due, what: `At the feeder: ${item.move}`, minutes, place: 'programme' }
     case 'refill':
       return {
         when: due,
-        what: 'Drain and refill: four months is the most for this water',
+        what: 'Drain and refill: this water has had its time then',
         minutes,
         place: 'record?add=water',
       }
