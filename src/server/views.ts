@@ -44,6 +44,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const journal = journalOf(store, tubId)
   const state = estimate(tub, journal, now)
   const shelf = shelfOf(store)
+  const planned = soaksAhead(store, tubId, now)
   const planOptions: PlanOptions = { shelf: planningShelf(shelf, tub), choices: tub.choices }
   const plan = dosePlan(tub, journal, state, planOptions)
   const round = roundOf(journal, state)
@@ -55,12 +56,12 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     estimate: state,
     plan,
     verdict: verdict(tub, journal, state),
-    agenda: agenda(tub, journal, state, plan),
+    agenda: agenda(tub, journal, state, plan, planned),
     round,
     waiting: waitingUntil(journal, now),
     schedule: scheduleOf(plan.steps, journal, now),
     bathers: bathersIn(journal, now),
-    planned: soaksAhead(store, tubId, now),
+    planned,
     shelf,
     planOptions,
     lastChange: lastChange(store, tubId),

@@ -58,5 +58,9 @@ test('the water at that time is foretold from a fresh test, and never from none'
   expect(ahead(4).advice).toBe('ready')
   expect(ahead(4).expected?.value).toBeLessThan(4.8)
   expect(ahead(70).advice).toBe('dose')
+  plan('2026-05-23T15:00')
+  expect(view().agenda).toContainEqual(
+    expect.objectContaining({ kind: 'soak', people: 2, advice: 'dose' }),
+  )
   expect(ahead(100)).toEqual({ expected: undefined, advice: 'test' })
 })

@@ -2,7 +2,9 @@ import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
 import { DAY, type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
 import { type FeederMove, feederAdvice, feederOf } from '../programmes/feeder'
 import { programmeOf } from '../programmes/programme'
+import type { SoakLoad } from '../soaks/load'
 import { nextShock } from '../soaks/shock'
+import { type SoakAhead, soakAhead } from '../soaks/soakAhead'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
 import { byLabel } from './due'
@@ -15,6 +17,7 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'dose'; plan: Plan }
   | { kind: 'retest'; also: Quantity[] }
   | { kind: 'test'; quantities: Quantity[] }
+  | { kind: 'soak'; people: number; advice: SoakAhead['advice'] }
   | { kind: 'shock'; why: 'rhythm' | 'load' }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'refill' }
@@ -80,6 +83,7 @@ export const agenda = (
   journal: readonly Entry[],
   estimate: Estimate,
   plan: Plan,
+  plannedSoaks: readonly { at: Instant; load: SoakLoad }[] = [],
 ): AgendaItem[] => {
   const now = estimate.at
   const { doses, aerations } = roundOf(journal, estimate)
@@ -136,6 +140,14 @@ export const agenda = (
       previous.quantities.push(quantity)
     else items.push({ kind: 'test', due: soon, minutes: 3, quantities: [quantity] })
   }
+  for (const { at, load } of plannedSoaks)
+    items.push({
+      kind: 'soak',
+      due: at,
+      minutes: load.minutes,
+      people: load.people,
+      advice: soakAhead(tub, estimate, at).advice,
+    })
   const { sanitizer } = programme
   if (sanitizer === 'freeChlorine' || sanitizer === 'bromine') {
     const { due, why } = nextShock(tub, journal, now)

@@ -57,6 +57,13 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
       }
     case 'fill test':
       return { when: due, what: 'Test the fill water', minutes, place: 'test?with=fill' }
+    case 'soak':
+      return {
+        when: due,
+        what: `A soak for ${item.people}: ${item.advice === 'dose' ? 'dose before it, the sanitizer will be too low' : 'test before it'}`,
+        minutes,
+        place: item.advice === 'dose' ? 'dose' : 'test',
+      }
     case 'shock':
       return {
         when: due,

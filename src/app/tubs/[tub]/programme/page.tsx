@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { keepEntry, tickStart } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
+import { residualForecast } from '@/core/estimate/forecast'
 import { cartridgeSince } from '@/core/programmes/cartridge'
 import { feederAdvice } from '@/core/programmes/feeder'
 import { HEALTH_FLOOR, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
@@ -8,11 +9,13 @@ import { awayAdvice, rhythmOf } from '@/core/programmes/rhythm'
 import { stabiliserClock } from '@/core/programmes/stabiliserClock'
 import { startProgress } from '@/core/programmes/startUp'
 import { switchAdvice } from '@/core/programmes/switching'
+import type { TubView } from '@/server/views'
 import { Cartridge } from '@/ui/programme/Cartridge'
 import { CellAsk } from '@/ui/programme/CellAsk'
 import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
+import { amount, type Reader } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'Programme' }
 
@@ -26,6 +29,16 @@ const RHYTHM = [
   ['afterSoak', 'After a soak'],
   ['weekly', 'Every week'],
 ] as const
+
+/** What the forecast says of the residual on return, if nobody doses meanwhile. */
+const returnWords = ({ tub, estimate }: TubView, days: number, reader: Reader): string[] => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const point = days <= 30 ? residualForecast(tub, estimate, 24 * days)?.at(-1) : undefined
+  if (!point) return []
+  return [
+    `By the forecast ${amount(sanitizer, point.value, reader)} ± ${amount(sanitizer, point.standardDeviation, reader)} would be left then, if nothing is done${point.value < tub.targets.sanitizer.low ? ': too little to come back to' : ''}.`,
+  ]
+}
 
 const ProgrammePage = async ({ params }: TubParams) => {
   const { view, reader } = await loadTub((await params).tub)
@@ -89,7 +102,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
               <details key={days}>
                 <summary className="quiet">{name}</summary>
                 <ul className="small mt-1 mb-2 max-w-[60ch]">
-                  {awayAdvice(tub, days).map((line) => (
+                  {[...awayAdvice(tub, days), ...returnWords(view, days, reader)].map((line) => (
                     <li key={line} className="border-hair border-t py-1.5">
                       {line}
                     </li>
