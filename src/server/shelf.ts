@@ -1,6 +1,5 @@
 import Joi from 'joi'
 import { filledShelf, type ShelfItem } from '@/core/advice/shelf'
-import { isKind } from '@/core/journal/entry'
 import { doseUnit, fromDose, type OwnScoop } from '@/core/products/measure'
 import { type LabelRule, PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
 import { strengthOnLabel } from '@/core/products/strength'
@@ -8,9 +7,9 @@ import type { Strength } from '@/core/products/substance'
 import { programmeOf } from '@/core/programmes/programme'
 import { fromLitres, type MassUnit, toGrams, toLitres } from '@/core/units'
 import type { Store } from '@/store/database'
-import { journalOf } from '@/store/entries'
+import { dosesSince } from '@/store/entries'
 import { findOnShelf, insertOnShelf, type ShelfRow, updateOnShelf, wholeShelf } from '@/store/shelf'
-import { allTubs, findTub, type TubRow } from '@/store/tubs'
+import { findTub, type TubRow } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 
 /** Something on the shelf, with what is left of it by the journals of all tubs. */
@@ -18,28 +17,19 @@ export interface OnShelf extends ShelfRow {
   gramsLeft: number | undefined
 }
 
-/** Grams of each product that went into any tub since a moment. */
-const usedSince = (store: Store) => {
-  const doses = allTubs(store)
-    .flatMap(({ id }) => journalOf(store, id))
-    .filter(isKind('dose'))
-  return (product: ProductName, since: number) =>
-    doses
-      .filter(({ at, body }) => body.product === product && at > since)
-      .reduce((grams, { body }) => grams + body.grams, 0)
-}
-
 export const shelfOf = (store: Store): OnShelf[] => {
   const rows = wholeShelf(store)
   if (rows.length === 0) return []
-  const used = usedSince(store)
-  return rows.map((row) => ({
-    ...row,
-    gramsLeft:
-      row.countedGrams === null
-        ? undefined
-        : Math.max(0, row.countedGrams - used(row.product, row.countedAt ?? 0)),
-  }))
+  const counted = rows.flatMap(({ countedAt }) => countedAt ?? [])
+  const doses = counted.length > 0 ? dosesSince(store, Math.min(...counted)) : []
+  return rows.map((row) => {
+    const { product, countedGrams, countedAt } = row
+    if (countedGrams === null) return { ...row, gramsLeft: undefined }
+    const used = doses
+      .filter(({ at, body }) => body.product === product && at > (countedAt ?? 0))
+      .reduce((grams, { body }) => grams + body.grams, 0)
+    return { ...row, gramsLeft: Math.max(0, countedGrams - used) }
+  })
 }
 
 /** What a plan may reach for in this house. */

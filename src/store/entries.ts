@@ -1,6 +1,6 @@
-import { and, count, desc, eq, isNull, or, sql } from 'drizzle-orm'
+import { and, count, desc, eq, gt, isNull, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
-import type { Entry, NewEntry } from '@/core/journal/entry'
+import { type Entry, type EntryOf, isKind, type NewEntry } from '@/core/journal/entry'
 import type { Store } from './database'
 import { entries } from './schema'
 
@@ -27,6 +27,16 @@ export const journalOf = (store: Store, tubId: number): Entry[] =>
     .orderBy(desc(entries.happenedAt), desc(entries.id))
     .all()
     .map(toEntry)
+
+/** Doses into any tub since a moment: what has left the shelf. */
+export const dosesSince = (store: Store, since: number): EntryOf<'dose'>[] =>
+  store
+    .select()
+    .from(entries)
+    .where(and(eq(entries.kind, 'dose'), gt(entries.happenedAt, since), stands))
+    .all()
+    .map(toEntry)
+    .filter(isKind('dose'))
 
 export const findEntry = (store: Store, tubId: number, id: number): Entry | undefined => {
   const row = store
