@@ -3,6 +3,7 @@ import { quantityOf } from '../estimate/testedWater'
 import { HOUR } from '../journal/entry'
 import { doseWords } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
+import { feederOf } from '../programmes/feeder'
 import { contains } from '../programmes/programme'
 import { monopersulfateShown } from '../testing/interference'
 import { QUANTITY, type Quantity } from '../testing/quantity'
@@ -114,6 +115,11 @@ export const sanitizerRemarks = (task: Task, short: boolean): Remark[] => {
   const band = tub.targets.sanitizer
   const value = quantityOf(estimate.reading, sanitizer)
   const remarks: Remark[] = []
+  const feeder = feederOf(tub.programme)
+  const lower =
+    feeder === 'cell'
+      ? 'lower the cell’s output one level'
+      : `close the ${feeder ?? 'feeder'} one notch`
   if (usable(task, sanitizer) && value > band.high && !contains(band, value)) {
     const { mean } = programme.lossPerHour
     const hours = mean > 0 ? Math.log(value / band.high) / mean : undefined
@@ -121,14 +127,14 @@ export const sanitizerRemarks = (task: Task, short: boolean): Remark[] => {
       quantity: sanitizer,
       text:
         hours === undefined
-          ? 'Above its band: close the floater one notch, add nothing, and test tomorrow.'
+          ? `Above its band: ${lower}, add nothing, and test tomorrow.`
           : `Above its band: add none. Under the cover it should be back in band in about ${hours < 36 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`}; an open cover is quicker.`,
     })
   }
-  if (sanitizer === 'bromine' && short)
+  if (sanitizer === 'bromine' && short && feeder)
     remarks.push({
       quantity: 'bromine',
-      text: 'If it keeps reading low, open the floater one notch and count the tablets.',
+      text: `If it keeps reading low, ${feeder === 'cell' ? 'raise the cell’s output one level' : `open the ${feeder} one notch and count the tablets`}.`,
     })
   return remarks
 }

@@ -1,6 +1,7 @@
 import { type ForecastPoint, type PlannedRise, residualForecast } from '@/core/estimate/forecast'
 import { quantityOf } from '@/core/estimate/testedWater'
 import { HOUR, MINUTE } from '@/core/journal/entry'
+import { feederOf } from '@/core/programmes/feeder'
 import { type Band, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
@@ -236,8 +237,9 @@ export const Ribbon = ({ view, reader }: { view: TubView; reader: Reader }) => {
     ? `below ${low} ppm from about ${dayAndClock(leaves.at, reader)}`
     : `above ${low} ppm for two days`
   const { mean } = programmeOf(tub.programme).lossPerHour
-  const floater = mean === 0 ? ' and the floater holds' : ''
-  const say = `${rises.length > 0 ? 'with the plan carried out, if nobody gets in' : 'if nobody gets in'}${floater}: ${
+  const feeder = feederOf(tub.programme)
+  const holds = mean === 0 && feeder ? ` and the ${feeder} holds` : ''
+  const say = `${rises.length > 0 ? 'with the plan carried out, if nobody gets in' : 'if nobody gets in'}${holds}: ${
     (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
   }`
   const chart = { points, marks, band, reader }
