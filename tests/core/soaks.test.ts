@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
 import { DAY, type Entry, type EntryOf, HOUR, MINUTE } from '@/core/journal/entry'
+import { labelDose, PRODUCTS } from '@/core/products/product'
 import { feederAdvice, feederOf } from '@/core/programmes/feeder'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { awayAdvice, rhythmOf } from '@/core/programmes/rhythm'
@@ -284,6 +285,13 @@ describe('figures of the trade (common practice)', () => {
     // A US cup is 236.6 mL and loose salt weighs about 1.2 g/mL: 2⅓ cups are 650 g.
     expect(all / (2.333 * 236.6 * 1.18)).toBeGreaterThan(0.8)
     expect(all / (2.333 * 236.6 * 1.18)).toBeLessThan(1.2)
+  })
+  test('the two-part weekly conditioner: 10 mL of each for 100 L', () => {
+    for (const part of ['conditioner part one', 'conditioner part two'] as const) {
+      const { label } = PRODUCTS[part]
+      expect(label && labelDose(label, 100)).toBe(10)
+      expect(label?.everyDays).toBe(7)
+    }
   })
   test('every programme has words for its days, its weeks and an absence', () => {
     for (const { id } of PROGRAMMES) {
