@@ -13,6 +13,7 @@ const PLACES = [
   'dose/session',
   'soak',
   'programme',
+  'week',
   'shelf',
   'shelf/1',
   'record',

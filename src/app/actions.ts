@@ -3,6 +3,7 @@
 import { revalidatePath } from 'next/cache'
 import { cookies } from 'next/headers'
 import { redirect } from 'next/navigation'
+import { openCalendar } from '@/server/calendar'
 import { choose } from '@/server/choices'
 import { fieldsOf, type Outcome, refused } from '@/server/form'
 import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
@@ -158,6 +159,11 @@ export const dropPlannedSoak = async (_: Outcome | null, data: FormData): Promis
   return run('taking back a planned soak', data, () =>
     unplanSoak(theStore(), idOf(fields.tub), idOf(fields.id), Date.now()),
   )
+}
+
+export const makeCalendar = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('opening a calendar', data, () => openCalendar(theStore(), idOf(fields.tub), fields))
 }
 
 export const choosePlan = async (_: Outcome | null, data: FormData): Promise<Outcome> => {

@@ -5,6 +5,7 @@ import { insertEntry } from '@/store/entries'
 import { insertKit, type KitRow } from '@/store/kits'
 import { insertOnShelf } from '@/store/shelf'
 import { insertTub } from '@/store/tubs'
+import { demoChores } from './chores'
 import { demoDrops, demoStrip } from './kits'
 import { scenario } from './scenario'
 import { demoShelf } from './shelf'
@@ -39,7 +40,7 @@ store.transaction((tx) => {
   for (const item of demoShelf(now)) insertOnShelf(tx, item)
   for (const { tub, entries } of scenario(now)) {
     const { id } = insertTub(tx, tub)
-    for (const entry of [...entries].sort((a, b) => a.at - b.at))
+    for (const entry of [...entries, ...demoChores(now)].sort((a, b) => a.at - b.at))
       insertEntry(tx, id, readWith(kits, entry), entry.at)
   }
 })

@@ -65,6 +65,10 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
           : { tabletsLeft: shown(entry.body.tabletsLeft, 1) }),
         ...(entry.body.boost ? { boost: 'yes' } : {}),
       }
+    case 'chore': {
+      const { chore, outcome, note = '' } = entry.body
+      return { ...when, chore, outcome, note }
+    }
     case 'note':
       return { ...when, text: entry.body.text }
   }

@@ -84,6 +84,7 @@ const NEXT_PLACE: Record<EntryKind, string> = {
   soak: 'soak',
   start: 'programme',
   feeder: 'programme',
+  chore: 'week',
   water: 'record',
   note: 'record',
   fillTest: 'record',

@@ -196,7 +196,10 @@ const basisOf = (value: TubFields): VolumeBasis => {
 const figure = (value: number, unit: string) =>
   `${Math.round(value).toLocaleString('en')} ${unit}${unit === 'litre' || value !== 1 ? 's' : ''}`
 
-type Checked = Omit<TubRow, 'id' | 'createdAt' | 'testSchool' | 'choices' | 'volumeSetAt'>
+type Checked = Omit<
+  TubRow,
+  'id' | 'createdAt' | 'testSchool' | 'choices' | 'volumeSetAt' | 'calendar'
+>
 
 const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, string> } => {
   const temperatureUnit = fields.temperatureUnit === 'fahrenheit' ? 'fahrenheit' : 'celsius'

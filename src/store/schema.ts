@@ -41,6 +41,8 @@ export const tubs = sqliteTable('tubs', {
   units: text('units', { mode: 'json' }).$type<Units>().notNull(),
   /** Where practice knows more than one way: what its people chose. */
   choices: text('choices', { mode: 'json' }).$type<Partial<Choices>>().notNull().default({}),
+  /** The address of its calendar, and whose days it counts. */
+  calendar: text('calendar', { mode: 'json' }).$type<{ key: string; zone: string }>(),
   /** When its volume was last changed. */
   volumeSetAt: integer('volume_set_at'),
   createdAt: integer('created_at').notNull(),

@@ -1,4 +1,4 @@
-import { asc, eq } from 'drizzle-orm'
+import { asc, eq, sql } from 'drizzle-orm'
 import type { Store } from './database'
 import { tubs } from './schema'
 
@@ -10,6 +10,9 @@ export const allTubs = (store: Store): TubRow[] =>
 
 export const findTub = (store: Store, id: number): TubRow | undefined =>
   store.select().from(tubs).where(eq(tubs.id, id)).get()
+
+export const tubOfCalendar = (store: Store, key: string): TubRow | undefined =>
+  store.select().from(tubs).where(sql`json_extract(${tubs.calendar}, '$.key') = ${key}`).get()
 
 export const insertTub = (store: Store, tub: NewTub): TubRow =>
   store.insert(tubs).values(tub).returning().get()

@@ -34,6 +34,7 @@ export const viewOf = (
     testSchool: 'after soak' as const,
     choices: {},
     volumeSetAt: null,
+    calendar: null,
     createdAt: 0,
   }
   const state = estimate(tub, journal, now)

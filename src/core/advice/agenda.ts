@@ -7,6 +7,7 @@ import { nextShock } from '../soaks/shock'
 import { type SoakAhead, soakAhead } from '../soaks/soakAhead'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
+import { choresDue } from '../upkeep/choreDue'
 import { byLabel } from './due'
 import { handlingOf } from './handling'
 import type { Plan } from './plan'
@@ -18,6 +19,7 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'retest'; also: Quantity[] }
   | { kind: 'test'; quantities: Quantity[] }
   | { kind: 'soak'; people: number; advice: SoakAhead['advice'] }
+  | { kind: 'chores'; names: string[] }
   | { kind: 'shock'; why: 'rhythm' | 'load' }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'refill' }
@@ -154,6 +156,14 @@ export const agenda = (
     // Not into a round that is still open: the plan comes first.
     items.push({ kind: 'shock', due: Math.max(due, retest ? retest.due : now), minutes: 5, why })
   }
+  const chores = choresDue(tub, journal, now).filter(({ due }) => due < now + DAY)
+  if (chores.length > 0)
+    items.push({
+      kind: 'chores',
+      due: now + DAY / 4,
+      minutes: chores.reduce((sum, { chore }) => sum + chore.minutes, 0),
+      names: chores.map(({ chore }) => chore.name),
+    })
   const feeder = feederAdvice(tub, journal, estimate)
   if (feeder && feeder.move !== 'leave it' && feeder.move !== 'test first')
     items.push({ kind: 'feeder', due: now, minutes: 2, move: feeder.move })

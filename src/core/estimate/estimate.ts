@@ -281,6 +281,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
     case 'note':
     case 'start':
     case 'feeder':
+    case 'chore':
       return belief
   }
 }

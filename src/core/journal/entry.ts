@@ -2,6 +2,7 @@ import type { ProductName } from '../products/product'
 import type { SoakLoad } from '../soaks/load'
 import type { Method, Readings } from '../testing/quantity'
 import type { FillWater } from '../tub'
+import type { ChoreId } from '../upkeep/choreId'
 
 /** Milliseconds since 1970, UTC. */
 export type Instant = number
@@ -34,6 +35,15 @@ export interface WaterBody {
   /** What went in, where it was not what the tub is usually filled with. */
   fillWater?: FillWater
 }
+/** A chore that was done, left out, or put off to another day. */
+export interface ChoreBody {
+  chore: ChoreId
+  outcome: 'done' | 'skipped' | 'postponed'
+  /** Why it was left out, or what was seen. */
+  note?: string
+  /** Where it was put off. */
+  until?: Instant
+}
 /** A test of the water that comes out of the pipe, not of the tub. */
 export interface FillTestBody {
   method: Method
@@ -64,6 +74,7 @@ export interface EntryBodies {
   note: NoteBody
   start: StartBody
   feeder: FeederBody
+  chore: ChoreBody
   fillTest: FillTestBody
 }
 
@@ -77,6 +88,7 @@ export const ENTRY_KINDS = [
   'note',
   'start',
   'feeder',
+  'chore',
   'fillTest',
 ] as const satisfies readonly EntryKind[]
 

@@ -38,6 +38,16 @@ const FillFields = () => (
   </>
 )
 
+/** What belongs to an entry and is not for changing: a correction carries it along. */
+const carried = (kind: EntryKind, initial: Fields): Fields =>
+  Object.fromEntries(
+    ['step', 'chore', 'outcome', 'boost']
+      .filter(
+        (name) => (kind === 'start' || kind === 'chore' || kind === 'feeder') && initial[name],
+      )
+      .map((name) => [name, initial[name] ?? '']),
+  )
+
 /** Anything but a test: a dose outside a plan, a soak, a change of water, a note. */
 export const EntryForm = ({
   action,
@@ -65,7 +75,12 @@ export const EntryForm = ({
     action={action}
     draftKey={draftKey}
     initial={initial}
-    hidden={{ kind, tub: String(tubId), ...(replaces ? { replaces: String(replaces) } : {}) }}
+    hidden={{
+      kind,
+      tub: String(tubId),
+      ...(replaces ? { replaces: String(replaces) } : {}),
+      ...carried(kind, initial),
+    }}
     className="grid max-w-[560px] gap-5"
     submit={({ pending, asked }) => (
       <button type="submit" className="go justify-self-start" disabled={pending}>
@@ -94,6 +109,13 @@ export const EntryForm = ({
       />
     )}
     {kind === 'fillTest' && <FillFields />}
+    {kind === 'feeder' && (
+      <div className="grid grid-cols-2 gap-4">
+        <TextInput name="setting" label="Opening or output" decimal />
+        <TextInput name="tabletsLeft" label="Tablets left in it" decimal />
+      </div>
+    )}
+    {kind === 'chore' && <TextInput name="note" label="Note" />}
     {kind === 'note' && <TextArea name="text" label="What happened" />}
     <WhenInput latest={latest} />
   </DraftForm>

@@ -64,6 +64,16 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
         minutes,
         place: item.advice === 'dose' ? 'dose' : 'test',
       }
+    case 'chores':
+      return {
+        when: 'this week',
+        what:
+          item.names.length > 3
+            ? `${item.names.slice(0, 2).join(', ')} and ${item.names.length - 2} more`
+            : list(item.names),
+        minutes,
+        place: 'week',
+      }
     case 'shock':
       return {
         when: due,

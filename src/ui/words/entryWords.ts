@@ -3,7 +3,7 @@ import { PRODUCTS } from '@/core/products/product'
 import { FILL_READ } from '@/core/testing/fillTest'
 import { QUANTITIES, QUANTITY } from '@/core/testing/quantity'
 import type { FillWaterSource } from '@/core/tub'
-import { amount, dose, METHOD_WORDS, type Reader } from './words'
+import { amount, day, dose, METHOD_WORDS, type Reader } from './words'
 
 export const KIND_WORDS: Record<EntryKind, string> = {
   test: 'Test',
@@ -14,6 +14,7 @@ export const KIND_WORDS: Record<EntryKind, string> = {
   note: 'Note',
   start: 'Start-up',
   feeder: 'Feeder',
+  chore: 'Chore',
   fillTest: 'Fill water',
 }
 
@@ -117,6 +118,12 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
         ...(tabletsLeft === undefined ? [] : [`${tabletsLeft} tablets left`]),
         ...(boost ? ['boost on'] : []),
       ].join(', ')
+    }
+    case 'chore': {
+      const { chore, outcome, note, until } = entry.body
+      const what = outcome === 'done' ? chore : `${chore}, ${outcome}`
+      const when = until === undefined ? '' : ` to ${day(until, reader)}`
+      return `${what}${when}${note ? `: ${note}` : ''}`
     }
     case 'note':
       return entry.body.text

@@ -1,0 +1,53 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import type { Action } from '../form/draft'
+import { PostButton } from '../form/PostButton'
+
+/** The address a calendar subscribes to; whoever has it can read these dates, and nothing else. */
+export const CalendarAddress = ({
+  tubId,
+  calendarKey,
+  open,
+}: {
+  tubId: number
+  calendarKey: string | undefined
+  open: Action
+}) => {
+  const [origin, setOrigin] = useState('')
+  const [zone, setZone] = useState('UTC')
+  useEffect(() => {
+    setOrigin(location.origin)
+    setZone(Intl.DateTimeFormat().resolvedOptions().timeZone)
+  }, [])
+  const path = `/calendar/${calendarKey}.ics`
+  return (
+    <section aria-labelledby="calendar" className="mt-9 max-w-[760px]">
+      <h2 id="calendar" className="head">
+        In your calendar
+      </h2>
+      {calendarKey === undefined ? (
+        <p className="small mt-1 text-muted">
+          These dates and the planned soaks as a calendar that your phone can subscribe to, by an
+          address that cannot be guessed.
+        </p>
+      ) : (
+        <p className="small mt-1 break-all">
+          <a href={path} className="quiet min-h-0" download>
+            {origin}
+            {path}
+          </a>
+          <span className="block text-muted">
+            Subscribe to it, or save it once. Whoever has the address reads these dates.
+          </span>
+        </p>
+      )}
+      <PostButton
+        action={open}
+        hidden={{ tub: String(tubId), zone }}
+        label={calendarKey === undefined ? 'Make its address' : 'Make a new address'}
+        className={calendarKey === undefined ? 'plain mt-2' : 'quiet'}
+      />
+    </section>
+  )
+}

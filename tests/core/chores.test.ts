@@ -1,0 +1,105 @@
+import fc from 'fast-check'
+import { DAY, type Entry, HOUR } from '@/core/journal/entry'
+import { PROGRAMMES } from '@/core/programmes/programme'
+import { choresOf } from '@/core/upkeep/chore'
+import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
+import { NOW, tubWith } from './waters'
+
+const tub = tubWith()
+const begun: Entry = { id: 1, kind: 'note', at: NOW - 20 * DAY, body: { text: 'begun' } }
+const chore = (outcome: 'done' | 'skipped' | 'postponed', daysAgo: number, id = 2): Entry => ({
+  id,
+  kind: 'chore',
+  at: NOW - daysAgo * DAY,
+  body: {
+    chore: 'filter rinse',
+    outcome,
+    ...(outcome === 'postponed' ? { until: NOW - daysAgo * DAY + 3 * DAY } : {}),
+  },
+})
+const soak = (people: number, minutes: number, daysAgo: number, id: number): Entry => ({
+  id,
+  kind: 'soak',
+  at: NOW - daysAgo * DAY,
+  body: { people, minutes },
+})
+const rinse = (...entries: Entry[]): ChoreDue => {
+  const found = choresDue(tub, [begun, ...entries], NOW).find(
+    (one) => one.chore.id === 'filter rinse',
+  )
+  if (!found) throw new Error('no rinse')
+  return found
+}
+
+test('weekly after it was last done (common practice), late when its window has passed', () => {
+  expect(rinse(chore('done', 3), soak(1, 20, 1, 3))).toMatchObject({
+    due: NOW + 4 * DAY,
+    state: 'ahead',
+    why: 'rhythm',
+  })
+  expect(rinse(chore('done', 8), soak(1, 20, 1, 3)).state).toBe('due')
+  expect(rinse(chore('done', 12), soak(1, 20, 1, 3)).state).toBe('late')
+})
+test('a gathering brings it to the next day, a quiet time stretches it', () => {
+  const after = rinse(chore('done', 2), soak(6, 90, 1, 3))
+  expect(after).toMatchObject({ why: 'load', due: NOW + 90 * 60_000 })
+  expect(rinse(chore('done', 8))).toMatchObject({ why: 'quiet', due: NOW + 2.5 * DAY })
+})
+test('put off it comes on that day; left out it moves on, and its load stays', () => {
+  expect(rinse(chore('done', 9), chore('postponed', 1, 3))).toMatchObject({
+    why: 'postponed',
+    due: NOW + 2 * DAY,
+  })
+  const skipped = rinse(chore('done', 9), soak(2, 60, 5, 3), chore('skipped', 2, 4))
+  expect(skipped).toMatchObject({ due: NOW + 5 * DAY, lastDone: NOW - 9 * DAY })
+  expect(skipped.personHours).toBe(2)
+})
+test('a cell has its plates looked at, other tubs have none', () => {
+  for (const { id } of PROGRAMMES) {
+    const ids = choresOf(tubWith(id)).map((one) => one.id)
+    expect(ids.includes('cell look')).toBe(/salt/.test(id))
+    expect(new Set(ids).size).toBe(ids.length)
+  }
+})
+
+const anyJournal = fc.array(
+  fc.oneof(
+    fc.record({
+      kind: fc.constant('soak' as const),
+      daysAgo: fc.double({ min: 0.2, max: 60, noNaN: true }),
+      people: fc.integer({ min: 1, max: 8 }),
+      minutes: fc.integer({ min: 5, max: 120 }),
+    }),
+    fc.record({
+      kind: fc.constant('chore' as const),
+      daysAgo: fc.double({ min: 0.2, max: 60, noNaN: true }),
+      outcome: fc.constantFrom('done' as const, 'skipped' as const),
+    }),
+  ),
+  { maxLength: 25 },
+)
+const journalFrom = (given: unknown): Entry[] =>
+  (given as { kind: string; daysAgo: number }[]).map((one, i) => {
+    const { daysAgo, ...rest } = one as { daysAgo: number } & Record<string, unknown>
+    return rest.kind === 'soak'
+      ? soak(rest.people as number, rest.minutes as number, daysAgo, i + 10)
+      : { ...chore(rest.outcome as 'done', daysAgo, i + 10) }
+  })
+
+test('never two dates for one chore; done moves it on; load never delays it', () => {
+  fc.assert(
+    fc.property(anyJournal, (given) => {
+      const journal = [begun, ...journalFrom(given)]
+      const all = choresDue(tub, journal, NOW)
+      expect(new Set(all.map((one) => one.chore.id)).size).toBe(all.length)
+      const before = rinse(...journalFrom(given))
+      const done = rinse(...journalFrom(given), chore('done', 0, 900))
+      expect(done.due).toBeGreaterThanOrEqual(Math.min(before.due, NOW + DAY))
+      expect(done.state).not.toBe('late')
+      const bathed = rinse(...journalFrom(given), soak(5, 100, 0.1, 901))
+      if (before.why !== 'quiet') expect(bathed.due).toBeLessThanOrEqual(before.due + HOUR)
+      else expect(bathed.due).toBeLessThan(before.due)
+    }),
+    { numRuns: 300 },
+  )
+})

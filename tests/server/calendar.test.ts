@@ -1,0 +1,93 @@
+import ICAL from 'ical.js'
+import { DAY } from '@/core/journal/entry'
+import { calendarOf, openCalendar } from '@/server/calendar'
+import { recordEntry } from '@/server/journal'
+import { planSoak } from '@/server/plannedSoaks'
+import { openStore, type Store } from '@/store/database'
+import { findTub, insertTub } from '@/store/tubs'
+import { newTub } from '../store/newTub'
+
+// The feed is read by a parser of RFC 5545 that has no part in writing it.
+const NOW = Date.UTC(2026, 4, 20, 20, 30)
+let store: Store
+let tub: number
+
+beforeEach(() => {
+  store = openStore(':memory:')
+  tub = insertTub(store, newTub).id
+  recordEntry(store, tub, { kind: 'note', text: 'begun' }, NOW - 3 * DAY)
+})
+
+const key = () => findTub(store, tub)?.calendar?.key ?? ''
+const feed = (now = NOW) => {
+  const text = calendarOf(store, key(), now)
+  if (!text) throw new Error('no calendar')
+  const root = new ICAL.Component(ICAL.parse(text))
+  return root.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event))
+}
+const named = (summary: RegExp, now = NOW) => {
+  const found = feed(now).filter((event) => summary.test(event.summary))
+  expect(found).toHaveLength(1)
+  return found[0] as ICAL.Event
+}
+
+test('an address that nobody can guess, and a new one makes the old go dead', () => {
+  expect(calendarOf(store, '', NOW)).toBeUndefined()
+  openCalendar(store, tub, { zone: 'Europe/Berlin' })
+  const first = key()
+  expect(first.length).toBeGreaterThanOrEqual(20)
+  expect(calendarOf(store, first, NOW)).toContain('BEGIN:VCALENDAR')
+  openCalendar(store, tub, { zone: 'nowhere' })
+  expect(key()).not.toBe(first)
+  expect(calendarOf(store, first, NOW)).toBeUndefined()
+  expect(findTub(store, tub)?.calendar?.zone).toBe('UTC')
+})
+
+test('a chore has one event that keeps its name in the calendar while its date moves, and another once it was done', () => {
+  openCalendar(store, tub, { zone: 'Europe/Berlin' })
+  const before = named(/^Rinse the filter/)
+  expect(before.startDate.isDate).toBe(true)
+  recordEntry(store, tub, { kind: 'soak', people: '6', minutes: '90' }, NOW)
+  const moved = named(/^Rinse the filter/)
+  expect(moved.uid).toBe(before.uid)
+  expect(moved.startDate.compare(before.startDate)).toBe(-1)
+  recordEntry(store, tub, { kind: 'chore', chore: 'filter rinse', outcome: 'done' }, NOW + 1)
+  expect(named(/^Rinse the filter/, NOW + 2).uid).not.toBe(before.uid)
+})
+
+test('what is overdue stands on today, by the clock of the wall it hangs on', () => {
+  // Half past eight in the evening UTC is the next day already in Auckland.
+  for (const [zone, today] of [
+    ['America/New_York', '2026-06-20'],
+    ['Pacific/Auckland', '2026-06-21'],
+  ] as const) {
+    openCalendar(store, tub, { zone })
+    expect(named(/^Rinse the filter/, NOW + 31 * DAY).startDate.toString()).toBe(today)
+  }
+})
+
+test('what follows days alone recurs, what adapts does not', () => {
+  openCalendar(store, tub, { zone: 'Europe/Berlin' })
+  const cover = named(/^Wipe the cover/)
+  expect(cover.isRecurring()).toBe(true)
+  const dates = cover.iterator()
+  const [first, second] = [dates.next(), dates.next()]
+  expect(second?.subtractDate(first as ICAL.Time).toSeconds()).toBe((30 * DAY) / 1000)
+  expect(named(/^Rinse the filter/).isRecurring()).toBe(false)
+})
+
+test.each([
+  // Two zones, each on either side of its change to and from summer time.
+  ['Europe/Berlin', '2026-10-24T20:00', '2026-10-24T18:00:00Z'],
+  ['Europe/Berlin', '2026-10-25T20:00', '2026-10-25T19:00:00Z'],
+  ['America/New_York', '2026-10-31T20:00', '2026-11-01T00:00:00Z'],
+  ['America/New_York', '2026-11-01T20:00', '2026-11-02T01:00:00Z'],
+])('a soak planned in %s at %s is at %s, with an alarm two hours before', (zone, at, utc) => {
+  openCalendar(store, tub, { zone })
+  expect(planSoak(store, tub, { people: '2', minutes: '30', at, zone }, NOW).ok).toBe(true)
+  const soak = named(/^Soak, 2 people/)
+  expect(soak.startDate.toJSDate().toISOString()).toBe(utc.replace('Z', '.000Z'))
+  expect(soak.duration.toSeconds()).toBe(1800)
+  const [alarm] = soak.component.getAllSubcomponents('valarm')
+  expect(String(alarm?.getFirstPropertyValue('trigger'))).toBe('-PT2H')
+})
