@@ -11,7 +11,7 @@ import { startSteps } from '@/core/programmes/startUp'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import { gathering } from '@/core/soaks/gathering'
 import { isHeavy, loadOf, type SoakLoad } from '@/core/soaks/load'
-import { nextShock, shocksIn } from '@/core/soaks/shock'
+import { nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
 import { NOW, plainReading, tubWith } from './waters'
 
 const soak = (body: SoakLoad, hoursAgo = 1, id = 1): EntryOf<'soak'> => ({
@@ -291,6 +291,24 @@ describe('figures of the trade (common practice)', () => {
       const { label } = PRODUCTS[part]
       expect(label && labelDose(label, 100)).toBe(10)
       expect(label?.everyDays).toBe(7)
+    }
+  })
+  test('a shock: a teaspoon of granules for 100 US gallons, a quarter cup of non-chlorine for a tub', () => {
+    const { 'sodium dichlor dihydrate': granules = 0, 'potassium monopersulfate': oxidiser = 0 } =
+      SHOCK_DOSE_MG_PER_LITRE
+    expect(granules).toBeCloseTo(4500 / 378.54, 0)
+    // A quarter of a US cup, 59 mL of 1.15 g/mL, in tubs of 1000 to 2000 L.
+    expect(oxidiser).toBeGreaterThan((59 * 1.15) / 2)
+    expect(oxidiser).toBeLessThan(59 * 1.15)
+    // What is told to put in is told apart afterwards as a shock.
+    for (const [product, grams] of [
+      ['sodium dichlor dihydrate', granules],
+      ['potassium monopersulfate', oxidiser],
+    ] as const) {
+      const put: Entry = { id: 1, kind: 'dose', at: NOW - HOUR, body: { product, grams } }
+      expect(
+        shocksIn(tubWith('granular chlorine', { volumeLitres: 1000 }), [put], NOW),
+      ).toHaveLength(1)
     }
   })
   test('every programme has words for its days, its weeks and an absence', () => {

@@ -263,9 +263,8 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
         {
           id: 'biguanide oxidiser',
           title: 'Step three: its oxidiser',
-          how: 'The peroxide that belongs to it, by its label.',
+          how: 'The peroxide that belongs to it, as much as its own label says; log it as a dose.',
           product: 'hydrogen peroxide',
-          grams: gramsFor(tub, 'hydrogen peroxide', 'peroxide', 30),
           waitMinutes: 15,
         },
         residual(tub, 0),

@@ -3,17 +3,17 @@ import type { ProductName } from '../products/product'
 import type { Tub } from '../tub'
 import { isHeavy } from './load'
 
-/** So much of each is a shock, mg per litre of water: common practice (a quarter cup of non-chlorine shock, 15 g of granules and more for 1000 L). */
+/** So much of each is a shock, mg per litre of water: common practice (a quarter cup of non-chlorine shock for a tub, a teaspoon of granules for 100 US gal), less what a hand may be short. */
 const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
   'potassium monopersulfate': 25,
-  'sodium dichlor dihydrate': 12,
+  'sodium dichlor dihydrate': 10,
   'sodium hypochlorite': 110,
   'calcium hypochlorite': 10,
 }
-/** What one puts in, mg per litre: common practice. */
+/** What one puts in, mg per litre: common practice; of granules, 4.5 g for 100 US gal. */
 export const SHOCK_DOSE_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
   'potassium monopersulfate': 40,
-  'sodium dichlor dihydrate': 18,
+  'sodium dichlor dihydrate': 12,
 }
 
 export const SHOCK_EVERY = 7 * DAY
