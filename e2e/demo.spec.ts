@@ -13,7 +13,7 @@ const PLACES = [
   'dose/session',
   'soak',
   'programme',
-  'week',
+  'upkeep',
   'shelf',
   'shelf/1',
   'record',

@@ -21,7 +21,7 @@ const VIEWS = [
   ['photo-phone', '/tubs/1/test/photo?kit=1', PHONE, 'light', 'Practice camera: dip and shoot'],
   ['shelf-desktop', '/tubs/1/shelf', DESKTOP, 'light'],
   ['programme-desktop', '/tubs/2/programme', DESKTOP, 'light'],
-  ['week-desktop', '/tubs/2/week', DESKTOP, 'light'],
+  ['upkeep-desktop', '/tubs/2/upkeep', DESKTOP, 'light'],
   ['soak-phone-night', '/tubs/2/soak', PHONE, 'dark'],
   ['record-desktop', '/tubs/1/record', DESKTOP, 'light'],
   ['record-phone', '/tubs/2/record', PHONE, 'light'],

@@ -5,13 +5,17 @@ import { cookies } from 'next/headers'
 import { redirect } from 'next/navigation'
 import { openCalendar } from '@/server/calendar'
 import { choose } from '@/server/choices'
+import { keepChore, setChore } from '@/server/chores'
+import { actOnFilter, keepFilterSet } from '@/server/filters'
 import { fieldsOf, type Outcome, refused } from '@/server/form'
 import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
 import { createKit, editKit, removeKit } from '@/server/kits'
+import { keepQuiet } from '@/server/nudges'
 import { planSoak, unplanSoak } from '@/server/plannedSoaks'
 import { addToShelf, editOnShelf, takeOffShelf } from '@/server/shelf'
 import { keepSheet, previewSheet, type SheetAnswer, type SheetAsked } from '@/server/shopSheet'
 import { tickStartStep } from '@/server/startUp'
+import { dropStay, importStays, keepStay } from '@/server/stays'
 import { chooseSchool, createTub, editTub } from '@/server/tubs'
 import { theStore } from '@/store/database'
 
@@ -165,6 +169,72 @@ export const makeCalendar = async (_: Outcome | null, data: FormData): Promise<O
   const fields = fieldsOf(data)
   return run('opening a calendar', data, () => openCalendar(theStore(), idOf(fields.tub), fields))
 }
+
+export const changeChore = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('changing a chore', data, () =>
+    keepChore(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const setChoreTo = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('setting a chore', data, () =>
+    setChore(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const addFilterSet = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('adding a filter set', data, () =>
+    keepFilterSet(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const handleFilter = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('noting a filter', data, () =>
+    actOnFilter(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const addStay = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('keeping a stay', data, () =>
+    keepStay(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const removeStay = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('taking back a stay', data, () =>
+    dropStay(theStore(), idOf(fields.tub), idOf(fields.id), Date.now()),
+  )
+}
+
+/** A calendar of stays, as text: a file is read where it was chosen. */
+export const takeCalendar = async (
+  fields: Record<string, string>,
+  content: string,
+): Promise<{ sentences: string[] } | { errors: Record<string, string>; message?: string }> => {
+  try {
+    const outcome = importStays(theStore(), idOf(fields.tub), fields, content, Date.now())
+    if (outcome.ok) {
+      revalidatePath('/', 'layout')
+      return { sentences: outcome.sentences ?? [] }
+    }
+    return {
+      errors: outcome.errors,
+      ...(outcome.message ? { message: outcome.message } : {}),
+    }
+  } catch (error) {
+    console.error('taking a calendar failed', error)
+    return { errors: {}, message: 'Nothing was written: something went wrong here. Try again.' }
+  }
+}
+
+export const setQuiet = async (_: Outcome | null, data: FormData): Promise<Outcome> =>
+  run('keeping quiet hours', data, () => keepQuiet(theStore(), fieldsOf(data)))
 
 export const choosePlan = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)

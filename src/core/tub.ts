@@ -23,8 +23,13 @@ export interface FillWater {
 export const TEST_SCHOOLS = ['after soak', 'before soak', 'every few days', 'weekly'] as const
 export type TestSchool = (typeof TEST_SCHOOLS)[number]
 
+export const TUB_KINDS = ['hard shell', 'inflatable', 'swim spa'] as const
+export type TubKind = (typeof TUB_KINDS)[number]
+
 /** What Pavrel needs to know of a tub to advise on it. */
 export interface Tub {
+  /** A hard shell where nothing is said. */
+  kind?: TubKind
   volumeLitres: number
   programme: ProgrammeId
   targets: Targets

@@ -1,11 +1,12 @@
 import { existsSync, rmSync } from 'node:fs'
-import type { NewEntry } from '@/core/journal/entry'
+import { DAY, type NewEntry } from '@/core/journal/entry'
 import { databasePath, openStore } from '@/store/database'
 import { insertEntry } from '@/store/entries'
 import { insertKit, type KitRow } from '@/store/kits'
 import { insertOnShelf } from '@/store/shelf'
 import { insertTub } from '@/store/tubs'
-import { demoChores } from './chores'
+import { insertFilterSet, insertStay } from '@/store/upkeep'
+import { demoChores, demoFilterSets } from './chores'
 import { demoDrops, demoStrip } from './kits'
 import { scenario } from './scenario'
 import { demoShelf } from './shelf'
@@ -38,10 +39,22 @@ const store = openStore(path)
 store.transaction((tx) => {
   const kits = [demoStrip, demoDrops].map((kit) => insertKit(tx, { ...kit, createdAt: now }))
   for (const item of demoShelf(now)) insertOnShelf(tx, item)
-  for (const { tub, entries } of scenario(now)) {
+  const sets = demoFilterSets(now).map((set) => insertFilterSet(tx, set).id)
+  scenario(now).forEach(({ tub, entries }, i) => {
     const { id } = insertTub(tx, tub)
-    for (const entry of [...entries, ...demoChores(now)].sort((a, b) => a.at - b.at))
+    const chores = demoChores(now, i === 0 ? 'first' : 'second', sets)
+    for (const entry of [...entries, ...chores].sort((a, b) => a.at - b.at))
       insertEntry(tx, id, readWith(kits, entry), entry.at)
-  }
+    if (i === 0)
+      insertStay(tx, {
+        tubId: id,
+        kind: 'guests',
+        title: 'West room',
+        from: now + 9 * DAY,
+        to: now + 13 * DAY,
+        uid: 'west-room',
+        createdAt: now,
+      })
+  })
 })
 console.log(`Demo data written to ${path}.`)

@@ -1,20 +1,26 @@
 import { randomBytes } from 'node:crypto'
 import { TZDate } from '@date-fns/tz'
-import ical, { ICalAlarmType, ICalEventRepeatingFreq } from 'ical-generator'
+import ical, { ICalAlarmType, type ICalCalendar, ICalEventRepeatingFreq } from 'ical-generator'
 import { DAY, HOUR, MINUTE } from '@/core/journal/entry'
 import { choresDue } from '@/core/upkeep/choreDue'
 import type { Store } from '@/store/database'
-import { findTub, tubOfCalendar, updateTub } from '@/store/tubs'
+import { upkeepJournalOf } from '@/store/entries'
+import { soaksAhead } from '@/store/plannedSoaks'
+import { keepSetting, settingOf } from '@/store/settings'
+import { allTubs, findTub, type TubRow, tubOfCalendar, updateTub } from '@/store/tubs'
+import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 import { type Fields, type Outcome, refused } from './form'
-import { isTimeZone } from './moment'
-import { tubView } from './views'
+import { zoneOf } from './moment'
 
-/** Gives a tub's calendar an address that cannot be guessed, or a new one, so that the old goes dead. */
+/** Chores ring at nine in the morning of their day. */
+const ALARM_AFTER_HOURS = 9
+
+/** Gives a calendar an address that cannot be guessed, or a new one, so that the old goes dead. */
 export const openCalendar = (store: Store, tubId: number, fields: Fields): Outcome => {
   if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
-  const zone = fields.zone && isTimeZone(fields.zone) ? fields.zone : 'UTC'
-  const key = randomBytes(18).toString('base64url')
-  updateTub(store, tubId, { calendar: { key, zone } })
+  const calendar = { key: randomBytes(18).toString('base64url'), zone: zoneOf(fields) }
+  if (fields.of === 'house') keepSetting(store, 'calendar', calendar)
+  else updateTub(store, tubId, { calendar })
   return { ok: true }
 }
 
@@ -25,39 +31,63 @@ const dayIn = (instant: number, zone: string): Date => {
 }
 
 /**
- * Chores and planned soaks as iCalendar (RFC 5545). A chore whose date adapts is one event until it is done, and keeps its UID
- * while the date moves; one that only follows days recurs. What is overdue stands on today, once.
+ * Chores and planned soaks of a tub. A chore whose date adapts is one event; one that only follows days recurs. Both keep their
+ * UID for good, and count their SEQUENCE up by every note in the journal, so that a second download replaces and never doubles.
+ * What is overdue stands on today, once.
  */
-export const calendarOf = (store: Store, key: string, now: number): string | undefined => {
-  const found = tubOfCalendar(store, key)
-  const view = found && tubView(store, found.id, now)
-  const zone = found?.calendar?.zone
-  if (!found || !view || !zone) return undefined
-  const { tub, journal, planned } = view
-  const calendar = ical({ name: tub.name, prodId: { company: 'Pavrel', product: 'Pavrel' } })
-  for (const { chore, due, lastDone } of choresDue(tub, journal, now)) {
+const addTub = (
+  calendar: ICalCalendar,
+  store: Store,
+  tub: TubRow,
+  { zone, now, named }: { zone: string; now: number; named: boolean },
+): void => {
+  const prefix = named ? `${tub.name}: ` : ''
+  const dues = choresDue(tub, upkeepJournalOf(store, tub.id, now), now, {
+    rules: choreRulesOf(store, tub.id).map(toRule),
+    stays: staysAhead(store, tub.id, now),
+  })
+  for (const { chore, due, why, times } of dues) {
     const start = dayIn(Math.max(due, now), zone)
+    const { interval } = chore
+    const byDaysAlone = interval.days !== undefined && Object.keys(interval).length === 1
     calendar.createEvent({
-      id: `chore-${tub.id}-${chore.id}-${lastDone ?? 0}@pavrel`,
+      id: `chore-${tub.id}-${chore.id.replace(/\W/g, '-')}@pavrel`,
+      sequence: times,
       stamp: new Date(now),
       start,
       end: new Date(start.getTime() + DAY),
       allDay: true,
-      summary: `${chore.name} (${chore.minutes} min)`,
+      summary: `${prefix}${chore.name} (${chore.minutes} min)`,
       description: [...chore.how, ...chore.cautions].join('\n'),
-      ...(chore.everyPersonHours === undefined
-        ? { repeating: { freq: ICalEventRepeatingFreq.DAILY, interval: chore.everyDays } }
+      ...(byDaysAlone && !chore.season && why !== 'postponed' && interval.days
+        ? { repeating: { freq: ICalEventRepeatingFreq.DAILY, interval: interval.days } }
         : {}),
+      alarms: [{ type: ICalAlarmType.display, triggerAfter: (ALARM_AFTER_HOURS * HOUR) / 1000 }],
     })
   }
-  for (const { id, at, load } of planned)
+  for (const { id, at, load } of soaksAhead(store, tub.id, now))
     calendar.createEvent({
       id: `soak-${tub.id}-${id}@pavrel`,
       stamp: new Date(now),
       start: new Date(at),
       end: new Date(at + load.minutes * MINUTE),
-      summary: `Soak, ${load.people} ${load.people === 1 ? 'person' : 'people'}: test before it`,
+      summary: `${prefix}Soak, ${load.people} ${load.people === 1 ? 'person' : 'people'}: test before it`,
       alarms: [{ type: ICalAlarmType.display, triggerBefore: (2 * HOUR) / 1000 }],
     })
+}
+
+/** The calendar of one tub or of all, as iCalendar (RFC 5545), by its secret address. */
+export const calendarOf = (store: Store, key: string, now: number): string | undefined => {
+  if (!key) return undefined
+  const house = settingOf(store, 'calendar')
+  const tub = tubOfCalendar(store, key)
+  const tubs = house?.key === key ? allTubs(store) : tub ? [tub] : []
+  const zone = house?.key === key ? house.zone : tub?.calendar?.zone
+  if (tubs.length === 0 || !zone) return undefined
+  const calendar = ical({
+    name: house?.key === key ? 'Tubs' : (tub?.name ?? 'Tub'),
+    prodId: { company: 'Pavrel', product: 'Pavrel' },
+  })
+  for (const one of tubs) addTub(calendar, store, one, { zone, now, named: house?.key === key })
   return calendar.toString()
 }

@@ -66,8 +66,28 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
         ...(entry.body.boost ? { boost: 'yes' } : {}),
       }
     case 'chore': {
-      const { chore, outcome, note = '' } = entry.body
-      return { ...when, chore, outcome, note }
+      const { chore, outcome, note = '', until, used } = entry.body
+      return {
+        ...when,
+        chore,
+        outcome,
+        note,
+        ...(until === undefined ? {} : { until: toWallClock(until, timeZone).slice(0, 10) }),
+        ...(used
+          ? {
+              product: used.product,
+              used: shown(toDose(used.product, used.grams, tub.units.mass), 2),
+            }
+          : {}),
+      }
+    }
+    case 'look': {
+      const { signs, note = '' } = entry.body
+      return { ...when, note, ...Object.fromEntries(signs.map((sign) => [`sign.${sign}`, 'yes'])) }
+    }
+    case 'filter': {
+      const { set, act, recipe = '', seen = '' } = entry.body
+      return { ...when, set: String(set), act, recipe, seen }
     }
     case 'note':
       return { ...when, text: entry.body.text }

@@ -15,6 +15,7 @@ import { confirmed } from './drafts/draft'
 import { draftDose } from './drafts/draftDose'
 import { draftOther } from './drafts/draftOther'
 import { draftTest } from './drafts/draftTest'
+import { draftUpkeep } from './drafts/draftUpkeep'
 import { type Fields, type Outcome, refused } from './form'
 import { momentOf } from './moment'
 
@@ -58,7 +59,9 @@ export const recordEntry = (
       ? draftTest(store, tub, fields, at, journal)
       : kind === 'dose'
         ? draftDose(store, tub, fields, at, journal)
-        : draftOther(kind, fields, at, journal)
+        : kind === 'chore' || kind === 'look' || kind === 'filter'
+          ? draftUpkeep(kind, store, tub, fields, at)
+          : draftOther(kind, fields, at, journal)
   const errors: Record<string, string> = 'errors' in moment ? { ...moment.errors } : {}
   if ('errors' in draft) Object.assign(errors, draft.errors)
   if ('errors' in draft || Object.keys(errors).length > 0)
@@ -73,7 +76,11 @@ export const recordEntry = (
   store.transaction((tx) => insertEntry(tx, tubId, draft.entry, now, replaces))
   return {
     ok: true,
-    next: `/tubs/${tubId}/${fields.place === 'session' ? 'dose/session' : replaces === undefined ? NEXT_PLACE[kind] : 'record'}`,
+    ...(fields.stay === 'yes'
+      ? {}
+      : {
+          next: `/tubs/${tubId}/${fields.place === 'session' ? 'dose/session' : replaces === undefined ? NEXT_PLACE[kind] : 'record'}`,
+        }),
   }
 }
 
@@ -84,7 +91,9 @@ const NEXT_PLACE: Record<EntryKind, string> = {
   soak: 'soak',
   start: 'programme',
   feeder: 'programme',
-  chore: 'week',
+  chore: 'upkeep',
+  look: 'upkeep',
+  filter: 'upkeep',
   water: 'record',
   note: 'record',
   fillTest: 'record',

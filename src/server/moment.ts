@@ -14,14 +14,30 @@ export const isTimeZone = (zone: string): boolean => {
   }
 }
 
-/** A clock reading on the person's wall, as an instant; undefined where it cannot be read. */
+/** A clock reading on the person's wall, as an instant; undefined where it cannot be read, or is on no calendar or clock there. */
 export const fromWallClock = (local: string, timeZone: string): Instant | undefined => {
   const match = LOCAL.exec(local)
   if (!match) return undefined
   const [year = 0, month = 0, day = 0, hour = 0, minute = 0] = match.slice(1, 6).map(Number)
   const instant = new TZDate(year, month - 1, day, hour, minute, timeZone).getTime()
-  return Number.isFinite(instant) ? instant : undefined
+  // 29 February of a common year, 25 o'clock, or the hour that summer time leaves out comes back as something else.
+  return Number.isFinite(instant) && toWallClock(instant, timeZone) === local.slice(0, 16)
+    ? instant
+    : undefined
 }
+
+/** Why a clock reading could not be taken. */
+export const noMoment = (name: string, local: string): string =>
+  LOCAL.test(local)
+    ? `${name}: ${local.slice(0, 16).replace('T', ' ')} is not on the calendar or the clock here: a day that month has not, or the hour that summer time leaves out.`
+    : `${name}: give the day and the time.`
+
+/** Noon of a day as a date field gives it. */
+export const noonOf = (day: string, timeZone: string): Instant | undefined =>
+  /^\d{4}-\d{2}-\d{2}$/.test(day) ? fromWallClock(`${day}T12:00`, timeZone) : undefined
+
+export const zoneOf = (fields: Fields): string =>
+  fields.zone && isTimeZone(fields.zone) ? fields.zone : 'UTC'
 
 /** What a `datetime-local` field shows for an instant. */
 export const toWallClock = (instant: Instant, timeZone: string): string => {
@@ -36,10 +52,15 @@ export const momentOf = (
   now: Instant,
 ): { at: Instant } | { errors: { at: string } } => {
   if (fields.when !== 'earlier') return { at: now }
-  const zone = fields.zone && isTimeZone(fields.zone) ? fields.zone : 'UTC'
-  const at = fromWallClock(fields.at ?? '', zone)
+  const at = fromWallClock(fields.at ?? '', zoneOf(fields))
   if (at === undefined)
-    return { errors: { at: 'Time: give the day and the time, or choose “just now”.' } }
+    return {
+      errors: {
+        at: LOCAL.test(fields.at ?? '')
+          ? noMoment('Time', fields.at ?? '')
+          : 'Time: give the day and the time, or choose “just now”.',
+      },
+    }
   const given = (fields.at ?? '').replace('T', ' ')
   // A phone's clock may run a minute fast.
   if (at > now + 90_000)

@@ -3,7 +3,7 @@ import type { Store } from '@/store/database'
 import { insertPlannedSoak, removePlannedSoak } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, refused } from './form'
-import { fromWallClock, isTimeZone } from './moment'
+import { fromWallClock, noMoment, zoneOf } from './moment'
 
 const FARTHEST_DAYS = 400
 
@@ -18,9 +18,11 @@ export const planSoak = (store: Store, tubId: number, fields: Fields, now: numbe
     { people: fields.people ?? '', minutes: fields.minutes ?? '' },
   )
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
-  const zone = fields.zone && isTimeZone(fields.zone) ? fields.zone : 'UTC'
-  const at = fromWallClock(fields.at ?? '', zone) ?? 0
-  if (at === 0) errors.at = 'Day and time: give when it is meant to be.'
+  const at = fromWallClock(fields.at ?? '', zoneOf(fields)) ?? 0
+  if (at === 0)
+    errors.at = fields.at
+      ? noMoment('Day and time', fields.at)
+      : 'Day and time: give when it is meant to be.'
   else if (at < now)
     errors.at = 'Day and time: that has passed. A soak that has been goes into the journal.'
   else if (at > now + FARTHEST_DAYS * 86_400_000)

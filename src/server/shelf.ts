@@ -7,7 +7,7 @@ import type { Strength } from '@/core/products/substance'
 import { programmeOf } from '@/core/programmes/programme'
 import { fromLitres, type MassUnit, toGrams, toLitres } from '@/core/units'
 import type { Store } from '@/store/database'
-import { dosesSince } from '@/store/entries'
+import { takenSince } from '@/store/entries'
 import { findOnShelf, insertOnShelf, type ShelfRow, updateOnShelf, wholeShelf } from '@/store/shelf'
 import { findTub, type TubRow } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
@@ -21,13 +21,13 @@ export const shelfOf = (store: Store): OnShelf[] => {
   const rows = wholeShelf(store)
   if (rows.length === 0) return []
   const counted = rows.flatMap(({ countedAt }) => countedAt ?? [])
-  const doses = counted.length > 0 ? dosesSince(store, Math.min(...counted)) : []
+  const taken = counted.length > 0 ? takenSince(store, Math.min(...counted)) : []
   return rows.map((row) => {
     const { product, countedGrams, countedAt } = row
     if (countedGrams === null) return { ...row, gramsLeft: undefined }
-    const used = doses
-      .filter(({ at, body }) => body.product === product && at > (countedAt ?? 0))
-      .reduce((grams, { body }) => grams + body.grams, 0)
+    const used = taken
+      .filter((one) => one.product === product && one.at > (countedAt ?? 0))
+      .reduce((sum, { grams }) => sum + grams, 0)
     return { ...row, gramsLeft: Math.max(0, countedGrams - used) }
   })
 }

@@ -13,6 +13,8 @@ import {
   FILL_WATER_SOURCES,
   type FillWater,
   TEST_SCHOOLS,
+  TUB_KINDS,
+  type TubKind,
   type VolumeBasis,
   volumeLitres,
 } from '@/core/tub'
@@ -59,6 +61,7 @@ interface TubFields {
   depth?: number
   fillMinutes?: number
   fillFlow?: number
+  kind: TubKind
   source: FillWater['source']
   fillPh?: number
   fillAlkalinity?: number
@@ -141,6 +144,7 @@ const schema = (temperatureUnit: TemperatureUnit) => {
     depth: size('depth'),
     fillMinutes: size('fillMinutes'),
     fillFlow: size('fillFlow'),
+    kind: oneOf('Kind of tub', TUB_KINDS).optional().default('hard shell'),
     source: oneOf('Fill water', FILL_WATER_SOURCES),
     fillPh: number({ name: 'pH of the fill water', low: 4, high: 11 }),
     fillAlkalinity: number({
@@ -260,6 +264,7 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
     tub: {
       name: value.name,
       place: value.place,
+      kind: value.kind,
       volumeLitres: litres,
       volumeBasis: basis,
       programme: value.programme,
@@ -345,6 +350,7 @@ export const tubFields = (tub: TubRow): Fields => {
   return {
     name: tub.name,
     place: tub.place,
+    kind: tub.kind,
     volumeWay: basis.by,
     volumeUnit: units.volume,
     temperatureUnit: units.temperature,

@@ -5,10 +5,16 @@ import { type Schedule, scheduleOf } from '@/core/advice/schedule'
 import { type Verdict, verdict } from '@/core/advice/verdict'
 import { type Estimate, estimate } from '@/core/estimate/estimate'
 import type { Entry, EntryOf, Instant } from '@/core/journal/entry'
+import type { ChoreRule } from '@/core/upkeep/chore'
+import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
+import { type FilterStanding, noFilterSince } from '@/core/upkeep/filterSet'
+import type { Stay } from '@/core/upkeep/stay'
 import type { Store } from '@/store/database'
 import { type Change, journalOf, lastChange } from '@/store/entries'
 import { type PlannedSoak, soaksAhead } from '@/store/plannedSoaks'
 import { allTubs, findTub, type TubRow } from '@/store/tubs'
+import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
+import { filtersOf } from './filters'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 
 /** Everything the places say about one tub at one moment: a pure function of tub, journal and now. */
@@ -29,6 +35,15 @@ export interface TubView {
   bathers: ReturnType<typeof bathersIn>
   /** Soaks that are meant to happen. */
   planned: PlannedSoak[]
+  rules: ChoreRule[]
+  /** In walking order. */
+  chores: ChoreDue[]
+  /** Every set of the house. */
+  filters: FilterStanding[]
+  /** Since when no filter is in this tub. */
+  noFilter: Instant | undefined
+  /** Guests and times away that are not over. */
+  stays: Stay[]
   /** What is in the house, and what the plan was made with. */
   shelf: OnShelf[]
   planOptions: PlanOptions
@@ -48,6 +63,11 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const planOptions: PlanOptions = { shelf: planningShelf(shelf, tub), choices: tub.choices }
   const plan = dosePlan(tub, journal, state, planOptions)
   const round = roundOf(journal, state)
+  const rules = choreRulesOf(store, tubId).map(toRule)
+  const stays = staysAhead(store, tubId, now)
+  const chores = choresDue(tub, journal, now, { rules, stays })
+  const filters = filtersOf(store, now)
+  const noFilter = noFilterSince(filters, tubId)
   return {
     now,
     tub,
@@ -56,12 +76,17 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     estimate: state,
     plan,
     verdict: verdict(tub, journal, state),
-    agenda: agenda(tub, journal, state, plan, planned),
+    agenda: agenda(tub, journal, state, plan, planned, chores, noFilter),
     round,
     waiting: waitingUntil(journal, now),
     schedule: scheduleOf(plan.steps, journal, now),
     bathers: bathersIn(journal, now),
     planned,
+    rules,
+    chores,
+    filters,
+    noFilter,
+    stays,
     shelf,
     planOptions,
     lastChange: lastChange(store, tubId),

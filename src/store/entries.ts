@@ -1,6 +1,8 @@
-import { and, count, desc, eq, gt, isNull, or, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gt, gte, inArray, isNull, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
-import { type Entry, type EntryOf, isKind, type NewEntry } from '@/core/journal/entry'
+import type { Entry, EntryKind, NewEntry } from '@/core/journal/entry'
+import type { ProductName } from '@/core/products/product'
+import type { FilterEvent } from '@/core/upkeep/filterSet'
 import type { Store } from './database'
 import { entries } from './schema'
 
@@ -28,15 +30,107 @@ export const journalOf = (store: Store, tubId: number): Entry[] =>
     .all()
     .map(toEntry)
 
-/** Doses into any tub since a moment: what has left the shelf. */
-export const dosesSince = (store: Store, since: number): EntryOf<'dose'>[] =>
+/** What has left the shelf since a moment: doses into any tub, and what chores took. */
+export const takenSince = (
+  store: Store,
+  since: number,
+): { at: number; product: ProductName; grams: number }[] =>
   store
     .select()
     .from(entries)
-    .where(and(eq(entries.kind, 'dose'), gt(entries.happenedAt, since), stands))
+    .where(
+      and(
+        or(
+          eq(entries.kind, 'dose'),
+          and(eq(entries.kind, 'chore'), sql`json_extract(${entries.body}, '$.used') is not null`),
+        ),
+        gt(entries.happenedAt, since),
+        stands,
+      ),
+    )
     .all()
     .map(toEntry)
-    .filter(isKind('dose'))
+    .flatMap((entry) => {
+      const taken =
+        entry.kind === 'dose' ? entry.body : entry.kind === 'chore' ? entry.body.used : undefined
+      return taken ? [{ at: entry.at, product: taken.product, grams: taken.grams }] : []
+    })
+
+const UPKEEP_KINDS = [
+  'chore',
+  'soak',
+  'water',
+  'look',
+  'filter',
+  'start',
+  'note',
+] as const satisfies readonly EntryKind[]
+/** Older than this only the last of each chore counts. */
+const UPKEEP_REACH = 400 * 86_400_000
+
+/**
+ * What decides a tub's chores: a year of what bears on them, and of older entries the last of each chore, the last fill and the
+ * first entry of all. The same dates come of it as of the whole journal, while no chore has an interval above 400 days that load
+ * or shocks drive.
+ */
+export const upkeepJournalOf = (store: Store, tubId: number, now: number): Entry[] => {
+  const since = now - UPKEEP_REACH
+  const own = eq(entries.tubId, tubId)
+  const recent = store
+    .select()
+    .from(entries)
+    .where(
+      and(
+        own,
+        gte(entries.happenedAt, since),
+        or(inArray(entries.kind, [...UPKEEP_KINDS]), eq(entries.kind, 'dose')),
+        stands,
+      ),
+    )
+    .all()
+  const older = store
+    .select({ row: entries, latest: sql`max(${entries.happenedAt})` })
+    .from(entries)
+    .where(
+      and(
+        own,
+        sql`${entries.happenedAt} < ${since}`,
+        inArray(entries.kind, ['chore', 'water']),
+        stands,
+      ),
+    )
+    .groupBy(
+      entries.kind,
+      sql`json_extract(${entries.body}, '$.chore')`,
+      sql`json_extract(${entries.body}, '$.outcome')`,
+      sql`json_extract(${entries.body}, '$.replacedFraction') >= 0.9`,
+    )
+    .all()
+  const first = store
+    .select()
+    .from(entries)
+    .where(and(own, stands))
+    .orderBy(asc(entries.happenedAt))
+    .limit(1)
+    .all()
+  const found = new Map(
+    [...first, ...older.map(({ row }) => row), ...recent].map((row) => [row.id, row]),
+  )
+  return [...found.values()].map(toEntry)
+}
+
+/** Everything that was ever done to filter sets, at any tub. */
+export const filterEventsOf = (store: Store): FilterEvent[] =>
+  store
+    .select()
+    .from(entries)
+    .where(and(eq(entries.kind, 'filter'), stands))
+    .orderBy(asc(entries.happenedAt))
+    .all()
+    .flatMap((row) => {
+      const entry = toEntry(row)
+      return entry.kind === 'filter' ? [{ tubId: row.tubId, entry }] : []
+    })
 
 export const findEntry = (store: Store, tubId: number, id: number): Entry | undefined => {
   const row = store

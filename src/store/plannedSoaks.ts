@@ -33,3 +33,12 @@ export const removePlannedSoak = (
     )
     .returning()
     .get()
+
+/** Takes back the soaks that came with a stay. */
+export const removeSoaksOfStay = (store: Store, stayId: number, at: number): void => {
+  store
+    .update(plannedSoaks)
+    .set({ removedAt: at })
+    .where(and(eq(plannedSoaks.stayId, stayId), isNull(plannedSoaks.removedAt)))
+    .run()
+}

@@ -16,8 +16,11 @@ import type { SoakLoad } from '@/core/soaks/load'
 import type { DeviceReply } from '@/core/testing/device'
 import type { KitSpec } from '@/core/testing/kit'
 import type { Quantity } from '@/core/testing/quantity'
-import type { FillWater, TestSchool, VolumeBasis } from '@/core/tub'
+import type { FillWater, TestSchool, TubKind, VolumeBasis } from '@/core/tub'
 import type { MassUnit, TemperatureUnit, VolumeUnit } from '@/core/units'
+import type { ChoreChange } from '@/core/upkeep/chore'
+import type { FilterKind } from '@/core/upkeep/filterSet'
+import type { Stay } from '@/core/upkeep/stay'
 
 export interface Units {
   volume: VolumeUnit
@@ -32,6 +35,7 @@ export const tubs = sqliteTable('tubs', {
   place: text('place').notNull(),
   volumeLitres: real('volume_litres').notNull(),
   volumeBasis: text('volume_basis', { mode: 'json' }).$type<VolumeBasis>().notNull(),
+  kind: text('kind').$type<TubKind>().notNull().default('hard shell'),
   programme: text('programme').$type<ProgrammeId>().notNull(),
   preset: text('preset').notNull(),
   targets: text('targets', { mode: 'json' }).$type<Targets>().notNull(),
@@ -73,6 +77,7 @@ export const entries = sqliteTable(
   (table) => [
     index('entries_by_tub').on(table.tubId, table.happenedAt),
     index('entries_by_replaced').on(table.replacesId),
+    index('entries_by_kind').on(table.kind, table.happenedAt),
   ],
 )
 
@@ -110,6 +115,8 @@ export const plannedSoaks = sqliteTable(
       .references(() => tubs.id),
     at: integer('at').notNull(),
     load: text('load', { mode: 'json' }).$type<SoakLoad>().notNull(),
+    /** The stay it came with, and goes with. */
+    stayId: integer('stay_id'),
     createdAt: integer('created_at').notNull(),
     removedAt: integer('removed_at'),
   },
@@ -129,3 +136,68 @@ export const deviceReplies = sqliteTable(
   },
   (table) => [index('device_replies_by_tub').on(table.tubId, table.receivedAt)],
 )
+
+/** What the people of a tub made of a chore, or one of their own. */
+export const choreRules = sqliteTable(
+  'chore_rules',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    tubId: integer('tub_id')
+      .notNull()
+      .references(() => tubs.id),
+    /** A preset's name; null for one of their own. */
+    preset: text('preset'),
+    change: text('change', { mode: 'json' }).$type<ChoreChange>().notNull(),
+    paused: integer('paused', { mode: 'boolean' }),
+    createdAt: integer('created_at').notNull(),
+    removedAt: integer('removed_at'),
+  },
+  (table) => [index('chore_rules_by_tub').on(table.tubId)],
+)
+
+/** Filter cartridges of the house; where each is, the journals say. */
+export const filterSets = sqliteTable('filter_sets', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  name: text('name').notNull(),
+  kind: text('kind').$type<FilterKind>().notNull(),
+  cartridges: integer('cartridges').notNull().default(1),
+  size: text('size').notNull().default(''),
+  boughtAt: integer('bought_at'),
+  createdAt: integer('created_at').notNull(),
+  removedAt: integer('removed_at'),
+})
+
+/** Guests who stay, or times nobody is there, as a calendar brought them or somebody typed them. */
+export const stays = sqliteTable(
+  'stays',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    tubId: integer('tub_id')
+      .notNull()
+      .references(() => tubs.id),
+    kind: text('kind').$type<Stay['kind']>().notNull(),
+    title: text('title').notNull(),
+    from: integer('from').notNull(),
+    to: integer('to').notNull(),
+    /** Which event of which file it was, so that a second import doubles nothing. */
+    uid: text('uid').notNull(),
+    createdAt: integer('created_at').notNull(),
+    removedAt: integer('removed_at'),
+  },
+  (table) => [index('stays_by_tub').on(table.tubId, table.to)],
+)
+
+/** What holds for the house and not for one tub. */
+export const settings = sqliteTable('settings', {
+  name: text('name').$type<'calendar' | 'quiet'>().primaryKey(),
+  value: text('value', { mode: 'json' }).$type<HouseCalendar | QuietHours>().notNull(),
+})
+export interface HouseCalendar {
+  key: string
+  zone: string
+}
+/** Hours of the wall clock in which nothing nudges; from 21 to 8 goes over midnight. */
+export interface QuietHours {
+  fromHour: number
+  toHour: number
+}

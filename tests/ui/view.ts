@@ -6,6 +6,7 @@ import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import type { Entry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
+import { choresDue } from '@/core/upkeep/choreDue'
 import type { TubView } from '@/server/views'
 import type { Reader } from '@/ui/words/words'
 import { tubWith } from '../core/waters'
@@ -30,6 +31,7 @@ export const viewOf = (
     place: 'Skerry House',
     volumeBasis: { by: 'figure', litres: 1320 } as const,
     preset: 'full',
+    kind: 'hard shell' as const,
     units: reader.units,
     testSchool: 'after soak' as const,
     choices: {},
@@ -56,6 +58,11 @@ export const viewOf = (
       schedule: scheduleOf(plan.steps, journal, now),
       bathers: undefined,
       planned: [],
+      rules: [],
+      chores: choresDue(tub, journal, now),
+      filters: [],
+      noFilter: undefined,
+      stays: [],
       shelf: [],
       planOptions: {},
       lastChange: undefined,

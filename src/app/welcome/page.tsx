@@ -41,6 +41,7 @@ const Welcome = async () => {
         initial={{
           name: '',
           place: '',
+          kind: 'hard shell',
           volumeUnit: american ? 'US gallon' : 'litre',
           volumeWay: 'figure',
           lengthUnit: american ? 'inch' : 'centimetre',

@@ -1,13 +1,14 @@
 import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
 import { DAY, type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
-import { type FeederMove, feederAdvice, feederOf } from '../programmes/feeder'
+import { type FeederMove, feederAdvice } from '../programmes/feeder'
 import { programmeOf } from '../programmes/programme'
+import { waterLife } from '../refill/waterLife'
 import type { SoakLoad } from '../soaks/load'
 import { nextShock } from '../soaks/shock'
 import { type SoakAhead, soakAhead } from '../soaks/soakAhead'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
-import { choresDue } from '../upkeep/choreDue'
+import { type ChoreDue, choresDue } from '../upkeep/choreDue'
 import { byLabel } from './due'
 import { handlingOf } from './handling'
 import type { Plan } from './plan'
@@ -20,6 +21,8 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'test'; quantities: Quantity[] }
   | { kind: 'soak'; people: number; advice: SoakAhead['advice'] }
   | { kind: 'chores'; names: string[] }
+  /** The pump may be running without one. */
+  | { kind: 'no filter'; since: Instant }
   | { kind: 'shock'; why: 'rhythm' | 'load' }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'refill' }
@@ -39,10 +42,6 @@ const EVERY: Partial<Record<Quantity, number>> = {
 }
 /** Time enough to buy an inhibitor or a filter for the hose. */
 const FILL_TEST_AHEAD = 3 * DAY
-/** Longest life of the water: common practice, four months; a year with a salt cell. */
-export const waterLife = ({ programme }: Tub): number =>
-  feederOf(programme) === 'cell' ? 365 * DAY : 120 * DAY
-
 const SCHOOL_PERIOD = { 'every few days': 2.5 * DAY, weekly: 7 * DAY } as const
 /** A new tub is tested before every soak for its first three weeks, whatever the school: common practice. */
 export const NEW_TUB = 21 * DAY
@@ -86,6 +85,8 @@ export const agenda = (
   estimate: Estimate,
   plan: Plan,
   plannedSoaks: readonly { at: Instant; load: SoakLoad }[] = [],
+  upkeep: readonly ChoreDue[] = choresDue(tub, journal, estimate.at),
+  noFilter?: Instant,
 ): AgendaItem[] => {
   const now = estimate.at
   const { doses, aerations } = roundOf(journal, estimate)
@@ -156,7 +157,7 @@ export const agenda = (
     // Not into a round that is still open: the plan comes first.
     items.push({ kind: 'shock', due: Math.max(due, retest ? retest.due : now), minutes: 5, why })
   }
-  const chores = choresDue(tub, journal, now).filter(({ due }) => due < now + DAY)
+  const chores = upkeep.filter(({ due }) => due < now + DAY)
   if (chores.length > 0)
     items.push({
       kind: 'chores',
@@ -167,6 +168,8 @@ export const agenda = (
   const feeder = feederAdvice(tub, journal, estimate)
   if (feeder && feeder.move !== 'leave it' && feeder.move !== 'test first')
     items.push({ kind: 'feeder', due: now, minutes: 2, move: feeder.move })
+  if (noFilter !== undefined)
+    items.unshift({ kind: 'no filter', due: now, minutes: 5, since: noFilter })
   if (estimate.filledAt !== undefined) {
     const refill = Math.max(now, estimate.filledAt + waterLife(tub))
     items.push({ kind: 'refill', due: refill, minutes: 180 })

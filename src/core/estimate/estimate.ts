@@ -282,6 +282,8 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
     case 'start':
     case 'feeder':
     case 'chore':
+    case 'look':
+    case 'filter':
       return belief
   }
 }

@@ -3,6 +3,8 @@ import type { SoakLoad } from '../soaks/load'
 import type { Method, Readings } from '../testing/quantity'
 import type { FillWater } from '../tub'
 import type { ChoreId } from '../upkeep/choreId'
+import type { FilterAct, SoakRecipeId } from '../upkeep/filterAct'
+import type { Sign } from '../upkeep/sign'
 
 /** Milliseconds since 1970, UTC. */
 export type Instant = number
@@ -38,11 +40,30 @@ export interface WaterBody {
 /** A chore that was done, left out, or put off to another day. */
 export interface ChoreBody {
   chore: ChoreId
+  /** What its people call it, where it is one of their own. */
+  name?: string
   outcome: 'done' | 'skipped' | 'postponed'
   /** Why it was left out, or what was seen. */
   note?: string
-  /** Where it was put off. */
+  /** The day it was moved to. */
   until?: Instant
+  /** What it took from the shelf. */
+  used?: { product: ProductName; grams: number }
+}
+/** What was seen and smelled; nothing in it is a tub that looked well. */
+export interface LookBody {
+  signs: readonly Sign[]
+  note?: string
+}
+/** Something done to a filter set; the tub is the one it was done at. */
+export interface FilterBody {
+  set: number
+  /** Its name then, for the journal. */
+  name: string
+  act: FilterAct
+  recipe?: SoakRecipeId
+  /** What it looked like after the hose. */
+  seen?: 'white' | 'not white' | 'torn filter'
 }
 /** A test of the water that comes out of the pipe, not of the tub. */
 export interface FillTestBody {
@@ -75,6 +96,8 @@ export interface EntryBodies {
   start: StartBody
   feeder: FeederBody
   chore: ChoreBody
+  look: LookBody
+  filter: FilterBody
   fillTest: FillTestBody
 }
 
@@ -89,6 +112,8 @@ export const ENTRY_KINDS = [
   'start',
   'feeder',
   'chore',
+  'look',
+  'filter',
   'fillTest',
 ] as const satisfies readonly EntryKind[]
 

@@ -22,13 +22,16 @@ const WIPE_EVERY = 3
 /** Cover at least half open for so long, minutes: common practice, 20 to 30. */
 export const COVER_MINUTES = 30
 
+export const isShock = (tub: Tub, entry: Entry): boolean => {
+  if (entry.kind !== 'dose') return false
+  const least = SHOCK_MG_PER_LITRE[entry.body.product]
+  return least !== undefined && (1000 * entry.body.grams) / tub.volumeLitres >= least
+}
+
 export const shocksIn = (tub: Tub, journal: readonly Entry[], now: Instant): EntryOf<'dose'>[] =>
   journal
     .filter(isKind('dose'))
-    .filter(({ at, body }) => {
-      const least = SHOCK_MG_PER_LITRE[body.product]
-      return at <= now && least !== undefined && (1000 * body.grams) / tub.volumeLitres >= least
-    })
+    .filter((entry) => entry.at <= now && isShock(tub, entry))
     .toSorted((a, b) => a.at - b.at)
 
 export interface ShockDue {

@@ -1,7 +1,14 @@
-import { DAY, type Entry, type Instant, isKind, MINUTE } from '../journal/entry'
+import { DAY, type Entry, type EntryOf, type Instant, isKind, MINUTE } from '../journal/entry'
+import { waterLife } from '../refill/waterLife'
 import { loadOf } from '../soaks/load'
+import { isShock } from '../soaks/shock'
 import type { Tub } from '../tub'
-import { type Chore, choresOf } from './chore'
+import { type Chore, type ChoreRule, choresOf } from './chore'
+import type { ChoreId, PresetChoreId } from './choreId'
+import { nextInSeason } from './interval'
+import { COUNTED, paceOf } from './pace'
+import type { Sign } from './sign'
+import { aroundStays, type Stay } from './stay'
 
 export interface ChoreDue {
   chore: Chore
@@ -9,57 +16,231 @@ export interface ChoreDue {
   due: Instant
   state: 'late' | 'due' | 'ahead'
   /** Why this day. */
-  why: 'rhythm' | 'load' | 'quiet' | 'postponed' | 'never noted'
+  why:
+    | 'rhythm'
+    | 'load'
+    | 'sign'
+    | 'quiet'
+    | 'postponed'
+    | 'drain'
+    | 'season'
+    | 'stay'
+    | 'never noted'
+    /** Nothing but counting drives it, and the count is not full yet. */
+    | 'count'
+  /** What was seen, where that is why. */
+  sign: Sign | undefined
+  /** Whose stay it keeps clear of. */
+  stay: Stay | undefined
   /** Load since it was last done, weighted person-hours. */
   personHours: number
+  hoseLitres: number
+  shocks: number
+  /** How often it was noted at all. */
+  times: number
+}
+
+/** What decides dates beside tub and journal. */
+export interface UpkeepPlan {
+  rules?: readonly ChoreRule[]
+  stays?: readonly Stay[]
 }
 
 /** Nobody in for a whole interval stretches what the load drives, by so much. */
 const QUIET_STRETCH = 1.5
 /** Brought forward, it is for the next day: nobody rinses a filter at midnight after a party. */
 const NEXT_DAY = DAY
+/** What only counts and hardly gets anywhere is put so many days ahead. */
+const LONGEST_FORESEEN = 400
+/** A drain: more than a top-up or a part. */
+const DRAINED = 0.9
+
+/** Other entries that show that a chore was done. */
+export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>> = {
+  'level look': ({ kind }) => kind === 'water' || kind === 'look',
+  'filter rinse': (entry) =>
+    entry.kind === 'filter' && (entry.body.act === 'put in' || entry.body.act === 'rinse'),
+  'filter soak': (entry) => entry.kind === 'filter' && entry.body.act === 'soak',
+  'scale inhibitor': (entry) =>
+    entry.kind === 'dose' && entry.body.product === 'scale and metal inhibitor',
+  enzyme: (entry) => entry.kind === 'dose' && entry.body.product === 'enzyme',
+  purge: (entry) => entry.kind === 'dose' && entry.body.product === 'pipe flush',
+  'mineral cartridge': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
+}
+
+interface Counted {
+  at: Instant
+  /** When what it brought counts: a soak when it is over, for the next day. */
+  reachedAt: Instant
+  soakHours: number
+  personHours: number
+  hoseLitres: number
+  shocks: number
+}
+
+const NOTHING = { soakHours: 0, personHours: 0, hoseLitres: 0, shocks: 0 }
+
+const counted = (tub: Tub, past: readonly Entry[]): Counted[] =>
+  past.flatMap((entry): Counted[] => {
+    const { at } = entry
+    if (entry.kind === 'soak')
+      return [
+        {
+          ...NOTHING,
+          at,
+          reachedAt: at + entry.body.minutes * MINUTE + NEXT_DAY,
+          soakHours: entry.body.minutes / 60,
+          personHours: loadOf(entry.body),
+        },
+      ]
+    if (entry.kind === 'water')
+      return [
+        {
+          ...NOTHING,
+          at,
+          reachedAt: at,
+          hoseLitres: entry.body.replacedFraction * tub.volumeLitres,
+        },
+      ]
+    if (isShock(tub, entry)) return [{ ...NOTHING, at, reachedAt: at, shocks: 1 }]
+    return []
+  })
 
 /**
- * When each chore is due: its interval after it was last done, brought forward by load, stretched where nobody soaked. Load
- * never delays it, and doing it always moves it on. Skipped counts as done for the date, not for the load.
+ * When each chore is due: its interval after it was last done, brought forward by load and by what was seen, stretched where
+ * nobody soaked, moved where its people moved it. Load never delays it, and doing it always moves it on. Left out counts as
+ * done for the date, not for the load.
  */
-export const choresDue = (tub: Tub, journal: readonly Entry[], now: Instant): ChoreDue[] => {
-  const past = journal.filter(({ at }) => at <= now)
-  const first = past.reduce((earliest, { at }) => Math.min(earliest, at), now)
-  const noted = past.filter(isKind('chore')).toSorted((a, b) => a.at - b.at)
-  const soaks = past.filter(isKind('soak')).toSorted((a, b) => a.at - b.at)
-  return choresOf(tub).map((chore): ChoreDue => {
-    const own = noted.filter(({ body }) => body.chore === chore.id)
-    const lastDone = own.findLast(({ body }) => body.outcome === 'done')?.at
-    const last = own.findLast(({ body }) => body.outcome !== 'postponed')?.at
-    const postponed = own.findLast(
-      ({ body, at }) => body.outcome === 'postponed' && at >= (last ?? 0),
-    )
-    const since = soaks.filter(({ at }) => at > (lastDone ?? last ?? first))
-    let personHours = 0
+export const choresDue = (
+  tub: Tub,
+  journal: readonly Entry[],
+  now: Instant,
+  { rules = [], stays = [] }: UpkeepPlan = {},
+): ChoreDue[] => {
+  const past = journal.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at || a.id - b.id)
+  const first = past[0]?.at ?? now
+  const noted = new Map<ChoreId, EntryOf<'chore'>[]>()
+  for (const entry of past.filter(isKind('chore'))) {
+    const same = noted.get(entry.body.chore)
+    if (same) same.push(entry)
+    else noted.set(entry.body.chore, [entry])
+  }
+  const events = counted(tub, past)
+  const looks = past.flatMap((entry) =>
+    entry.kind === 'look'
+      ? entry.body.signs.map((sign) => ({ at: entry.at, sign }))
+      : entry.kind === 'filter' && entry.body.seen && entry.body.seen !== 'white'
+        ? [{ at: entry.at, sign: entry.body.seen }]
+        : [],
+  )
+  const filledAt = past.findLast(
+    (entry) => entry.kind === 'water' && entry.body.replacedFraction >= DRAINED,
+  )?.at
+  const life = waterLife(tub)
+  const pace = paceOf(tub, past, now)
+
+  return choresOf(tub, rules).map((chore): ChoreDue => {
+    const { interval, windowDays, season } = chore
+    const own = noted.get(chore.id) ?? []
+    const shown = SHOWN_BY[chore.id as PresetChoreId]
+    const lastShown = shown && past.findLast(shown)?.at
+    const ticked = own.findLast(({ body }) => body.outcome === 'done')?.at
+    const lastDone =
+      lastShown !== undefined && lastShown > (ticked ?? 0) ? lastShown : (ticked ?? lastShown)
+    const skipped = own.findLast(({ body }) => body.outcome === 'skipped')?.at
+    const last = Math.max(lastDone ?? -1, skipped ?? -1)
+    const begun = Math.max(first, rules.find((rule) => rule.chore === chore.id)?.createdAt ?? 0)
+    const from = last >= 0 ? last : chore.id.startsWith('own-') ? begun : first
+    const moved = own.findLast(({ body, at }) => body.outcome === 'postponed' && at >= last)
+
+    const total = { ...NOTHING }
     let reached: Instant | undefined
-    for (const { at, body } of since) {
-      personHours += loadOf(body)
-      if (reached === undefined && chore.everyPersonHours && personHours >= chore.everyPersonHours)
-        reached = at + body.minutes * MINUTE + NEXT_DAY
+    let soaked = false
+    for (const event of events) {
+      if (event.at <= (lastDone ?? from)) continue
+      const before = { ...total }
+      for (const name of COUNTED) {
+        total[name] += event[name]
+        const limit = interval[name]
+        // What it was moved in spite of does not move it back.
+        if (limit && total[name] >= limit && before[name] < limit && event.at > (moved?.at ?? 0))
+          reached = Math.min(reached ?? Number.POSITIVE_INFINITY, event.reachedAt)
+      }
+      soaked ||= event.soakHours > 0
     }
-    const quiet = chore.everyPersonHours !== undefined && since.length === 0
-    let due = (last ?? first) + chore.everyDays * DAY * (quiet ? QUIET_STRETCH : 1)
-    let why: ChoreDue['why'] = last === undefined ? 'never noted' : quiet ? 'quiet' : 'rhythm'
-    if (postponed?.body.until !== undefined) {
-      due = postponed.body.until
+    const driven = interval.personHours !== undefined || interval.soakHours !== undefined
+    const quiet = driven && !soaked
+
+    const dates: { due: Instant; why: ChoreDue['why'] }[] = []
+    if (interval.days !== undefined)
+      dates.push({
+        due: from + interval.days * DAY * (quiet ? QUIET_STRETCH : 1),
+        why: last < 0 ? 'never noted' : quiet ? 'quiet' : 'rhythm',
+      })
+    if (interval.drain !== undefined) {
+      const fill = filledAt ?? first
+      const done = last > fill + 7 * DAY || (interval.drain === 'with' && last >= fill - DAY)
+      dates.push({
+        due:
+          fill +
+          life * (done && interval.drain === 'before' ? 2 : 1) -
+          (interval.drain === 'before' ? DAY : 0),
+        why: 'drain',
+      })
+    }
+    if (dates.length === 0) {
+      const days = COUNTED.flatMap((name) => {
+        const limit = interval[name]
+        return limit && pace[name] > 0 ? [Math.max(0, limit - total[name]) / pace[name]] : []
+      })
+      dates.push({ due: now + Math.min(LONGEST_FORESEEN, ...days) * DAY, why: 'count' })
+    }
+    let { due, why } = dates.reduce((first, one) => (one.due < first.due ? one : first))
+    if (moved?.body.until !== undefined) {
+      due = moved.body.until
       why = 'postponed'
     }
     if (reached !== undefined && reached < due) {
       due = reached
       why = 'load'
     }
+    const sign = looks.find(
+      (look) => chore.signs.includes(look.sign) && look.at > Math.max(last, moved?.at ?? -1),
+    )
+    if (sign && sign.at + NEXT_DAY < due) {
+      due = sign.at + NEXT_DAY
+      why = 'sign'
+    }
+    if (season) {
+      const opens = nextInSeason(season, due)
+      if (opens > due) {
+        due = opens
+        why = 'season'
+      }
+    }
+    let stay: Stay | undefined
+    if (why !== 'postponed') {
+      const clear = aroundStays(due, stays, now, windowDays)
+      stay = clear.stay
+      if (clear.due !== due) {
+        due = clear.due
+        why = 'stay'
+      }
+    }
     const state =
-      now > due + chore.windowDays * DAY
-        ? 'late'
-        : now >= due - chore.windowDays * DAY
-          ? 'due'
-          : 'ahead'
-    return { chore, lastDone, due, state, why, personHours }
+      now > due + windowDays * DAY ? 'late' : now >= due - windowDays * DAY ? 'due' : 'ahead'
+    return {
+      chore,
+      lastDone,
+      due,
+      state,
+      why,
+      sign: why === 'sign' ? sign?.sign : undefined,
+      stay,
+      personHours: total.personHours,
+      hoseLitres: total.hoseLitres,
+      shocks: total.shocks,
+      times: own.length,
+    }
   })
 }

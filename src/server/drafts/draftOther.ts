@@ -1,17 +1,11 @@
 import Joi from 'joi'
 import type { Entry, EntryKind } from '@/core/journal/entry'
-import { type ChoreBody, DAY } from '@/core/journal/entry'
 import { FILL_READ } from '@/core/testing/fillTest'
 import { oddities } from '@/core/testing/oddities'
 import { METHODS, type Method, QUANTITY, type Readings } from '@/core/testing/quantity'
 import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource } from '@/core/tub'
-import { CHORE_IDS, type ChoreId } from '@/core/upkeep/choreId'
 import { check, type Fields, number, oneOf, text } from '../form'
-
 import type { Draft } from './draft'
-
-/** Put off, a chore comes back in so many days. */
-const POSTPONED_DAYS = 3
 
 const draftFillTest = (fields: Fields, at: number): Draft => {
   const shape: Record<string, Joi.Schema> = {
@@ -140,33 +134,6 @@ export const draftOther = (
             ...(setting === undefined ? {} : { setting }),
             ...(tabletsLeft === undefined ? {} : { tabletsLeft }),
             ...(boost ? { boost } : {}),
-          },
-        },
-        questions: {},
-      }
-    }
-    case 'chore': {
-      const checked = check<{ chore: ChoreId; outcome: ChoreBody['outcome']; note: string }>(
-        Joi.object({
-          chore: oneOf('Chore', CHORE_IDS),
-          outcome: oneOf('What became of it', ['done', 'skipped', 'postponed']),
-          note: text('Note', 200),
-        }),
-        fields,
-      )
-      if ('errors' in checked) return checked
-      const { chore, outcome, note } = checked.value
-      if (outcome === 'skipped' && note.length < 3)
-        return { errors: { note: 'Why it is left out: a word or two, for the journal.' } }
-      return {
-        entry: {
-          kind,
-          at,
-          body: {
-            chore,
-            outcome,
-            ...(note ? { note } : {}),
-            ...(outcome === 'postponed' ? { until: at + POSTPONED_DAYS * DAY } : {}),
           },
         },
         questions: {},

@@ -11,6 +11,7 @@ import { type Action, DraftForm, FieldNote } from './draft'
 import { Choices, TextArea, TextInput, WhenInput } from './inputs'
 import { ProductAndAmount } from './ProductChoice'
 import type { ProductGroup } from './productOptions'
+import { SignChecks } from './SignChecks'
 
 const FillFields = () => (
   <>
@@ -38,13 +39,18 @@ const FillFields = () => (
   </>
 )
 
+const CARRIED: Partial<Record<EntryKind, readonly string[]>> = {
+  start: ['step'],
+  feeder: ['boost'],
+  chore: ['chore', 'outcome', 'product'],
+  filter: ['set', 'act', 'recipe', 'seen'],
+}
+
 /** What belongs to an entry and is not for changing: a correction carries it along. */
 const carried = (kind: EntryKind, initial: Fields): Fields =>
   Object.fromEntries(
-    ['step', 'chore', 'outcome', 'boost']
-      .filter(
-        (name) => (kind === 'start' || kind === 'chore' || kind === 'feeder') && initial[name],
-      )
+    (CARRIED[kind] ?? [])
+      .filter((name) => initial[name])
       .map((name) => [name, initial[name] ?? '']),
   )
 
@@ -115,7 +121,19 @@ export const EntryForm = ({
         <TextInput name="tabletsLeft" label="Tablets left in it" decimal />
       </div>
     )}
-    {kind === 'chore' && <TextInput name="note" label="Note" />}
+    {kind === 'chore' && (
+      <>
+        <TextInput name="note" label="Note" />
+        {initial.outcome === 'postponed' && <TextInput name="until" label="Moved to" type="date" />}
+        {initial.product && <TextInput name="used" label={`${initial.product} used`} decimal />}
+      </>
+    )}
+    {kind === 'look' && (
+      <>
+        <SignChecks />
+        <TextInput name="note" label="Note" />
+      </>
+    )}
     {kind === 'note' && <TextArea name="text" label="What happened" />}
     <WhenInput latest={latest} />
   </DraftForm>

@@ -272,6 +272,15 @@ const NameStep = () => (
       <TextInput name="name" label="Name" hint="What you call it." />
       <TextInput name="place" label="Place (if you like)" />
     </div>
+    <Choices
+      name="kind"
+      label="Kind"
+      options={[
+        { value: 'hard shell', label: 'Hard shell' },
+        { value: 'inflatable', label: 'Inflatable' },
+        { value: 'swim spa', label: 'Swim spa' },
+      ]}
+    />
     <VolumeStep />
   </>
 )

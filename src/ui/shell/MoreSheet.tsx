@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
+import { LateCount } from './PlaceNav'
 import { PLACES } from './places'
 import { ThemeChoice } from './ThemeChoice'
 import type { Theme } from './theme'
@@ -20,12 +21,15 @@ export const MoreSheet = ({
   tubs,
   theme,
   keys,
+  late,
 }: {
   tubId: number
   tubs: { id: number; name: string; place: string }[]
   theme: Theme
   /** The one sheet of the page that listens for keys. */
   keys: boolean
+  /** Chores that are late. */
+  late: number
 }) => {
   const router = useRouter()
   const [open, setOpen] = useState(false)
@@ -78,6 +82,7 @@ export const MoreSheet = ({
                   onClick={() => setOpen(false)}
                 >
                   {name}
+                  {place === 'upkeep' && <LateCount late={late} />}
                 </Link>
               ),
             )}

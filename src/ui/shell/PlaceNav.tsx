@@ -7,7 +7,7 @@ import { PLACES } from './places'
 const hereIn = (path: string, place: string) => path.split('/')[3] === place
 
 /** One quiet row of words above the place, on a wide screen. */
-export const PlaceWords = ({ tubId }: { tubId: number }) => {
+export const PlaceWords = ({ tubId, late }: { tubId: number; late: number }) => {
   const path = usePathname()
   return (
     <nav
@@ -25,12 +25,22 @@ export const PlaceWords = ({ tubId }: { tubId: number }) => {
             className={`leading-tight pb-1 ${here ? 'font-semibold text-ink shadow-[inset_0_-2px_0_var(--spruce)]' : 'text-muted hover:text-ink'}`}
           >
             {name}
+            {place === 'upkeep' && <LateCount late={late} />}
           </Link>
         )
       })}
     </nav>
   )
 }
+
+/** How many chores are late, beside the name of their place. */
+export const LateCount = ({ late }: { late: number }) =>
+  late > 0 ? (
+    <span className="note ml-1 font-semibold text-madder" title={`${late} late`}>
+      <span aria-hidden="true">{late}</span>
+      <span className="sr-only">, {late} late</span>
+    </span>
+  ) : null
 
 /** The daily ones in reach of a thumb; `more` stands last. */
 export const ThumbBar = ({ tubId, more }: { tubId: number; more: React.ReactNode }) => {

@@ -5,7 +5,7 @@ export const PLACES = [
   { place: 'dose', name: 'Dose', key: 'd', daily: true },
   { place: 'record', name: 'Record', key: 'r', daily: true },
   { place: 'soak', name: 'Soak', key: 'o', daily: false },
-  { place: 'week', name: 'Week', key: 'w', daily: false },
+  { place: 'upkeep', name: 'Upkeep', key: 'k', daily: false },
   { place: 'programme', name: 'Programme', key: 'p', daily: false },
   { place: 'shelf', name: 'Shelf', key: 's', daily: false },
   { place: 'tub', name: 'Tub', key: 'u', daily: false },

@@ -1,7 +1,7 @@
 import type { AgendaItem } from '@/core/advice/agenda'
 import { HOUR, MINUTE } from '@/core/journal/entry'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { day, dayAndClock, list, type Reader, stepWords } from './words'
+import { day, dayAndClock, duration, list, type Reader, stepWords } from './words'
 
 export interface AgendaWords {
   when: string
@@ -72,7 +72,14 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
             ? `${item.names.slice(0, 2).join(', ')} and ${item.names.length - 2} more`
             : list(item.names),
         minutes,
-        place: 'week',
+        place: 'upkeep',
+      }
+    case 'no filter':
+      return {
+        when: 'now',
+        what: `No filter in the tub for ${duration(reader.now - item.since)}: pump off until one is in`,
+        minutes,
+        place: 'upkeep',
       }
     case 'shock':
       return {

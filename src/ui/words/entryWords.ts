@@ -3,7 +3,8 @@ import { PRODUCTS } from '@/core/products/product'
 import { FILL_READ } from '@/core/testing/fillTest'
 import { QUANTITIES, QUANTITY } from '@/core/testing/quantity'
 import type { FillWaterSource } from '@/core/tub'
-import { amount, day, dose, METHOD_WORDS, type Reader } from './words'
+import type { FilterAct } from '@/core/upkeep/filterAct'
+import { amount, day, dose, list, METHOD_WORDS, type Reader } from './words'
 
 export const KIND_WORDS: Record<EntryKind, string> = {
   test: 'Test',
@@ -15,6 +16,8 @@ export const KIND_WORDS: Record<EntryKind, string> = {
   start: 'Start-up',
   feeder: 'Feeder',
   chore: 'Chore',
+  look: 'Look',
+  filter: 'Filter',
   fillTest: 'Fill water',
 }
 
@@ -32,6 +35,16 @@ export const SOURCE_WORDS: Record<FillWaterSource, string> = {
   rain: 'rain tank',
   delivered: 'delivered',
   softened: 'softened',
+}
+
+export const FILTER_ACT_WORDS: Record<FilterAct, string> = {
+  'put in': 'put in the tub',
+  'take out': 'taken out',
+  rinse: 'rinsed',
+  soak: 'put to soak',
+  dry: 'hung up to dry',
+  ready: 'dry and ready',
+  retire: 'thrown away',
 }
 
 /** Steps of a start-up, as the journal names them. */
@@ -120,10 +133,22 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
       ].join(', ')
     }
     case 'chore': {
-      const { chore, outcome, note, until } = entry.body
-      const what = outcome === 'done' ? chore : `${chore}, ${outcome}`
+      const { chore, name, outcome, note, until, used } = entry.body
+      const how = outcome === 'postponed' ? 'moved' : outcome
+      const what = outcome === 'done' ? (name ?? chore) : `${name ?? chore}, ${how}`
       const when = until === undefined ? '' : ` to ${day(until, reader)}`
-      return `${what}${when}${note ? `: ${note}` : ''}`
+      const took = used
+        ? `, ${dose(used.product, used.grams, reader)} ${PRODUCTS[used.product].commonName}`
+        : ''
+      return `${what}${when}${took}${note ? `: ${note}` : ''}`
+    }
+    case 'look': {
+      const { signs, note } = entry.body
+      return `${signs.length === 0 ? 'Looked well' : list(signs)}${note ? `: ${note}` : ''}`
+    }
+    case 'filter': {
+      const { name, act, recipe, seen } = entry.body
+      return `${name}: ${FILTER_ACT_WORDS[act]}${recipe ? `, ${recipe}` : ''}${seen ? `, ${seen}` : ''}`
     }
     case 'note':
       return entry.body.text

@@ -5,6 +5,7 @@ import { loadTub, type TubParams } from '@/app/tubView'
 import { WaterBand, WaterColumn } from '@/ui/column/WaterColumn'
 import { LastChange } from '@/ui/shell/LastChange'
 import { MoreSheet } from '@/ui/shell/MoreSheet'
+import { Nudger } from '@/ui/shell/Nudger'
 import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
 import { CHANGE_WORDS, changeWords } from '@/ui/words/entryWords'
@@ -16,9 +17,10 @@ const RECENT_MS = 45_000
 const TubFrame = async ({ children, params }: TubParams & { children: ReactNode }) => {
   const { view, reader } = await loadTub((await params).tub)
   const { tub, tubs, lastChange, now } = view
+  const late = view.chores.filter(({ state }) => state === 'late').length
   const theme = await chosenTheme()
   const sheet = (keys: boolean) => (
-    <MoreSheet tubId={tub.id} tubs={tubs} theme={theme} keys={keys} />
+    <MoreSheet tubId={tub.id} tubs={tubs} theme={theme} keys={keys} late={late} />
   )
   const more = tubs.length > 1 ? tubs.filter(({ id }) => id !== tub.id) : []
   return (
@@ -29,13 +31,14 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
       >
         Skip to the place
       </a>
+      <Nudger />
       <ZoneCookie assumed={reader.timeZone} />
       <WaterColumn view={view} reader={reader} />
       <WaterBand view={view} reader={reader} />
       <div className="min-w-0 flex-1 px-5 pb-28 lg:px-10 lg:pb-10 print:pb-0">
         <header className="flex h-11 items-center gap-6 lg:h-14 lg:items-baseline lg:pt-5">
           <p className="small truncate font-semibold lg:hidden">{tub.name}</p>
-          <PlaceWords tubId={tub.id} />
+          <PlaceWords tubId={tub.id} late={late} />
           <div className="hidden lg:block print:hidden">{sheet(true)}</div>
           {more.length > 0 && (
             <nav aria-label="Other tubs" className="small ml-auto flex gap-4 lg:ml-2 print:hidden">

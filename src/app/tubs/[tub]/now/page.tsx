@@ -4,6 +4,7 @@ import { loadTub, type TubParams } from '@/app/tubView'
 import { HOTTEST_CELSIUS } from '@/core/programmes/programme'
 import { startProgress } from '@/core/programmes/startUp'
 import { Ribbon } from '@/ui/dose/Ribbon'
+import { NoFilter } from '@/ui/upkeep/NoFilter'
 import { agendaWords } from '@/ui/words/agendaWords'
 import { floorWords, planMinutes, verdictWords } from '@/ui/words/verdictWords'
 import { dayAndClock, degrees, stepWords } from '@/ui/words/words'
@@ -26,6 +27,7 @@ const Now = async ({ params }: TubParams) => {
           <p className="mt-4 max-w-[62ch] text-[18px]">{words.reason}</p>
           {words.evidence && <p className="small mt-2 text-muted">{words.evidence}</p>}
           {floor && <p className="safety small mt-3 max-w-[62ch]">{floor}</p>}
+          {view.noFilter !== undefined && <NoFilter since={view.noFilter} renderedAt={view.now} />}
           {starting && (
             <p className="mt-3 max-w-[62ch] border-oak-2 border-l-4 pl-3">
               This water is being started up: <b>{starting.title}</b>

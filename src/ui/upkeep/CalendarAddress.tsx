@@ -8,10 +8,12 @@ import { PostButton } from '../form/PostButton'
 export const CalendarAddress = ({
   tubId,
   calendarKey,
+  of,
   open,
 }: {
   tubId: number
   calendarKey: string | undefined
+  of: 'tub' | 'house'
   open: Action
 }) => {
   const [origin, setOrigin] = useState('')
@@ -22,14 +24,14 @@ export const CalendarAddress = ({
   }, [])
   const path = `/calendar/${calendarKey}.ics`
   return (
-    <section aria-labelledby="calendar" className="mt-9 max-w-[760px]">
-      <h2 id="calendar" className="head">
-        In your calendar
+    <section aria-labelledby={`calendar-${of}`} className="max-w-[560px]">
+      <h2 id={`calendar-${of}`} className="head">
+        {of === 'house' ? 'All tubs in your calendar' : 'In your calendar'}
       </h2>
       {calendarKey === undefined ? (
         <p className="small mt-1 text-muted">
-          These dates and the planned soaks as a calendar that your phone can subscribe to, by an
-          address that cannot be guessed.
+          Chores and planned soaks as a calendar that your phone can subscribe to, by an address
+          that cannot be guessed.
         </p>
       ) : (
         <p className="small mt-1 break-all">
@@ -44,8 +46,9 @@ export const CalendarAddress = ({
       )}
       <PostButton
         action={open}
-        hidden={{ tub: String(tubId), zone }}
+        hidden={{ tub: String(tubId), zone, of }}
         label={calendarKey === undefined ? 'Make its address' : 'Make a new address'}
+        title={`${calendarKey === undefined ? 'Make its address' : 'Make a new address'}${of === 'house' ? ', all tubs' : ''}`}
         className={calendarKey === undefined ? 'plain mt-2' : 'quiet'}
       />
     </section>

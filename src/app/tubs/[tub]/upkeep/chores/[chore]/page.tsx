@@ -1,0 +1,69 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { notFound } from 'next/navigation'
+import { changeChore, setChoreTo } from '@/app/actions'
+import { loadTub } from '@/app/tubView'
+import { allChoresOf, schoolsOf } from '@/core/upkeep/chore'
+import { choreFields } from '@/server/chores'
+import { PostButton } from '@/ui/form/PostButton'
+import { ChoreForm } from '@/ui/upkeep/ChoreForm'
+import { intervalWords } from '@/ui/words/choreWords'
+
+export const metadata: Metadata = { title: 'A chore' }
+
+const BLANK = {
+  name: '',
+  lane: 'equipment',
+  purpose: '',
+  interval: {},
+  windowDays: 3,
+  minutes: 10,
+  needs: '',
+  how: [],
+  cautions: [],
+} as const
+
+const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: string }> }) => {
+  const { tub: tubParam, chore: choreParam } = await params
+  const { view, reader } = await loadTub(tubParam)
+  const { tub, rules } = view
+  const id = decodeURIComponent(choreParam)
+  const isNew = id === 'new'
+  const chore = isNew ? BLANK : allChoresOf(tub, rules).find((one) => one.id === id)
+  if (!chore) notFound()
+  const own = id.startsWith('own-')
+  const ruled = rules.some((rule) => rule.chore === id)
+  const schools = 'id' in chore ? schoolsOf(chore.id) : []
+  return (
+    <div className="max-w-[820px]">
+      <Link href={`/tubs/${tub.id}/upkeep/chores`} className="quiet">
+        All chores
+      </Link>
+      <h1 className="serif title mb-4">{isNew ? 'A chore of your own' : chore.name}</h1>
+      <ChoreForm
+        key={JSON.stringify(chore)}
+        action={changeChore}
+        tubId={tub.id}
+        chore={isNew ? undefined : id}
+        initial={choreFields(chore, tub)}
+        schools={schools.map(({ name, interval }) => ({
+          name,
+          words: intervalWords(interval, reader),
+          fields: choreFields({ ...chore, interval }, tub),
+        }))}
+        volumeUnit={tub.units.volume === 'litre' ? 'L' : 'gal'}
+      />
+      {(own || ruled) && (
+        <div className="mt-8">
+          <PostButton
+            action={setChoreTo}
+            hidden={{ tub: String(tub.id), chore: id, to: own ? 'removed' : 'preset' }}
+            label={own ? 'Take it off the list' : 'Back to what it was'}
+          />
+        </div>
+      )}
+    </div>
+  )
+}
+
+export default ChorePage

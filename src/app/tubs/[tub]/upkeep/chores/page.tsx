@@ -1,0 +1,102 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { setChoreTo } from '@/app/actions'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { allChoresOf, LANES } from '@/core/upkeep/chore'
+import { theStore } from '@/store/database'
+import { choreIdOf, removedChoreRulesOf } from '@/store/upkeep'
+import { PostButton } from '@/ui/form/PostButton'
+import { intervalWords, LANE_WORDS, seasonWords } from '@/ui/words/choreWords'
+
+export const metadata: Metadata = { title: 'All chores' }
+
+const Chores = async ({ params }: TubParams) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { tub, rules } = view
+  const base = `/tubs/${tub.id}/upkeep/chores`
+  const chores = allChoresOf(tub, rules)
+  const gone = removedChoreRulesOf(theStore(), tub.id)
+  return (
+    <div className="max-w-[820px]">
+      <Link href={`/tubs/${tub.id}/upkeep`} className="quiet">
+        Upkeep
+      </Link>
+      <h1 className="serif title">Chores of {tub.name}</h1>
+      <p className="small mt-1 max-w-[62ch] text-muted">
+        What a tub like this asks for, as rules. Each can be changed or paused, and you can add your
+        own.
+      </p>
+      <p className="mt-3">
+        <Link href={`${base}/new`} className="go">
+          Add a chore
+        </Link>
+      </p>
+      {LANES.map((lane) => (
+        <section key={lane} aria-labelledby={lane} className="mt-6">
+          <h2 id={lane} className="head">
+            {LANE_WORDS[lane]}
+          </h2>
+          <ul>
+            {chores
+              .filter((chore) => chore.lane === lane)
+              .map((chore) => {
+                const { id, name, interval, paused, minutes } = chore
+                const ruled = rules.some((rule) => rule.chore === id)
+                return (
+                  <li
+                    key={id}
+                    className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-1"
+                  >
+                    <span className={paused ? 'text-muted' : ''}>
+                      <Link href={`${base}/${encodeURIComponent(id)}`} className="quiet min-h-0">
+                        {name}
+                      </Link>
+                      <span className="small block text-muted">
+                        {paused
+                          ? 'paused'
+                          : `${intervalWords(interval, reader)}${seasonWords(chore)}`}
+                        , {minutes} min
+                        {ruled && !id.startsWith('own-') && ', changed here'}
+                      </span>
+                    </span>
+                    <PostButton
+                      action={setChoreTo}
+                      hidden={{
+                        tub: String(tub.id),
+                        chore: id,
+                        to: paused ? 'running' : 'paused',
+                      }}
+                      label={paused ? 'Switch on' : 'Pause'}
+                      title={`${paused ? 'Switch on' : 'Pause'}: ${name}`}
+                    />
+                  </li>
+                )
+              })}
+          </ul>
+        </section>
+      ))}
+      {gone.length > 0 && (
+        <section aria-labelledby="gone" className="mt-6">
+          <h2 id="gone" className="head">
+            Taken off the list
+          </h2>
+          <ul>
+            {gone.map((row) => (
+              <li key={row.id} className="flex items-center justify-between border-hair border-t">
+                <span className="small text-muted">{row.change.name}</span>
+                <PostButton
+                  action={setChoreTo}
+                  hidden={{ tub: String(tub.id), chore: choreIdOf(row), to: 'back' }}
+                  label="Put it back"
+                  title={`Put it back: ${row.change.name}`}
+                />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  )
+}
+
+export default Chores

@@ -1,0 +1,268 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import {
+  addFilterSet,
+  addStay,
+  handleFilter,
+  keepEntry,
+  makeCalendar,
+  removeStay,
+  setQuiet,
+  takeCalendar,
+} from '@/app/actions'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { onDay, type UpkeepDay, upkeepDay } from '@/app/upkeepDay'
+import { DAY } from '@/core/journal/entry'
+import { seasonStrip } from '@/core/upkeep/seasonStrip'
+import { toWallClock } from '@/server/moment'
+import { quietHours } from '@/server/nudges'
+import { choresOfTubs } from '@/server/upkeep'
+import type { TubView } from '@/server/views'
+import { theStore } from '@/store/database'
+import { settingOf } from '@/store/settings'
+import { allTubs } from '@/store/tubs'
+import { CalendarAddress } from '@/ui/upkeep/CalendarAddress'
+import { ChoreItem } from '@/ui/upkeep/ChoreItem'
+import { FilterSets } from '@/ui/upkeep/FilterSets'
+import { LookForm } from '@/ui/upkeep/LookForm'
+import { NoFilter } from '@/ui/upkeep/NoFilter'
+import { NudgeSettings } from '@/ui/upkeep/NudgeSettings'
+import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
+import { Stays } from '@/ui/upkeep/Stays'
+import { agendaWords } from '@/ui/words/agendaWords'
+import { mostUrgent, weekTitle, whyWords } from '@/ui/words/choreWords'
+import { type Reader, weekday } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'Upkeep' }
+
+interface UpkeepProps extends TubParams {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+/** Tests, doses and the shock have places of their own; on the walk they are pointed to. */
+const Elsewhere = ({ view, day, reader }: { view: TubView; day: UpkeepDay; reader: Reader }) => {
+  const items = view.agenda.filter(
+    ({ kind, due }) =>
+      (kind === 'test' || kind === 'retest' || kind === 'dose' || kind === 'shock') &&
+      due <= day.until,
+  )
+  if (items.length === 0) return null
+  return (
+    <ul className="mt-2">
+      {items.map((item) => {
+        const { what, minutes, place } = agendaWords(item, reader)
+        return (
+          <li key={`${item.kind}${item.due}`} className="border-hair border-t">
+            <Link
+              href={`/tubs/${view.tub.id}/${place}`}
+              className="grid min-h-11 grid-cols-[22px_1fr_auto] items-center gap-x-2.5 hover:bg-stone"
+            >
+              <span aria-hidden="true">→</span>
+              <span>{what}</span>
+              <span className="small text-muted">{minutes}</span>
+            </Link>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+const DayChoice = ({
+  base,
+  all,
+  day,
+  reader,
+}: {
+  base: string
+  all: boolean
+  day: UpkeepDay
+  reader: Reader
+}) => (
+  <nav aria-label="Day" className="mt-3 flex flex-wrap gap-1 print:hidden">
+    {Array.from({ length: 7 }, (_, i) => {
+      const at = reader.now + i * DAY
+      const date = toWallClock(at, reader.timeZone).slice(0, 10)
+      const here = date === day.date
+      return (
+        <Link
+          key={date}
+          href={`${base}?day=${date}${all ? '&tubs=all' : ''}`}
+          scroll={false}
+          prefetch={false}
+          aria-current={here ? 'date' : undefined}
+          className={`small inline-flex min-h-11 items-center rounded-md px-2.5 ${here ? 'bg-spruce font-semibold text-paper' : 'text-muted hover:text-ink'}`}
+        >
+          {i === 0 ? 'Today' : weekday(at, reader)}
+        </Link>
+      )
+    })}
+  </nav>
+)
+
+const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const query = await searchParams
+  const { tub, journal, chores, filters, noFilter, stays, now } = view
+  const store = theStore()
+  const day = upkeepDay(query.day, reader)
+  const all = query.tubs === 'all' && view.tubs.length > 1
+  const base = `/tubs/${tub.id}/upkeep`
+  const tubs = allTubs(store)
+  const walks = (all ? choresOfTubs(store, now) : [{ id: tub.id, name: tub.name, chores }]).map(
+    (walk) => ({ ...walk, here: onDay(walk.chores, day) }),
+  )
+  const here = walks.flatMap((walk) => walk.here)
+  const minutes = here.reduce((sum, { chore }) => sum + chore.minutes, 0)
+  const ahead = chores
+    .filter((one) => !onDay(chores, day).includes(one))
+    .toSorted((a, b) => a.due - b.due)
+  const first = mostUrgent(here)
+  const strip = seasonStrip(tub, journal, chores, filters, stays, tub.id, now)
+  const to = `day=${day.date}${all ? '&tubs=all' : ''}`
+  const key = `${journal.length}-${view.lastChange?.id ?? 0}-${view.lastChange?.at ?? 0}`
+  const quiet = quietHours(store)
+  let nth = 0
+  return (
+    <>
+      <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3 pt-2">
+        <div>
+          <h1 className="serif title">
+            {weekTitle(
+              here.length,
+              minutes,
+              day.isToday
+                ? 'today'
+                : `on ${weekday(Date.parse(`${day.date}T12:00Z`), { ...reader, timeZone: 'UTC' })}`,
+            )}
+          </h1>
+          <p className="small mt-1 max-w-[68ch] text-muted">
+            {first
+              ? `${first.chore.name} matters most. ${whyWords(first, reader)}`
+              : 'Bathing brings what it dirties forward, a quiet time stretches it, doing it moves it on.'}
+          </p>
+        </div>
+        {here.length > 0 && (
+          <Link href={`${base}/walk?${to}`} className="go print:hidden">
+            Walk the list
+          </Link>
+        )}
+      </header>
+      {noFilter !== undefined && <NoFilter since={noFilter} renderedAt={now} />}
+      <div className="flex flex-wrap items-center gap-x-6">
+        <DayChoice base={base} all={all} day={day} reader={reader} />
+        {view.tubs.length > 1 && (
+          <Link
+            href={`${base}?day=${day.date}${all ? '' : '&tubs=all'}`}
+            scroll={false}
+            className="quiet mt-3 print:hidden"
+          >
+            {all ? `Only ${tub.name}` : 'All tubs in one walk'}
+          </Link>
+        )}
+      </div>
+      <SeasonStrip
+        key={`strip-${key}`}
+        strip={strip}
+        tubId={tub.id}
+        keep={keepEntry}
+        reader={reader}
+      />
+      <div className="mt-4 grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+        <div className="grid content-start gap-8">
+          <section aria-labelledby="walk">
+            <h2 id="walk" className="head mb-1">
+              In walking order
+            </h2>
+            {walks.map((walk) => (
+              <div key={walk.id}>
+                {all && <h3 className="serif mt-3 text-[20px]">{walk.name}</h3>}
+                {walk.here.length === 0 && (
+                  <p className="small border-hair border-t py-2 text-muted">
+                    Nothing on this day{all ? ' here' : ''}.
+                  </p>
+                )}
+                <ul>
+                  {walk.here.map((item) => {
+                    nth += 1
+                    return (
+                      <ChoreItem
+                        key={`${item.chore.id}-${key}`}
+                        nth={nth}
+                        tubId={walk.id}
+                        litres={tubs.find(({ id }) => id === walk.id)?.volumeLitres ?? 0}
+                        item={item}
+                        keep={keepEntry}
+                        reader={reader}
+                      />
+                    )
+                  })}
+                </ul>
+              </div>
+            ))}
+            <Elsewhere view={view} day={day} reader={reader} />
+          </section>
+          {ahead.length > 0 && (
+            <details>
+              <summary className="quiet">Ahead: {ahead.length} more</summary>
+              <ul>
+                {ahead.map((item) => (
+                  <ChoreItem
+                    key={`${item.chore.id}-${key}`}
+                    tubId={tub.id}
+                    litres={tub.volumeLitres}
+                    item={item}
+                    keep={keepEntry}
+                    reader={reader}
+                  />
+                ))}
+              </ul>
+            </details>
+          )}
+          <p>
+            <Link href={`${base}/chores`} className="quiet">
+              All chores, their intervals, and your own
+            </Link>
+          </p>
+        </div>
+        <div className="grid content-start gap-8">
+          <FilterSets
+            filters={filters}
+            tubId={tub.id}
+            tubs={view.tubs}
+            keep={addFilterSet}
+            act={handleFilter}
+            today={toWallClock(now, reader.timeZone).slice(0, 10)}
+            reader={reader}
+          />
+          <LookForm key={`look-${key}`} tubId={tub.id} keep={keepEntry} />
+          <Stays
+            tubId={tub.id}
+            stays={stays}
+            keep={addStay}
+            drop={removeStay}
+            take={takeCalendar}
+            reader={reader}
+          />
+          <CalendarAddress
+            of="tub"
+            tubId={tub.id}
+            calendarKey={tub.calendar?.key}
+            open={makeCalendar}
+          />
+          {view.tubs.length > 1 && (
+            <CalendarAddress
+              of="house"
+              tubId={tub.id}
+              calendarKey={settingOf(store, 'calendar')?.key}
+              open={makeCalendar}
+            />
+          )}
+          <NudgeSettings tubId={tub.id} {...quiet} keep={setQuiet} />
+        </div>
+      </div>
+    </>
+  )
+}
+
+export default Upkeep

@@ -1,0 +1,34 @@
+import { DAY } from '@/core/journal/entry'
+import type { ChoreDue } from '@/core/upkeep/choreDue'
+import { noonOf, toWallClock } from '@/server/moment'
+import type { Reader } from '@/ui/words/words'
+
+export interface UpkeepDay {
+  /** As the address has it; today where nothing is said. */
+  date: string
+  /** The last moment of that day at which a chore may come due to be on its list. */
+  until: number
+  isToday: boolean
+}
+
+/** The day a walk is chosen for: today, or one of the coming two weeks. */
+export const upkeepDay = (given: unknown, reader: Reader): UpkeepDay => {
+  const today = toWallClock(reader.now, reader.timeZone).slice(0, 10)
+  const noon = typeof given === 'string' ? noonOf(given, reader.timeZone) : undefined
+  const date =
+    noon !== undefined &&
+    noon > reader.now &&
+    noon < reader.now + 15 * DAY &&
+    typeof given === 'string'
+      ? given
+      : today
+  const at = noonOf(date, reader.timeZone) ?? reader.now
+  return { date, until: at + DAY / 2, isToday: date === today }
+}
+
+/** What is on the list of a day: all that is late or whose window has opened by its evening. */
+export const onDay = (chores: readonly ChoreDue[], { until }: UpkeepDay): ChoreDue[] =>
+  chores.filter(
+    ({ due, chore }) =>
+      due - chore.windowDays * DAY <= until && due <= until + DAY * Math.min(2, chore.windowDays),
+  )

@@ -1,0 +1,37 @@
+import { DAY, type Entry, type Instant } from '../journal/entry'
+import { waterLife } from '../refill/waterLife'
+import { loadOf } from '../soaks/load'
+import { SHOCK_EVERY } from '../soaks/shock'
+import type { Tub } from '../tub'
+
+/** What a day brings to each thing that chores count, if the coming weeks are like the last eight. */
+export interface Pace {
+  personHours: number
+  soakHours: number
+  shocks: number
+  hoseLitres: number
+}
+
+const PACE_DAYS = 56
+
+export const paceOf = (tub: Tub, journal: readonly Entry[], now: Instant): Pace => {
+  let personHours = 0
+  let soakHours = 0
+  let first = now
+  for (const entry of journal) {
+    if (entry.at > now) continue
+    first = Math.min(first, entry.at)
+    if (entry.kind !== 'soak' || entry.at < now - PACE_DAYS * DAY) continue
+    personHours += loadOf(entry.body)
+    soakHours += entry.body.minutes / 60
+  }
+  const days = Math.min(PACE_DAYS, Math.max(7, (now - first) / DAY))
+  return {
+    personHours: personHours / days,
+    soakHours: soakHours / days,
+    shocks: DAY / SHOCK_EVERY,
+    hoseLitres: (tub.volumeLitres * DAY) / waterLife(tub),
+  }
+}
+
+export const COUNTED = ['personHours', 'soakHours', 'shocks', 'hoseLitres'] as const

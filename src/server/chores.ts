@@ -1,0 +1,208 @@
+import Joi from 'joi'
+import { fromLitres, toLitres } from '@/core/units'
+import { allChoresOf, type ChoreChange, LANES, type Lane } from '@/core/upkeep/chore'
+import { isPresetChore } from '@/core/upkeep/choreId'
+import type { Interval } from '@/core/upkeep/interval'
+import type { Store } from '@/store/database'
+import { findTub, type TubRow } from '@/store/tubs'
+import {
+  type ChoreRuleRow,
+  choreRulesOf,
+  insertChoreRule,
+  toRule,
+  updateChoreRule,
+} from '@/store/upkeep'
+import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
+
+/** Five years; what comes more seldom is no chore. */
+export const LONGEST_DAYS = 1825
+
+const MONTHS = 12
+
+const lines = (value: string) =>
+  value
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
+    .slice(0, 12)
+
+interface ChoreFields {
+  name: string
+  lane: Lane
+  purpose: string
+  days?: number
+  soakHours?: number
+  personHours?: number
+  hoseVolume?: number
+  shocks?: number
+  windowDays: number
+  minutes: number
+  needs: string
+  how: string
+  cautions: string
+  fromMonth?: number
+  toMonth?: number
+}
+
+const schema = Joi.object({
+  name: text('Name', 60, true),
+  lane: oneOf('Where it belongs', LANES),
+  purpose: text('Why', 200),
+  days: number({ name: 'Every so many days', low: 1, high: LONGEST_DAYS, unit: 'days' }),
+  soakHours: number({ name: 'Hours with somebody in', low: 1, high: 2000, unit: 'h' }),
+  personHours: number({ name: 'Person-hours', low: 1, high: 5000 }),
+  hoseVolume: number({ name: 'Through the hose', low: 10, high: 1_000_000 }),
+  shocks: number({ name: 'Shocks', low: 1, high: 50 }),
+  windowDays: number({
+    name: 'Days early or late',
+    low: 0,
+    high: 90,
+    unit: 'days',
+    required: true,
+  }),
+  minutes: number({ name: 'Minutes', low: 0, high: 600, unit: 'min', required: true }),
+  needs: text('What it needs', 120),
+  how: text('How', 1500),
+  cautions: text('Cautions', 800),
+  fromMonth: number({ name: 'From month', low: 1, high: MONTHS }),
+  toMonth: number({ name: 'To month', low: 1, high: MONTHS }),
+})
+
+const changeOf = (
+  fields: Fields,
+  tub: TubRow,
+): { change: ChoreChange } | { errors: Record<string, string> } => {
+  const checked = check<ChoreFields>(schema, fields)
+  const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
+  const drain = fields.drain === 'before' || fields.drain === 'with' ? fields.drain : undefined
+  if ('errors' in checked) return { errors }
+  const { value } = checked
+  const interval: Interval = {
+    ...(value.days ? { days: Math.round(value.days) } : {}),
+    ...(value.soakHours ? { soakHours: value.soakHours } : {}),
+    ...(value.personHours ? { personHours: value.personHours } : {}),
+    ...(value.hoseVolume ? { hoseLitres: toLitres(value.hoseVolume, tub.units.volume) } : {}),
+    ...(value.shocks ? { shocks: Math.round(value.shocks) } : {}),
+    ...(drain ? { drain } : {}),
+  }
+  if (Object.keys(interval).length === 0)
+    errors.days = 'How often: give at least one: days, hours, person-hours, shocks, hose or drain.'
+  if ((value.fromMonth === undefined) !== (value.toMonth === undefined))
+    errors.toMonth = 'Season: give both months, or neither.'
+  const months = [value.fromMonth, value.toMonth].some(
+    (month) => month !== undefined && !Number.isInteger(month),
+  )
+  if (months) errors.fromMonth = 'Season: months are whole numbers from 1 to 12.'
+  if (Object.keys(errors).length > 0) return { errors }
+  const { name, lane, purpose, windowDays, minutes, needs, fromMonth, toMonth } = value
+  return {
+    change: {
+      name,
+      lane,
+      purpose,
+      interval,
+      windowDays,
+      minutes,
+      needs,
+      how: lines(value.how),
+      cautions: lines(value.cautions),
+      season: fromMonth && toMonth ? { fromMonth, toMonth } : null,
+    },
+  }
+}
+
+const shown = (value: number | undefined) =>
+  value === undefined ? '' : String(Number(value.toFixed(2)))
+
+/** A chore as its form shows it. */
+export const choreFields = (
+  chore: Pick<
+    ReturnType<typeof allChoresOf>[number],
+    | 'name'
+    | 'lane'
+    | 'purpose'
+    | 'interval'
+    | 'windowDays'
+    | 'minutes'
+    | 'needs'
+    | 'how'
+    | 'cautions'
+  > & { season?: { fromMonth: number; toMonth: number } },
+  tub: TubRow,
+): Fields => {
+  const { interval, season } = chore
+  return {
+    name: chore.name,
+    lane: chore.lane,
+    purpose: chore.purpose,
+    days: shown(interval.days),
+    soakHours: shown(interval.soakHours),
+    personHours: shown(interval.personHours),
+    hoseVolume: shown(interval.hoseLitres && fromLitres(interval.hoseLitres, tub.units.volume)),
+    shocks: shown(interval.shocks),
+    drain: interval.drain ?? '',
+    windowDays: shown(chore.windowDays),
+    minutes: shown(chore.minutes),
+    needs: chore.needs,
+    how: chore.how.join('\n'),
+    cautions: chore.cautions.join('\n'),
+    fromMonth: shown(season?.fromMonth),
+    toMonth: shown(season?.toMonth),
+  }
+}
+
+const ruleOf = (store: Store, tubId: number, chore: string): ChoreRuleRow | undefined =>
+  choreRulesOf(store, tubId).find((row) =>
+    isPresetChore(chore) ? row.preset === chore : row.preset === null && chore === `own-${row.id}`,
+  )
+
+/** Changes a chore of a tub, or adds one of its people's own where none is named. */
+export const keepChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
+  const tub = findTub(store, tubId)
+  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  const checked = changeOf(fields, tub)
+  if ('errors' in checked) return refused(fields, checked.errors)
+  const { change } = checked
+  const next = `/tubs/${tubId}/upkeep/chores`
+  if (!fields.chore) {
+    insertChoreRule(store, { tubId, preset: null, change, createdAt: now })
+    return { ok: true, next }
+  }
+  const rule = ruleOf(store, tubId, fields.chore)
+  if (rule) updateChoreRule(store, tubId, rule.id, { change })
+  else if (isPresetChore(fields.chore))
+    insertChoreRule(store, { tubId, preset: fields.chore, change, createdAt: now })
+  else return refused(fields, {}, {}, 'This chore is not on the list of this tub any more.')
+  return { ok: true, next }
+}
+
+/** Pauses a chore or lets it run, brings a preset back to what it was, takes an own one off the list or puts it back. */
+export const setChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
+  const tub = findTub(store, tubId)
+  const id = fields.chore ?? ''
+  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  const chore = allChoresOf(tub, choreRulesOf(store, tubId).map(toRule)).find(
+    (one) => one.id === id,
+  )
+  if (fields.to === 'back' && /^own-\d+$/.test(id)) {
+    updateChoreRule(store, tubId, Number(id.slice(4)), { removedAt: null })
+    return { ok: true }
+  }
+  if (!chore) return refused(fields, {}, {}, 'This chore is not on the list of this tub any more.')
+  const rule = ruleOf(store, tubId, id)
+  switch (fields.to) {
+    case 'paused':
+    case 'running': {
+      const paused = fields.to === 'paused'
+      if (rule) updateChoreRule(store, tubId, rule.id, { paused })
+      else insertChoreRule(store, { tubId, preset: id, change: {}, paused, createdAt: now })
+      return { ok: true }
+    }
+    case 'preset':
+    case 'removed':
+      if (rule) updateChoreRule(store, tubId, rule.id, { removedAt: now })
+      return { ok: true }
+    default:
+      return refused(fields, {}, {}, 'Say what should become of this chore.')
+  }
+}

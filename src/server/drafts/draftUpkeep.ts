@@ -1,0 +1,128 @@
+import Joi from 'joi'
+import { type ChoreBody, DAY, type FilterBody } from '@/core/journal/entry'
+import { doseUnit, fromDose } from '@/core/products/measure'
+import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
+import { allChoresOf } from '@/core/upkeep/chore'
+import { isChoreId, isPresetChore } from '@/core/upkeep/choreId'
+import { FILTER_ACTS, SOAK_RECIPES, type SoakRecipeId } from '@/core/upkeep/filterAct'
+import { SIGNS } from '@/core/upkeep/sign'
+import type { Store } from '@/store/database'
+import type { TubRow } from '@/store/tubs'
+import { allFilterSets, choreRulesOf, toRule } from '@/store/upkeep'
+import { check, type Fields, number, oneOf, text } from '../form'
+import { noMoment, noonOf, zoneOf } from '../moment'
+import type { Draft } from './draft'
+
+/** Put off without a day, a chore comes back in so many days. */
+const POSTPONED_DAYS = 3
+/** Moved further than this it is forgotten rather than moved. */
+const FARTHEST_DAYS = 400
+
+const draftChore = (store: Store, tub: TubRow, fields: Fields, at: number): Draft => {
+  const chore = allChoresOf(tub, choreRulesOf(store, tub.id).map(toRule)).find(
+    ({ id }) => id === fields.chore,
+  )
+  // One that was done and has left the list since can still be corrected.
+  if (!chore && !(fields.replaces && isChoreId(fields.chore ?? '')))
+    return { errors: {}, message: 'This chore is not on the list of this tub any more.' }
+  const product = chore?.product ?? PRODUCT_NAMES.find((known) => known === fields.product)
+  const unit = product ? doseUnit(product, tub.units.mass) : ''
+  const checked = check<{ outcome: ChoreBody['outcome']; note: string; used?: number }>(
+    Joi.object({
+      outcome: oneOf('What became of it', ['done', 'skipped', 'postponed']),
+      note: text('Note', 200),
+      used: number({
+        name: product ? `${PRODUCTS[product].commonName} used` : 'Used',
+        low: 0,
+        high: 5000,
+        unit,
+      }),
+    }),
+    fields,
+  )
+  const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
+  let until: number | undefined
+  if (fields.outcome === 'postponed') {
+    until = fields.until ? noonOf(fields.until, zoneOf(fields)) : at + POSTPONED_DAYS * DAY
+    if (until === undefined) errors.until = noMoment('Moved to', `${fields.until}T12:00`)
+    else if (until < at - DAY)
+      errors.until = `Moved to: ${fields.until} has passed; it can be today or any day to come.`
+    else if (until > at + FARTHEST_DAYS * DAY)
+      errors.until = `Moved to: ${fields.until} is too far; it can be up to ${FARTHEST_DAYS} days ahead.`
+  }
+  if ('errors' in checked || Object.keys(errors).length > 0) return { errors }
+  const { outcome, note, used } = checked.value
+  if (outcome === 'skipped' && note.length < 3)
+    return { errors: { note: 'Why it is left out: a word or two, for the journal.' } }
+  const id = chore?.id ?? (fields.chore as ChoreBody['chore'])
+  return {
+    entry: {
+      kind: 'chore',
+      at,
+      body: {
+        chore: id,
+        ...(chore && !isPresetChore(id) ? { name: chore.name } : {}),
+        outcome,
+        ...(note ? { note } : {}),
+        ...(until === undefined ? {} : { until }),
+        ...(product && used && outcome === 'done'
+          ? { used: { product, grams: fromDose(product as ProductName, used, tub.units.mass) } }
+          : {}),
+      },
+    },
+    questions: {},
+  }
+}
+
+const draftLook = (fields: Fields, at: number): Draft => {
+  const checked = check<{ note: string }>(Joi.object({ note: text('Note', 200) }), fields)
+  if ('errors' in checked) return checked
+  const { note } = checked.value
+  const signs = SIGNS.filter((sign) => fields[`sign.${sign}`] === 'yes')
+  return { entry: { kind: 'look', at, body: { signs, ...(note ? { note } : {}) } }, questions: {} }
+}
+
+const SEEN = ['white', 'not white', 'torn filter'] as const
+
+/** What was done to a set, by its form; whether that can be done now is for `actOnFilter`. */
+export const draftFilter = (store: Store, fields: Fields, at: number): Draft => {
+  const set = allFilterSets(store).find(({ id }) => String(id) === fields.set)
+  if (!set) return { errors: {}, message: 'This filter set is not on the list any more.' }
+  const checked = check<Pick<FilterBody, 'act'>>(
+    Joi.object({ act: oneOf('What was done', FILTER_ACTS) }),
+    fields,
+  )
+  if ('errors' in checked) return checked
+  const { act } = checked.value
+  const recipe: SoakRecipeId | undefined = SOAK_RECIPES.find((known) => known === fields.recipe)
+  if (act === 'soak' && !recipe)
+    return { errors: { recipe: `Soak: choose one of ${SOAK_RECIPES.join(', ')}.` } }
+  const seen = SEEN.find((known) => known === fields.seen)
+  return {
+    entry: {
+      kind: 'filter',
+      at,
+      body: {
+        set: set.id,
+        name: set.name,
+        act,
+        ...(act === 'soak' && recipe ? { recipe } : {}),
+        ...(seen ? { seen } : {}),
+      },
+    },
+    questions: {},
+  }
+}
+
+export const draftUpkeep = (
+  kind: 'chore' | 'look' | 'filter',
+  store: Store,
+  tub: TubRow,
+  fields: Fields,
+  at: number,
+): Draft =>
+  kind === 'chore'
+    ? draftChore(store, tub, fields, at)
+    : kind === 'look'
+      ? draftLook(fields, at)
+      : draftFilter(store, fields, at)

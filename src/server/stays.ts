@@ -1,0 +1,323 @@
+import { TZDate } from '@date-fns/tz'
+import ICAL from 'ical.js'
+import Joi from 'joi'
+import { DAY, HOUR, type Instant, MINUTE } from '@/core/journal/entry'
+import type { Stay } from '@/core/upkeep/stay'
+import type { Store } from '@/store/database'
+import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/plannedSoaks'
+import { findTub } from '@/store/tubs'
+import { insertStay, removeStay, staysAhead } from '@/store/upkeep'
+import { check, type Fields, number, type Outcome, refused, text } from './form'
+import { fromWallClock, isTimeZone, noMoment, zoneOf } from './moment'
+
+const LARGEST_CHARACTERS = 4_000_000
+const FARTHEST = 400 * DAY
+/** More stays than this in a year and more is no holiday let's calendar. */
+const MOST = 200
+/** Steps of all recurrences together, so that no file can hold the server. */
+const MOST_STEPS = 60_000
+const LONGEST_STAY = 120 * DAY
+const CHECK_IN_HOUR = 15
+const CHECK_OUT_HOUR = 11
+
+export interface CalendarEvent {
+  uid: string
+  title: string
+  from: Instant
+  to: Instant
+  allDay: boolean
+}
+
+export interface ReadCalendar {
+  events: CalendarEvent[]
+  /** What was left out, a sentence each. */
+  remarks: string[]
+}
+
+const instantOf = (time: ICAL.Time, zone: string, hour = 0): Instant => {
+  if (!time.isDate && time.zone === ICAL.Timezone.utcTimezone) return time.toJSDate().getTime()
+  const named = time.zone?.tzid
+  const local = named && named !== 'floating' && isTimeZone(named) ? named : zone
+  return new TZDate(
+    time.year,
+    time.month - 1,
+    time.day,
+    time.isDate ? hour : time.hour,
+    time.isDate ? 0 : time.minute,
+    time.isDate ? zone : local,
+  ).getTime()
+}
+
+/** The name of a zone that a property carries and ical.js does not know without its definition. */
+const zoned = (component: ICAL.Component, name: string, time: ICAL.Time): ICAL.Time => {
+  const tzid = component.getFirstProperty(name)?.getParameter('tzid')
+  if (typeof tzid === 'string' && !time.isDate)
+    time.zone = new ICAL.Timezone({ component: new ICAL.Component('vtimezone'), tzid })
+  return time
+}
+
+/**
+ * Events of an iCalendar file (RFC 5545) that lie within the coming 400 days, recurrences told one by one. Every event is read
+ * by itself, so that a broken one costs only itself; nothing is read for longer than a fixed number of steps.
+ */
+export const readCalendar = (content: string, now: Instant, zone: string): ReadCalendar => {
+  const remarks: string[] = []
+  if (content.length > LARGEST_CHARACTERS)
+    return {
+      events: [],
+      remarks: [`The file has ${Math.round(content.length / 1e6)} MB; it can have up to 4.`],
+    }
+  const blocks = content
+    .replace(/^\uFEFF/, '')
+    .split(/^BEGIN:VEVENT\s*$/im)
+    .slice(1)
+  if (blocks.length === 0)
+    return { events: [], remarks: ['There is no event in it: choose a calendar file (.ics).'] }
+  const events: CalendarEvent[] = []
+  let broken = 0
+  let past = 0
+  let far = 0
+  let long = 0
+  let endless = 0
+  let steps = 0
+  let firstBroken: number | undefined
+  blocks.forEach((block, i) => {
+    try {
+      const end = block.search(/^END:VEVENT\s*$/im)
+      if (end < 0) throw new Error('no end')
+      const lines = block
+        .slice(0, end)
+        .replace(/\r?\n/g, '\r\n')
+        .replace(/(\r\n)+$/, '')
+      const component = new ICAL.Component(
+        ICAL.parse(`BEGIN:VEVENT${lines.startsWith('\r\n') ? '' : '\r\n'}${lines}\r\nEND:VEVENT`),
+      )
+      const event = new ICAL.Event(component)
+      if (!event.startDate || !component.hasProperty('dtstart')) throw new Error('no start')
+      if (component.getFirstPropertyValue('status') === 'CANCELLED') return
+      const allDay = event.startDate.isDate
+      const start = zoned(component, 'dtstart', event.startDate)
+      const from = instantOf(start, zone, CHECK_IN_HOUR)
+      const to = instantOf(zoned(component, 'dtend', event.endDate), zone, CHECK_OUT_HOUR)
+      const length = Math.max(to - from, allDay ? 12 * HOUR : 0)
+      const keep = (at: Instant, nth: number) => {
+        if (at + length <= now) past += 1
+        else if (at > now + FARTHEST) far += 1
+        else if (length > LONGEST_STAY) long += 1
+        else
+          events.push({
+            uid: nth === 0 ? (event.uid ?? `${from}`) : `${event.uid ?? from}#${at}`,
+            title: (event.summary ?? '').trim().slice(0, 80) || 'no name',
+            from: at,
+            to: at + length,
+            allDay,
+          })
+      }
+      if (!event.isRecurring()) {
+        keep(from, 0)
+        return
+      }
+      const dates = event.iterator()
+      for (let nth = 0; ; nth++) {
+        const next = dates.next()
+        if (!next) break
+        steps += 1
+        if (steps > MOST_STEPS) {
+          endless += 1
+          break
+        }
+        next.zone = start.zone
+        const at = instantOf(next, zone, CHECK_IN_HOUR)
+        if (at > now + FARTHEST) break
+        if (at + length > now) keep(at, nth)
+        if (events.length > MOST) break
+      }
+    } catch {
+      broken += 1
+      firstBroken ??= i + 1
+    }
+  })
+  const say = (n: number, one: string, many: string) => {
+    if (n > 0) remarks.push(n === 1 ? one : many.replace('#', String(n)))
+  }
+  say(
+    broken,
+    `Event ${firstBroken} is broken and was left out.`,
+    `# events are broken and were left out, the first is number ${firstBroken}.`,
+  )
+  say(past, 'One event is over.', '# events are over.')
+  say(far, 'One lies more than 400 days ahead.', '# lie more than 400 days ahead.')
+  say(long, 'One is longer than 120 days: no stay.', '# are longer than 120 days: no stays.')
+  say(
+    endless,
+    'One recurs too often to be a stay; its dates up to here were read.',
+    '# recur too often to be stays; their dates up to here were read.',
+  )
+  events.sort((a, b) => a.from - b.from)
+  if (events.length > MOST) {
+    remarks.push(`There are more than ${MOST} dates ahead; the next ${MOST} are taken.`)
+    events.length = MOST
+  }
+  return { events, remarks }
+}
+
+interface StayFields {
+  people: number
+  minutes: number
+}
+
+/** Each evening of a stay, at that hour of the tub's wall clock. */
+const evenings = (from: Instant, to: Instant, hour: string, zone: string): Instant[] => {
+  const found: Instant[] = []
+  for (let day = from; day <= to + DAY; day += DAY) {
+    const local = new TZDate(day, zone)
+    const two = (n: number) => String(n).padStart(2, '0')
+    const at = fromWallClock(
+      `${local.getFullYear()}-${two(local.getMonth() + 1)}-${two(local.getDate())}T${hour}`,
+      zone,
+    )
+    if (at !== undefined && at >= from && at < to) found.push(at)
+  }
+  return found
+}
+
+const keepStays = (
+  store: Store,
+  tubId: number,
+  kind: Stay['kind'],
+  events: readonly CalendarEvent[],
+  soaks: { at: string; load: StayFields } | undefined,
+  zone: string,
+  now: Instant,
+): { kept: number; moved: number; same: number; soaks: number } => {
+  const count = { kept: 0, moved: 0, same: 0, soaks: 0 }
+  const known = staysAhead(store, tubId, now)
+  for (const { uid, title, from, to } of events) {
+    const before = known.find((stay) => stay.uid === uid && stay.kind === kind)
+    if (before && before.from === from && before.to === to) {
+      count.same += 1
+      continue
+    }
+    if (before) {
+      removeStay(store, tubId, before.id, now)
+      removeSoaksOfStay(store, before.id, now)
+      count.moved += 1
+    } else count.kept += 1
+    const { id } = insertStay(store, { tubId, kind, title, from, to, uid, createdAt: now })
+    if (kind !== 'guests' || !soaks) continue
+    for (const at of evenings(from, to, soaks.at, zone)) {
+      if (at < now) continue
+      insertPlannedSoak(store, { tubId, at, load: soaks.load, stayId: id, createdAt: now })
+      count.soaks += 1
+    }
+  }
+  return count
+}
+
+const AS = ['guests', 'away', 'soaks'] as const
+
+/** Takes the events of a calendar as stays of guests, times away, or soaks. A second import of the same file doubles nothing. */
+export const importStays = (
+  store: Store,
+  tubId: number,
+  fields: Fields,
+  content: string,
+  now: Instant,
+): Outcome & { sentences?: string[] } => {
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  const as = AS.find((one) => one === fields.as)
+  if (!as) return refused(fields, { as: `What they are: choose one of ${AS.join(', ')}.` })
+  const checked = check<StayFields>(
+    Joi.object({
+      people: number({ name: 'People', low: 1, high: 20, required: true }),
+      minutes: number({ name: 'Minutes', low: 1, high: 600, required: true }),
+    }),
+    { people: fields.people || '2', minutes: fields.minutes || '40' },
+  )
+  const hour = fields.hour || '19:00'
+  const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
+  if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(hour))
+    errors.hour = `Hour: '${hour}' is no time of day; it can be 00:00 to 23:59.`
+  if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
+  const zone = zoneOf(fields)
+  const { events, remarks } = readCalendar(content, now, zone)
+  if (events.length === 0)
+    return refused(fields, { file: ['Nothing was taken.', ...remarks].join(' ') })
+  const load = { people: Math.round(checked.value.people), minutes: checked.value.minutes }
+  const sentences = store.transaction((tx): string[] => {
+    if (as === 'soaks') {
+      const there = new Set(soaksAhead(tx, tubId, now).map(({ at }) => at))
+      const timed = events.filter(({ allDay, from }) => !allDay && from >= now)
+      const fresh = timed.filter(({ from }) => !there.has(from))
+      for (const { from, to } of fresh)
+        insertPlannedSoak(tx, {
+          tubId,
+          at: from,
+          load: { ...load, minutes: Math.min(180, Math.max(5, (to - from) / MINUTE)) },
+          createdAt: now,
+        })
+      return [
+        `${fresh.length} soaks planned.`,
+        ...(timed.length > fresh.length
+          ? [`${timed.length - fresh.length} were planned already.`]
+          : []),
+        ...(timed.length < events.length
+          ? [`${events.length - timed.length} take whole days or have begun: no soaks.`]
+          : []),
+      ]
+    }
+    const evening = fields.soaks === 'yes' ? { at: hour, load } : undefined
+    const count = keepStays(tx, tubId, as, events, evening, zone, now)
+    return [
+      `${count.kept} ${as === 'guests' ? 'stays' : 'times away'} taken.`,
+      ...(count.moved > 0 ? [`${count.moved} have moved.`] : []),
+      ...(count.same > 0 ? [`${count.same} were here already.`] : []),
+      ...(count.soaks > 0 ? [`${count.soaks} soaks planned.`] : []),
+    ]
+  })
+  return { ok: true, sentences: [...sentences, ...remarks] }
+}
+
+/** A stay that somebody types. */
+export const keepStay = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  const zone = zoneOf(fields)
+  const checked = check<{ title: string }>(Joi.object({ title: text('Name', 80) }), fields)
+  const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
+  const moment = (name: 'from' | 'to', label: string, hour: number) => {
+    const local = `${fields[name] ?? ''}T${hour}:00`
+    const at = fromWallClock(local, zone)
+    if (at === undefined) errors[name] = noMoment(label, local)
+    return at ?? 0
+  }
+  const from = moment('from', 'From', CHECK_IN_HOUR)
+  const to = moment('to', 'Until', CHECK_OUT_HOUR)
+  if (from && to) {
+    if (to <= from) errors.to = `Until: ${fields.to} is not after ${fields.from}.`
+    else if (to <= now) errors.to = `Until: ${fields.to} has passed.`
+    else if (to - from > LONGEST_STAY)
+      errors.to = 'Until: it can be up to 120 days after the first.'
+    else if (from > now + FARTHEST) errors.from = 'From: it can be up to 400 days ahead.'
+  }
+  if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
+  const kind = fields.as === 'away' ? 'away' : 'guests'
+  insertStay(store, {
+    tubId,
+    kind,
+    title: checked.value.title || (kind === 'guests' ? 'Guests' : 'Away'),
+    from,
+    to,
+    uid: `own-${now}`,
+    createdAt: now,
+  })
+  return { ok: true }
+}
+
+export const dropStay = (store: Store, tubId: number, id: number, now: Instant): Outcome => {
+  const gone = store.transaction((tx) => {
+    const row = removeStay(tx, tubId, id, now)
+    if (row) removeSoaksOfStay(tx, id, now)
+    return row
+  })
+  return gone ? { ok: true } : refused({}, {}, {}, 'That stay is no longer here.')
+}

@@ -1,0 +1,28 @@
+import { eq } from 'drizzle-orm'
+import type { Store } from './database'
+import { type HouseCalendar, type QuietHours, settings } from './schema'
+
+interface Settings {
+  calendar: HouseCalendar
+  quiet: QuietHours
+}
+
+export const settingOf = <Name extends keyof Settings>(
+  store: Store,
+  name: Name,
+): Settings[Name] | undefined =>
+  store.select().from(settings).where(eq(settings.name, name)).get()?.value as
+    | Settings[Name]
+    | undefined
+
+export const keepSetting = <Name extends keyof Settings>(
+  store: Store,
+  name: Name,
+  value: Settings[Name],
+): void => {
+  store
+    .insert(settings)
+    .values({ name, value })
+    .onConflictDoUpdate({ target: settings.name, set: { value } })
+    .run()
+}

@@ -1,0 +1,162 @@
+'use client'
+
+import Link from 'next/link'
+import { labelDose, PRODUCTS } from '@/core/products/product'
+import type { ChoreDue } from '@/core/upkeep/choreDue'
+import { type Action, DraftForm } from '../form/draft'
+import { TextInput } from '../form/inputs'
+import { PostButton } from '../form/PostButton'
+import { STATE_WORDS, whyWords } from '../words/choreWords'
+import { day, type Reader } from '../words/words'
+import { ChoreMark } from './ChoreMark'
+
+/** Where a chore pours something into the tub, the dose is its tick: its waits and cautions come with it. */
+export const dosesInto = ({ chore }: ChoreDue): boolean =>
+  chore.product !== undefined && PRODUCTS[chore.product].goes === 'by hand'
+
+/** One chore: its day and why, how it is done, and one tap to tick it. */
+export const ChoreItem = ({
+  tubId,
+  litres,
+  item,
+  nth,
+  keep,
+  reader,
+}: {
+  tubId: number
+  litres: number
+  item: ChoreDue
+  /** Its number on the walk. */
+  nth?: number
+  keep: Action
+  reader: Reader
+}) => {
+  const { chore, state, due } = item
+  const hidden = {
+    kind: 'chore',
+    tub: String(tubId),
+    chore: chore.id,
+    when: 'now',
+    stay: 'yes',
+    zone: reader.timeZone,
+  }
+  const pours = dosesInto(item)
+  const product = chore.product && PRODUCTS[chore.product]
+  const amount = product?.label && Math.round(labelDose(product.label, litres))
+  return (
+    <li className="grid grid-cols-[22px_minmax(0,1fr)_auto] gap-x-2.5 border-hair border-t py-2">
+      {nth === undefined ? <ChoreMark state={state} /> : <b>{nth}</b>}
+      <div className="min-w-0">
+        <p className="leading-snug">
+          {chore.name}{' '}
+          <span className="small whitespace-nowrap text-muted">
+            {chore.minutes} min
+            {state !== 'due' && (
+              <span className={state === 'late' ? 'font-semibold text-madder' : ''}>
+                , {STATE_WORDS[state]}
+              </span>
+            )}
+            {state !== 'due' && ` ${day(due, reader)}`}
+          </span>
+        </p>
+        <p className="note text-muted">{whyWords(item, reader)}</p>
+        <details>
+          <summary className="quiet !min-h-9 text-[14px]">How, and other answers</summary>
+          <div className="small mt-1 max-w-[60ch]">
+            <p className="text-muted">
+              {chore.purpose}
+              {chore.needs && ` Needs ${chore.needs}.`}
+            </p>
+            <ol className="mt-1 list-decimal pl-5">
+              {chore.how.map((step) => (
+                <li key={step}>{step}</li>
+              ))}
+            </ol>
+            {chore.cautions.length > 0 && (
+              <div className="safety mt-2">
+                {chore.cautions.map((caution) => (
+                  <p key={caution}>{caution}</p>
+                ))}
+              </div>
+            )}
+            <DraftForm
+              action={keep}
+              draftKey={undefined}
+              initial={{ note: '', used: '' }}
+              hidden={{ ...hidden, outcome: 'done' }}
+              className="mt-3 flex flex-wrap items-end gap-3"
+              submit={({ pending }) => (
+                <button type="submit" className="quiet" disabled={pending}>
+                  Done, with this
+                </button>
+              )}
+            >
+              <TextInput name="note" label="Note" />
+              {product && !pours && (
+                <TextInput
+                  name="used"
+                  label={`${product.commonName} used`}
+                  unit={product.form === 'liquid' ? 'mL' : 'g'}
+                  decimal
+                />
+              )}
+            </DraftForm>
+            <div className="mt-2 flex flex-wrap items-start gap-x-6 gap-y-2">
+              <PostButton
+                action={keep}
+                hidden={{ ...hidden, outcome: 'postponed' }}
+                label="Three days later"
+                title={`${chore.name}: three days later`}
+              />
+              <DraftForm
+                action={keep}
+                draftKey={undefined}
+                initial={{ until: '' }}
+                hidden={{ ...hidden, outcome: 'postponed' }}
+                className="flex flex-wrap items-end gap-3"
+                submit={({ pending }) => (
+                  <button type="submit" className="quiet" disabled={pending}>
+                    Move it there
+                  </button>
+                )}
+              >
+                <TextInput name="until" label="Another day" type="date" />
+              </DraftForm>
+              <DraftForm
+                action={keep}
+                draftKey={undefined}
+                initial={{}}
+                hidden={{ ...hidden, outcome: 'skipped' }}
+                className="flex flex-wrap items-end gap-3"
+                submit={({ pending }) => (
+                  <button type="submit" className="quiet" disabled={pending}>
+                    Leave it out
+                  </button>
+                )}
+              >
+                <TextInput name="note" label="Why left out" />
+              </DraftForm>
+            </div>
+          </div>
+        </details>
+      </div>
+      {pours ? (
+        <Link
+          href={`/tubs/${tubId}/record?add=dose&product=${encodeURIComponent(chore.product ?? '')}${amount ? `&amount=${amount}` : ''}`}
+          className="plain self-start !min-h-11"
+          aria-label={`Dose it: ${chore.name}`}
+        >
+          Dose it
+        </Link>
+      ) : (
+        <PostButton
+          action={keep}
+          hidden={{ ...hidden, outcome: 'done' }}
+          label="Done"
+          title={`Done: ${chore.name}`}
+          className="plain self-start !min-h-11"
+        />
+      )}
+    </li>
+  )
+}

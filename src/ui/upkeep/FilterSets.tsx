@@ -1,0 +1,247 @@
+'use client'
+
+import { FILTER_KINDS, type FilterStanding, RECIPES } from '@/core/upkeep/filterSet'
+import { Countdown } from '../dose/Countdown'
+import { type Action, DraftForm } from '../form/draft'
+import { Choices, TextInput } from '../form/inputs'
+import { PostButton } from '../form/PostButton'
+import { filterLifeWords, standingWords } from '../words/choreWords'
+import type { Reader } from '../words/words'
+import { FilterPicture } from './FilterPicture'
+
+const RecipeForm = ({
+  standing,
+  tubId,
+  act,
+}: {
+  standing: FilterStanding
+  tubId: number
+  act: Action
+}) => (
+  <details>
+    <summary className="quiet">Put it to soak…</summary>
+    <DraftForm
+      action={act}
+      draftKey={undefined}
+      initial={{ recipe: 'warm' }}
+      hidden={{ tub: String(tubId), set: String(standing.set.id), act: 'soak' }}
+      className="mt-1 grid gap-3"
+      submit={({ pending }) => (
+        <button type="submit" className="plain justify-self-start" disabled={pending}>
+          It is in the bucket: start the clock
+        </button>
+      )}
+    >
+      <Choices
+        name="recipe"
+        label="How"
+        options={RECIPES.map(({ id, name }) => ({ value: id, label: name }))}
+      />
+      <ul className="note text-muted">
+        {RECIPES.map(({ id, name, how, needsSpare }) => (
+          <li key={id}>
+            {name}: {how}
+            {needsSpare && ' Another set has to be in the tub meanwhile, or the pump off.'}
+          </li>
+        ))}
+      </ul>
+      <p className="safety small">
+        Outside, gloves on; the cleaner’s label first. Never acid and chlorine in one bucket.
+      </p>
+    </DraftForm>
+  </details>
+)
+
+const OneSet = ({
+  standing,
+  nth,
+  tubId,
+  where,
+  inTub,
+  act,
+  reader,
+}: {
+  standing: FilterStanding
+  nth: number
+  tubId: number
+  /** The name of the tub it is in. */
+  where: string | undefined
+  /** What is in this tub. */
+  inTub: string | undefined
+  act: Action
+  reader: Reader
+}) => {
+  const { set, state, until, since } = standing
+  const hidden = { tub: String(tubId), set: String(set.id) }
+  const elsewhere = standing.tubId !== undefined && standing.tubId !== tubId
+  const button = (label: string, fields: Record<string, string>, className = 'quiet') => (
+    <PostButton
+      action={act}
+      hidden={{ ...hidden, ...fields }}
+      label={label}
+      title={`${set.name}: ${label}`}
+      className={className}
+    />
+  )
+  return (
+    <li className="grid grid-cols-[104px_minmax(0,1fr)] gap-x-4 border-hair border-t py-3">
+      <FilterPicture standing={standing} nth={nth} />
+      <div className="min-w-0">
+        <p className="leading-snug">
+          <b>{set.name}</b>{' '}
+          <span className="note text-muted">
+            {set.cartridges > 1 ? `${set.cartridges} × ` : ''}
+            {set.kind}
+            {set.size && `, ${set.size}`}
+          </span>
+        </p>
+        <p className="small">
+          {elsewhere ? `in ${where ?? 'another tub'}` : standingWords(standing, reader)}
+        </p>
+        <p className={`note ${standing.replace ? 'font-semibold text-madder' : 'text-muted'}`}>
+          {filterLifeWords(standing, reader)}
+        </p>
+        {state === 'soaking' && until !== undefined && until > reader.now && (
+          <div className="mt-2">
+            <Countdown
+              until={until}
+              since={since}
+              renderedAt={reader.now}
+              label={`${set.name}: soak`}
+            />
+          </div>
+        )}
+        {!elsewhere && (
+          <div className="flex flex-wrap items-start gap-x-5">
+            {state === 'in the tub' && (
+              <>
+                {button('Rinsed white, back in', { act: 'rinse', seen: 'white' })}
+                {button('Rinsed, not white', { act: 'rinse', seen: 'not white' })}
+                {button('Power is off: take it out', { act: 'take out' })}
+              </>
+            )}
+            {(state === 'taken out' || state === 'soaking') &&
+              button(state === 'soaking' ? 'Rinsed until it runs clear' : 'Rinsed white', {
+                act: 'rinse',
+                seen: 'white',
+              })}
+            {(state === 'rinsing' || state === 'taken out') &&
+              button('Hung up to dry', { act: 'dry' })}
+            {state === 'drying' && button('It is dry', { act: 'ready' })}
+            {(state === 'ready' || state === 'new' || state === 'rinsing' || state === 'drying') &&
+              button(
+                inTub ? `Power is off: this in, ${inTub} out` : 'Power is off: put it in',
+                { act: 'put in' },
+                'plain mt-1 !min-h-11',
+              )}
+            {(state === 'taken out' || state === 'rinsing') && (
+              <RecipeForm standing={standing} tubId={tubId} act={act} />
+            )}
+            {state !== 'in the tub' && state !== 'retired' && (
+              <details>
+                <summary className="quiet">It is worn out…</summary>
+                <div className="flex flex-wrap gap-x-5">
+                  {button('Torn or cracked', { act: 'rinse', seen: 'torn filter' })}
+                  {button('Throw it away', { act: 'retire' })}
+                </div>
+              </details>
+            )}
+          </div>
+        )}
+      </div>
+    </li>
+  )
+}
+
+/** The cartridges of the house: where each is, what it has been through, and what may be done to it next. */
+export const FilterSets = ({
+  filters,
+  tubId,
+  tubs,
+  keep,
+  act,
+  today,
+  reader,
+}: {
+  filters: readonly FilterStanding[]
+  tubId: number
+  tubs: readonly { id: number; name: string }[]
+  keep: Action
+  act: Action
+  today: string
+  reader: Reader
+}) => {
+  const used = filters.filter(({ state }) => state !== 'retired')
+  const gone = filters.filter(({ state }) => state === 'retired')
+  const inTub = used.find((one) => one.tubId === tubId)?.set.name
+  const item = (standing: FilterStanding) => (
+    <OneSet
+      key={`${standing.set.id}${standing.state}${standing.since}${standing.rinses}`}
+      standing={standing}
+      nth={filters.indexOf(standing)}
+      tubId={tubId}
+      where={tubs.find(({ id }) => id === standing.tubId)?.name}
+      inTub={inTub === standing.set.name ? undefined : inTub}
+      act={act}
+      reader={reader}
+    />
+  )
+  return (
+    <section aria-labelledby="filters">
+      <h2 id="filters" className="head mb-1">
+        Filter sets
+      </h2>
+      {used.length > 0 ? (
+        <>
+          <p className="safety note">
+            Power off at the breaker before a cartridge comes out: something may fall in. No pump
+            without a filter.
+          </p>
+          <ul className="mt-2">{used.map(item)}</ul>
+        </>
+      ) : (
+        <p className="small text-muted">
+          Name the cartridges you have, and Pavrel keeps count of their hours, rinses and soaks. A
+          second set is worth its price: one dries while the other works.
+        </p>
+      )}
+      {used.length === 1 && (
+        <p className="note text-muted">With a spare set a soak can take its time.</p>
+      )}
+      <details>
+        <summary className="quiet">Add a set</summary>
+        <DraftForm
+          key={filters.length}
+          action={keep}
+          draftKey={`filter-set.${tubId}`}
+          initial={{ name: '', kind: 'open ends', cartridges: '1', size: '', bought: '' }}
+          hidden={{ tub: String(tubId), zone: reader.timeZone }}
+          className="mt-2 grid max-w-[460px] gap-4"
+          submit={({ pending }) => (
+            <button type="submit" className="plain justify-self-start" disabled={pending}>
+              {pending ? 'Writing…' : 'Add it'}
+            </button>
+          )}
+        >
+          <TextInput name="name" label="Name" hint="Mark them: a cord, a dot of paint." />
+          <Choices
+            name="kind"
+            label="Kind"
+            options={FILTER_KINDS.map((value) => ({ value, label: value }))}
+          />
+          <div className="grid grid-cols-2 gap-4">
+            <TextInput name="cartridges" label="Cartridges" decimal />
+            <TextInput name="size" label="Size" />
+          </div>
+          <TextInput name="bought" label="Bought on" type="date" max={today} />
+        </DraftForm>
+      </details>
+      {gone.length > 0 && (
+        <details>
+          <summary className="quiet">Thrown away ({gone.length})</summary>
+          <ul>{gone.map(item)}</ul>
+        </details>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,45 @@
+'use client'
+
+import { SIGN_MEANS, SIGNS } from '@/core/upkeep/sign'
+import { type Action, DraftForm } from '../form/draft'
+import { TextInput } from '../form/inputs'
+import { SignChecks } from '../form/SignChecks'
+
+/** What is seen at the tub; it brings forward what it asks for. */
+export const LookForm = ({ tubId, keep }: { tubId: number; keep: Action }) => (
+  <section aria-labelledby="look">
+    <h2 id="look" className="head">
+      What do you see?
+    </h2>
+    <p className="small mb-2 max-w-[62ch] text-muted">
+      A sign brings forward what it asks for. Nothing ticked is a tub that looks well, and counts as
+      the look.
+    </p>
+    <DraftForm
+      action={keep}
+      draftKey={undefined}
+      initial={{ note: '' }}
+      hidden={{ kind: 'look', tub: String(tubId), when: 'now', stay: 'yes' }}
+      className="grid max-w-[560px] gap-3"
+      submit={({ pending }) => (
+        <button type="submit" className="plain justify-self-start" disabled={pending}>
+          {pending ? 'Writing…' : 'Keep this look'}
+        </button>
+      )}
+    >
+      <SignChecks />
+      <TextInput name="note" label="Note" />
+    </DraftForm>
+    <details>
+      <summary className="quiet">What each of them means</summary>
+      <dl className="small max-w-[62ch]">
+        {SIGNS.map((sign) => (
+          <div key={sign} className="border-hair border-t py-1.5">
+            <dt className="inline font-semibold first-letter:uppercase">{sign}. </dt>
+            <dd className="inline text-muted">{SIGN_MEANS[sign]}</dd>
+          </div>
+        ))}
+      </dl>
+    </details>
+  </section>
+)

@@ -1,0 +1,19 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import { duration } from '../words/words'
+
+/** The alarm for a tub without a filter; its clock runs on. */
+export const NoFilter = ({ since, renderedAt }: { since: number; renderedAt: number }) => {
+  const [now, setNow] = useState(renderedAt)
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 20_000)
+    return () => clearInterval(timer)
+  }, [])
+  return (
+    <p role="alert" className="safety mt-3 max-w-[62ch] text-madder">
+      No filter in the tub for {duration(now - since)}. The pump stays off until one is in: what it
+      draws in now goes into pump and heater.
+    </p>
+  )
+}

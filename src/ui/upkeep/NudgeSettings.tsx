@@ -1,0 +1,61 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import { type Action, DraftForm } from '../form/draft'
+import { TextInput } from '../form/inputs'
+
+/** Leave to notify, and the hours in which nothing does. */
+export const NudgeSettings = ({
+  tubId,
+  fromHour,
+  toHour,
+  keep,
+}: {
+  tubId: number
+  fromHour: number
+  toHour: number
+  keep: Action
+}) => {
+  const [leave, setLeave] = useState<NotificationPermission | 'unknown' | 'none'>('unknown')
+  useEffect(() => setLeave('Notification' in window ? Notification.permission : 'none'), [])
+  return (
+    <section aria-labelledby="nudges">
+      <h2 id="nudges" className="head">
+        Nudges
+      </h2>
+      <p className="small max-w-[62ch] text-muted">
+        {leave === 'granted'
+          ? 'This device says once when a chore’s day has come, while Pavrel is open in it.'
+          : leave === 'denied'
+            ? 'This browser was told not to notify; its settings can lift that. Your calendar can remind you too.'
+            : leave === 'none'
+              ? 'This browser cannot notify. Your calendar can remind you.'
+              : 'This device can say once when a chore’s day has come, while Pavrel is open in it.'}
+      </p>
+      {leave === 'default' && (
+        <button
+          type="button"
+          className="quiet"
+          onClick={async () => setLeave(await Notification.requestPermission())}
+        >
+          Nudge me on this device
+        </button>
+      )}
+      <DraftForm
+        action={keep}
+        draftKey={undefined}
+        initial={{ fromHour: String(fromHour), toHour: String(toHour) }}
+        hidden={{ tub: String(tubId) }}
+        className="mt-1 grid max-w-[420px] grid-cols-[1fr_1fr_auto] items-end gap-3"
+        submit={({ pending }) => (
+          <button type="submit" className="quiet" disabled={pending}>
+            Keep
+          </button>
+        )}
+      >
+        <TextInput name="fromHour" label="Quiet from" unit="h" decimal />
+        <TextInput name="toHour" label="until" unit="h" decimal />
+      </DraftForm>
+    </section>
+  )
+}

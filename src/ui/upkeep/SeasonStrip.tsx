@@ -1,0 +1,383 @@
+'use client'
+
+import { startTransition, useActionState, useRef, useState } from 'react'
+import type { SeasonStrip as Strip, StripMark, StripRow } from '@/core/upkeep/seasonStrip'
+import type { Action } from '../form/draft'
+import { LANE_WORDS, whyWords } from '../words/choreWords'
+import { day, type Reader } from '../words/words'
+import { SHAPE_WORDS, StripShape } from './stripMarks'
+
+const DAY = 86_400_000
+const WIDTH = 780
+const ROW = 17
+const BAR = 13
+const GAP = 9
+const TOP = 22
+
+const dateOf = (at: number, reader: Reader) =>
+  new Intl.DateTimeFormat('en-CA', {
+    timeZone: reader.timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+  }).format(at)
+
+const firstsOfMonths = (from: number, to: number, reader: Reader) => {
+  const found: { at: number; name: string }[] = []
+  const start = new Date(from)
+  for (let i = 0; i < 14; i++) {
+    const at = Date.UTC(start.getUTCFullYear(), start.getUTCMonth() + i, 1, 12)
+    if (at > to) break
+    if (at >= from)
+      found.push({
+        at,
+        name: new Intl.DateTimeFormat(reader.locale, { month: 'short', timeZone: 'UTC' }).format(
+          at,
+        ),
+      })
+  }
+  return found
+}
+
+interface Placed {
+  row: StripRow
+  y: number
+}
+
+const layout = (strip: Strip) => {
+  let y = TOP
+  const lanes = strip.lanes.map(({ lane, rows }) => {
+    const top = y
+    y += GAP
+    const barY = y
+    const bars = lane === 'filters' ? strip.filters : lane === 'water' ? strip.waters : []
+    if (bars.length > 0) y += BAR
+    const placed = rows.map((row): Placed => {
+      const at = y + ROW / 2
+      y += ROW
+      return { row, y: at }
+    })
+    y += GAP
+    return { lane, top, bottom: y, barY, bars, placed }
+  })
+  return { lanes, height: y }
+}
+
+/** Names without what the lane says already. */
+const rowName = ({ due: { chore } }: StripRow) =>
+  chore.id.startsWith('own-')
+    ? chore.name.length > 17
+      ? `${chore.name.slice(0, 16)}…`
+      : chore.name
+    : chore.id.replace(/^(filter|cover) /, '')
+
+const markWords = ({ due: { chore } }: StripRow, { at, what, note }: StripMark, reader: Reader) =>
+  `${chore.name}: ${SHAPE_WORDS[what]}, ${day(at, reader)}${note ? `. ${note}` : ''}`
+
+/** A due mark that pointer and keys carry to another day. */
+const DueMark = ({
+  row,
+  mark,
+  x,
+  y,
+  scale,
+  now,
+  reader,
+  move,
+  tell,
+}: {
+  row: StripRow
+  mark: StripMark
+  x: (at: number) => number
+  y: number
+  /** Days to a pixel of the screen, asked for when a hand takes it. */
+  scale: () => number
+  now: number
+  reader: Reader
+  move: (row: StripRow, to: number) => void
+  tell: (words: string) => void
+}) => {
+  const [days, setDays] = useState(0)
+  const grab = useRef<number | undefined>(undefined)
+  const start = Math.max(mark.at, now)
+  const at = days === 0 ? mark.at : start + days * DAY
+  const least = -Math.floor((start - now) / DAY)
+  const set = (to: number) => {
+    const next = Math.max(least, Math.min(180, Math.round(to)))
+    setDays(next)
+    tell(
+      next === 0
+        ? `${row.due.chore.name}: stays on ${day(mark.at, reader)}`
+        : `${row.due.chore.name}: to ${day(start + next * DAY, reader)}`,
+    )
+  }
+  const put = () => {
+    grab.current = undefined
+    if (days === 0) return
+    move(row, start + days * DAY)
+    setDays(0)
+  }
+  const words = `${row.due.chore.name}, ${SHAPE_WORDS[mark.what]} ${day(mark.at, reader)}. ${whyWords(row.due, reader)}`
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={row.due.chore.name}
+      aria-valuenow={Math.round((at - now) / DAY)}
+      aria-valuemin={Math.min(0, Math.round((mark.at - now) / DAY))}
+      aria-valuemax={Math.max(180, Math.round((at - now) / DAY))}
+      aria-valuetext={
+        days === 0
+          ? `${SHAPE_WORDS[mark.what]} ${day(mark.at, reader)}`
+          : `to ${day(at, reader)}, Enter keeps it`
+      }
+      transform={`translate(${x(at)} ${y})`}
+      className="ring-handle"
+      onFocus={() => tell(`${words} Arrow keys move it, Enter keeps it there.`)}
+      onPointerEnter={() => grab.current === undefined && tell(words)}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId)
+        grab.current = event.clientX
+      }}
+      onPointerMove={(event) => {
+        if (grab.current !== undefined) set((event.clientX - grab.current) * scale())
+      }}
+      onPointerUp={put}
+      onPointerCancel={() => {
+        grab.current = undefined
+        setDays(0)
+      }}
+      onKeyDown={(event) => {
+        const step = event.shiftKey || event.key.startsWith('Page') ? 7 : 1
+        if (event.key === 'ArrowRight' || event.key === 'ArrowUp' || event.key === 'PageUp')
+          set(days + step)
+        else if (event.key === 'ArrowLeft' || event.key === 'ArrowDown' || event.key === 'PageDown')
+          set(days - step)
+        else if (event.key === 'Enter') put()
+        else if (event.key === 'Escape') set(0)
+        else return
+        event.preventDefault()
+      }}
+    >
+      <rect x={-9} y={-8} width={18} height={16} fill="transparent" />
+      {days !== 0 && (
+        <path d={`M0 0H${x(mark.at) - x(at)}`} stroke="var(--copper)" strokeDasharray="2 2" />
+      )}
+      {days === 0 ? (
+        <StripShape what={mark.what} />
+      ) : (
+        <circle r={5} fill="var(--paper)" stroke="var(--copper)" strokeWidth={2.4} />
+      )}
+    </g>
+  )
+}
+
+/** Half a year back and ahead: a lane each, what was done, what is due, what the same pace would bring. */
+export const SeasonStrip = ({
+  strip,
+  tubId,
+  keep,
+  reader,
+}: {
+  strip: Strip
+  tubId: number
+  keep: Action
+  reader: Reader
+}) => {
+  const [told, setTold] = useState('')
+  const picture = useRef<SVGSVGElement>(null)
+  const [state, act] = useActionState(keep, null)
+  const { lanes, height } = layout(strip)
+  const { from, to } = strip
+  const { now } = reader
+  const x = (at: number) => ((Math.min(to, Math.max(from, at)) - from) / (to - from)) * WIDTH
+  const scale = () => (to - from) / DAY / (picture.current?.getBoundingClientRect().width ?? WIDTH)
+  const move = (row: StripRow, at: number) => {
+    const data = new FormData()
+    for (const [name, value] of Object.entries({
+      kind: 'chore',
+      tub: String(tubId),
+      chore: row.due.chore.id,
+      outcome: 'postponed',
+      until: dateOf(at, reader),
+      zone: reader.timeZone,
+      when: 'now',
+      stay: 'yes',
+    }))
+      data.set(name, value)
+    setTold(`${row.due.chore.name}: moved to ${day(at, reader)}.`)
+    startTransition(() => act(data))
+  }
+  const months = firstsOfMonths(from, to, reader)
+  const sets = [...new Set(strip.filters.map(({ name }) => name))]
+  const colour = (name: string) => (sets.indexOf(name) % 2 === 0 ? 'var(--oak)' : 'var(--mist-3)')
+  return (
+    <section aria-labelledby="season" className="mt-6">
+      <header className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+        <h2 id="season" className="head">
+          Half a year back, half a year ahead
+        </h2>
+        <ul className="note flex flex-wrap gap-x-4 gap-y-1 text-muted">
+          {(['done', 'done late', 'skipped', 'due', 'overdue', 'foreseen'] as const).map((what) => (
+            <li key={what} className="flex items-center gap-1.5">
+              <svg width={14} height={14} viewBox="-7 -7 14 14" aria-hidden="true">
+                <StripShape what={what} />
+              </svg>
+              {SHAPE_WORDS[what]}
+            </li>
+          ))}
+          {sets.map((name) => (
+            <li key={name} className="flex items-center gap-1.5">
+              <svg width={20} height={8} aria-hidden="true">
+                <rect width={20} height={8} fill={colour(name)} />
+              </svg>
+              {name} in
+            </li>
+          ))}
+        </ul>
+      </header>
+      <div className="mt-2 grid grid-cols-[84px_minmax(0,1fr)] lg:grid-cols-[160px_minmax(0,1fr)]">
+        <svg width={160} height={height + 20} aria-hidden="true" className="overflow-hidden">
+          {lanes.map(({ lane, top, placed }) => (
+            <g key={lane}>
+              <path d={`M0 ${top}H160`} stroke="var(--hair)" />
+              <text x={0} y={(placed[0]?.y ?? top) + 4.5} fontSize={13} fontWeight={650}>
+                {LANE_WORDS[lane]}
+              </text>
+              {placed.map(({ row, y }) => (
+                <text
+                  key={row.due.chore.id}
+                  x={154}
+                  y={y + 4}
+                  fontSize={11.5}
+                  textAnchor="end"
+                  style={{ fill: 'var(--muted)' }}
+                  className="max-lg:hidden"
+                >
+                  {rowName(row)}
+                </text>
+              ))}
+            </g>
+          ))}
+        </svg>
+        <div className="overflow-x-auto overflow-y-hidden" ref={scrollToToday}>
+          {/* biome-ignore lint/a11y/useSemanticElements: a drawing is no fieldset */}
+          <svg
+            ref={picture}
+            viewBox={`0 0 ${WIDTH} ${height + 20}`}
+            width={WIDTH}
+            height={height + 20}
+            className="max-w-none"
+            role="group"
+            aria-label={`Season strip, ${months[0]?.name ?? ''} to ${months.at(-1)?.name ?? ''}: ${lanes.map(({ lane }) => LANE_WORDS[lane].toLowerCase()).join(', ')}. Due marks can be moved.`}
+          >
+            {strip.stays.map((stay) => (
+              <rect
+                key={stay.from}
+                x={x(stay.from)}
+                y={18}
+                width={Math.max(2, x(stay.to) - x(stay.from))}
+                height={height - 18}
+                fill="var(--mist)"
+                onPointerEnter={() =>
+                  setTold(`${stay.name}: ${day(stay.from, reader)} to ${day(stay.to, reader)}`)
+                }
+              />
+            ))}
+            {months.map(({ at, name }) => (
+              <g key={at}>
+                <path d={`M${x(at)} 0V${height}`} stroke="var(--hair)" />
+                <text x={x(at) + 5} y={12} fontSize={12} style={{ fill: 'var(--muted)' }}>
+                  {name}
+                </text>
+              </g>
+            ))}
+            <path d={`M${x(now)} 8V${height + 3}`} stroke="var(--ink)" strokeWidth={1.5} />
+            <text x={x(now)} y={height + 16} fontSize={12} fontWeight={700} textAnchor="middle">
+              today
+            </text>
+            {lanes.map(({ lane, top, bars, barY, placed }) => (
+              <g key={lane}>
+                <path d={`M0 ${top}H${WIDTH}`} stroke="var(--hair)" />
+                {bars.map((bar) => (
+                  <g
+                    key={`${bar.name}${bar.from}`}
+                    onPointerEnter={() =>
+                      setTold(
+                        lane === 'water'
+                          ? `Water from ${day(bar.from, reader)} to ${day(bar.to, reader)}`
+                          : `${bar.name} in the tub from ${day(bar.from, reader)} to ${day(bar.to, reader)}`,
+                      )
+                    }
+                  >
+                    <rect
+                      x={x(bar.from) + 0.8}
+                      y={barY}
+                      width={Math.max(1, x(Math.min(bar.to, now)) - x(bar.from) - 1.6)}
+                      height={8}
+                      fill={lane === 'water' ? 'var(--mist-3)' : colour(bar.name)}
+                    />
+                    {bar.to > now && (
+                      <rect
+                        x={x(now)}
+                        y={barY}
+                        width={x(bar.to) - x(now)}
+                        height={8}
+                        fill="var(--mist-3)"
+                        opacity={0.4}
+                      />
+                    )}
+                  </g>
+                ))}
+                {placed.map(({ row, y }) => (
+                  <g key={row.due.chore.id}>
+                    {row.marks.map((mark) =>
+                      mark.what === 'due' || mark.what === 'overdue' ? null : (
+                        <g
+                          key={`${mark.what}${mark.at}`}
+                          transform={`translate(${x(mark.at)} ${y})`}
+                          onPointerEnter={() => setTold(markWords(row, mark, reader))}
+                          onPointerDown={() => setTold(markWords(row, mark, reader))}
+                        >
+                          <rect x={-7} y={-7} width={14} height={14} fill="transparent" />
+                          <StripShape what={mark.what} />
+                        </g>
+                      ),
+                    )}
+                    {row.marks
+                      .filter(({ what }) => what === 'due' || what === 'overdue')
+                      .map((mark) => (
+                        <DueMark
+                          key={mark.at}
+                          row={row}
+                          mark={mark}
+                          x={x}
+                          y={y}
+                          scale={scale}
+                          now={now}
+                          reader={reader}
+                          move={move}
+                          tell={setTold}
+                        />
+                      ))}
+                  </g>
+                ))}
+              </g>
+            ))}
+          </svg>
+        </div>
+      </div>
+      <p role="status" className="small min-h-[42px] text-muted print:hidden">
+        {state && !state.ok
+          ? (state.errors.until ?? state.message)
+          : told || 'Point at a mark, or carry a due one to another day.'}
+      </p>
+    </section>
+  )
+}
+
+/** On a narrow screen today stands in the middle at first. */
+const scrollToToday = (box: HTMLDivElement | null) => {
+  if (box && box.scrollLeft === 0 && box.scrollWidth > box.clientWidth)
+    box.scrollLeft = (box.scrollWidth - box.clientWidth) / 2
+}

@@ -1,0 +1,164 @@
+'use client'
+
+import { useState } from 'react'
+import type { Stay } from '@/core/upkeep/stay'
+import { type Action, DraftForm, FieldNote } from '../form/draft'
+import { Choices, TextInput } from '../form/inputs'
+import { PostButton } from '../form/PostButton'
+import { FileChoice } from '../test/FileChoice'
+import { day, type Reader } from '../words/words'
+
+export type TakeCalendar = (
+  fields: Record<string, string>,
+  content: string,
+) => Promise<{ sentences: string[] } | { errors: Record<string, string>; message?: string }>
+
+const AS = [
+  { value: 'guests', label: 'Guests who stay' },
+  { value: 'away', label: 'Times away' },
+  { value: 'soaks', label: 'Single soaks' },
+]
+
+/** A booking calendar as a file; what it brought is said in sentences. */
+const Import = ({ tubId, take, reader }: { tubId: number; take: TakeCalendar; reader: Reader }) => {
+  const [told, setTold] = useState<string[]>([])
+  const [file, setFile] = useState<{ name: string; content: string }>()
+  const action: Action = async (_, data) => {
+    const fields: Record<string, string> = { tub: String(tubId), zone: reader.timeZone }
+    for (const [name, value] of data) if (typeof value === 'string') fields[name] = value
+    if (!file)
+      return {
+        ok: false,
+        errors: { file: 'Calendar file: choose one first (.ics).' },
+        questions: {},
+        fields,
+      }
+    const answer = await take(fields, file.content)
+    if ('sentences' in answer) {
+      setTold(answer.sentences)
+      setFile(undefined)
+      return { ok: true }
+    }
+    setTold([])
+    return { ok: false, questions: {}, fields, ...answer }
+  }
+  return (
+    <DraftForm
+      action={action}
+      draftKey={undefined}
+      initial={{ as: 'guests', soaks: 'yes', hour: '19:00', people: '2', minutes: '40' }}
+      className="mt-2 grid max-w-[560px] gap-4"
+      submit={({ pending }) => (
+        <button type="submit" className="plain justify-self-start" disabled={pending}>
+          {pending ? 'Reading…' : 'Take them'}
+        </button>
+      )}
+    >
+      <div>
+        <FileChoice
+          label={file ? `${file.name}: choose another` : 'Choose a calendar file'}
+          className="plain inline-flex"
+          accept=".ics,text/calendar"
+          onFile={async (chosen) => setFile({ name: chosen.name, content: await chosen.text() })}
+        />
+        <FieldNote name="file" yes="" />
+      </div>
+      <Choices name="as" label="Its events are" options={AS} />
+      <Choices
+        name="soaks"
+        label="While guests stay, plan a soak each evening"
+        options={[
+          { value: 'yes', label: 'Yes' },
+          { value: 'no', label: 'No' },
+        ]}
+      />
+      <div className="grid grid-cols-3 gap-4">
+        <TextInput name="hour" label="At" />
+        <TextInput name="people" label="People" decimal />
+        <TextInput name="minutes" label="Minutes" decimal />
+      </div>
+      {told.length > 0 && (
+        <ul role="status" className="small">
+          {told.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </ul>
+      )}
+    </DraftForm>
+  )
+}
+
+/** Guests and times away: chores keep clear of them, soaks are planned for them. */
+export const Stays = ({
+  tubId,
+  stays,
+  keep,
+  drop,
+  take,
+  reader,
+}: {
+  tubId: number
+  stays: readonly Stay[]
+  keep: Action
+  drop: Action
+  take: TakeCalendar
+  reader: Reader
+}) => (
+  <section aria-labelledby="stays">
+    <h2 id="stays" className="head">
+      Guests and times away
+    </h2>
+    <p className="small max-w-[62ch] text-muted">
+      Chores keep clear of them where they can: the day before, or the day they end.
+    </p>
+    <ul className="small mt-1 max-w-[560px]">
+      {stays.slice(0, 12).map((stay) => (
+        <li
+          key={stay.id}
+          className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-0.5"
+        >
+          <span>
+            <b>{stay.title}</b>, {stay.kind === 'guests' ? 'guests' : 'away'},{' '}
+            {day(stay.from, reader)} to {day(stay.to, reader)}
+          </span>
+          <PostButton
+            action={drop}
+            hidden={{ tub: String(tubId), id: String(stay.id) }}
+            label="Not any more"
+            title={`Not any more: ${stay.title}, ${day(stay.from, reader)}`}
+          />
+        </li>
+      ))}
+    </ul>
+    {stays.length > 12 && <p className="note text-muted">And {stays.length - 12} more after it.</p>}
+    <div className="flex flex-wrap gap-x-6">
+      <details>
+        <summary className="quiet">Add one</summary>
+        <DraftForm
+          key={stays.length}
+          action={keep}
+          draftKey={`stay.${tubId}`}
+          initial={{ as: 'guests', title: '', from: '', to: '' }}
+          hidden={{ tub: String(tubId), zone: reader.timeZone }}
+          className="mt-2 grid max-w-[460px] gap-4"
+          submit={({ pending }) => (
+            <button type="submit" className="plain justify-self-start" disabled={pending}>
+              {pending ? 'Writing…' : 'Keep it'}
+            </button>
+          )}
+        >
+          <Choices name="as" label="These are" options={AS.slice(0, 2)} />
+          <TextInput name="title" label="Name (if you like)" />
+          <div className="grid grid-cols-2 gap-4">
+            <TextInput name="from" label="From" type="date" />
+            <TextInput name="to" label="Until" type="date" />
+          </div>
+        </DraftForm>
+      </details>
+      <details>
+        <summary className="quiet">From a calendar file</summary>
+        <Import tubId={tubId} take={take} reader={reader} />
+      </details>
+    </div>
+  </section>
+)

@@ -1,0 +1,103 @@
+'use client'
+
+import Link from 'next/link'
+import { labelDose, PRODUCTS } from '@/core/products/product'
+import type { ChoreDue } from '@/core/upkeep/choreDue'
+import { type Action, DraftForm } from '../form/draft'
+import { TextInput } from '../form/inputs'
+import { whyWords } from '../words/choreWords'
+import type { Reader } from '../words/words'
+import { dosesInto } from './ChoreItem'
+
+/** One chore of the walk, as large as a wet hand needs it. */
+export const WalkStep = ({
+  tubId,
+  tubName,
+  litres,
+  item,
+  left,
+  minutes,
+  pass,
+  keep,
+  reader,
+}: {
+  tubId: number
+  tubName: string | undefined
+  litres: number
+  item: ChoreDue
+  left: number
+  minutes: number
+  /** Goes on without it. */
+  pass: string
+  keep: Action
+  reader: Reader
+}) => {
+  const { chore } = item
+  const product = chore.product && PRODUCTS[chore.product]
+  const amount = product?.label && Math.round(labelDose(product.label, litres))
+  return (
+    <section aria-labelledby="chore">
+      <p className="small mt-2 text-muted">
+        {tubName && `${tubName}. `}
+        {left === 1 ? 'The last one' : `${left} left`}, {minutes} minutes
+      </p>
+      <h1 id="chore" className="serif title mt-1">
+        {chore.name}
+      </h1>
+      <p className="small mt-1 text-muted">{whyWords(item, reader)}</p>
+      {chore.needs && <p className="mt-3">Take along {chore.needs}.</p>}
+      <ol className="mt-3 list-decimal pl-6 text-[18px] leading-relaxed">
+        {chore.how.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+      {chore.cautions.length > 0 && (
+        <div className="safety mt-4">
+          {chore.cautions.map((caution) => (
+            <p key={caution}>{caution}</p>
+          ))}
+        </div>
+      )}
+      {dosesInto(item) ? (
+        <p className="mt-6 flex flex-wrap items-center gap-6">
+          <Link
+            href={`/tubs/${tubId}/record?add=dose&product=${encodeURIComponent(chore.product ?? '')}${amount ? `&amount=${amount}` : ''}`}
+            className="go"
+          >
+            Dose it
+          </Link>
+          <Link href={pass} className="quiet">
+            Not now
+          </Link>
+        </p>
+      ) : (
+        <DraftForm
+          action={keep}
+          draftKey={undefined}
+          initial={{ note: '' }}
+          hidden={{
+            kind: 'chore',
+            tub: String(tubId),
+            chore: chore.id,
+            outcome: 'done',
+            when: 'now',
+            stay: 'yes',
+          }}
+          className="mt-5 grid max-w-[420px] gap-4"
+          submit={({ pending }) => (
+            <p className="flex items-center gap-6">
+              <button type="submit" className="go" disabled={pending}>
+                Done, next
+              </button>
+              <Link href={pass} className="quiet">
+                Not now
+              </Link>
+            </p>
+          )}
+        >
+          <TextInput name="note" label="Note (if you like)" />
+        </DraftForm>
+      )}
+    </section>
+  )
+}
