@@ -98,6 +98,9 @@ await benchPhoto(browser, address)
 await benchMap(browser, address)
 await browser.close()
 run(process.execPath, ['--expose-gc', bin('tsx/dist/cli.mjs'), 'scripts/benchCore.ts'])
+run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchUpkeep.ts'], {
+  env: { NODE_ENV: 'production' },
+})
 console.log(
   over === 0
     ? `\nEvery place stays within ${LIMIT} × the empty page, Dose within ${DOSE_LIMIT} ×.`

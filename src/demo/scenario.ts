@@ -232,5 +232,8 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   return { tub, entries }
 }
 
+/** A tub like the first, with nothing in its journal. */
+export const demoTub = () => tubOf('North Deck', 'bromine tablets', 1320, 38, 90)
+
 /** Ten weeks of two tubs, ending at `now`. The same for the same `now`. */
 export const scenario = (now: Instant) => CAST.map((cast) => story(cast, now))

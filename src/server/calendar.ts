@@ -2,15 +2,13 @@ import { randomBytes } from 'node:crypto'
 import { TZDate } from '@date-fns/tz'
 import ical, { ICalAlarmType, type ICalCalendar, ICalEventRepeatingFreq } from 'ical-generator'
 import { DAY, HOUR, MINUTE } from '@/core/journal/entry'
-import { choresDue } from '@/core/upkeep/choreDue'
 import type { Store } from '@/store/database'
-import { upkeepJournalOf } from '@/store/entries'
 import { soaksAhead } from '@/store/plannedSoaks'
 import { keepSetting, settingOf } from '@/store/settings'
 import { allTubs, findTub, type TubRow, tubOfCalendar, updateTub } from '@/store/tubs'
-import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 import { type Fields, type Outcome, refused } from './form'
 import { zoneOf } from './moment'
+import { choresOfTub } from './upkeep'
 
 /** Chores ring at nine in the morning of their day. */
 const ALARM_AFTER_HOURS = 9
@@ -42,11 +40,7 @@ const addTub = (
   { zone, now, named }: { zone: string; now: number; named: boolean },
 ): void => {
   const prefix = named ? `${tub.name}: ` : ''
-  const dues = choresDue(tub, upkeepJournalOf(store, tub.id, now), now, {
-    rules: choreRulesOf(store, tub.id).map(toRule),
-    stays: staysAhead(store, tub.id, now),
-  })
-  for (const { chore, due, why, times } of dues) {
+  for (const { chore, due, why, times } of choresOfTub(store, tub, now)) {
     const start = dayIn(Math.max(due, now), zone)
     const { interval } = chore
     const byDaysAlone = interval.days !== undefined && Object.keys(interval).length === 1

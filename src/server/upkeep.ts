@@ -1,7 +1,8 @@
+import { choresOf } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
 import type { Store } from '@/store/database'
 import { upkeepJournalOf } from '@/store/entries'
-import { allTubs } from '@/store/tubs'
+import { allTubs, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 
 export interface TubChores {
@@ -10,15 +11,18 @@ export interface TubChores {
   chores: ChoreDue[]
 }
 
+/** What is due at a tub, by as much of its journal as bears on it. */
+export const choresOfTub = (store: Store, tub: TubRow, now: number): ChoreDue[] => {
+  const rules = choreRulesOf(store, tub.id).map(toRule)
+  const ids = choresOf(tub, rules).map(({ id }) => id)
+  return choresDue(tub, upkeepJournalOf(store, tub.id, now, ids), now, {
+    rules,
+    stays: staysAhead(store, tub.id, now),
+  })
+}
+
 /** What is due at one tub, or at all of them for one walk, without folding what their water is. */
 export const choresOfTubs = (store: Store, now: number, only?: number): TubChores[] =>
   allTubs(store)
     .filter(({ id }) => only === undefined || id === only)
-    .map((tub) => ({
-      id: tub.id,
-      name: tub.name,
-      chores: choresDue(tub, upkeepJournalOf(store, tub.id, now), now, {
-        rules: choreRulesOf(store, tub.id).map(toRule),
-        stays: staysAhead(store, tub.id, now),
-      }),
-    }))
+    .map((tub) => ({ id: tub.id, name: tub.name, chores: choresOfTub(store, tub, now) }))

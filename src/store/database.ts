@@ -7,6 +7,21 @@ import * as schema from './schema'
 
 export type Store = BetterSQLite3Database<typeof schema>
 
+/** Queries prepared once for each database. */
+export const preparedOnce = <Queries extends object>(
+  prepare: (store: Store) => Queries,
+): ((store: Store) => Queries) => {
+  const known = new WeakMap<Store, Queries>()
+  return (store) => {
+    let queries = known.get(store)
+    if (!queries) {
+      queries = prepare(store)
+      known.set(store, queries)
+    }
+    return queries
+  }
+}
+
 export const databasePath = () =>
   resolve(/*turbopackIgnore: true*/ process.env.PAVREL_DB || join('data', 'pavrel.sqlite'))
 

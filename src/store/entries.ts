@@ -1,9 +1,10 @@
 import { and, asc, count, desc, eq, gt, gte, inArray, isNull, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
-import type { Entry, EntryKind, NewEntry } from '@/core/journal/entry'
+import type { ChoreBody, Entry, EntryKind, NewEntry } from '@/core/journal/entry'
 import type { ProductName } from '@/core/products/product'
+import type { ChoreId } from '@/core/upkeep/choreId'
 import type { FilterEvent } from '@/core/upkeep/filterSet'
-import type { Store } from './database'
+import { preparedOnce, type Store } from './database'
 import { entries } from './schema'
 
 export type EntryRow = typeof entries.$inferSelect
@@ -63,60 +64,96 @@ const UPKEEP_KINDS = [
   'look',
   'filter',
   'start',
-  'note',
+  'dose',
 ] as const satisfies readonly EntryKind[]
 /** Older than this only the last of each chore counts. */
-const UPKEEP_REACH = 400 * 86_400_000
+const UPKEEP_REACH = 200 * 86_400_000
 
-/**
- * What decides a tub's chores: a year of what bears on them, and of older entries the last of each chore, the last fill and the
- * first entry of all. The same dates come of it as of the whole journal, while no chore has an interval above 400 days that load
- * or shocks drive.
- */
-export const upkeepJournalOf = (store: Store, tubId: number, now: number): Entry[] => {
-  const since = now - UPKEEP_REACH
-  const own = eq(entries.tubId, tubId)
-  const recent = store
+const chore = sql`${entries.body} ->> '$.chore'`
+const own = eq(entries.tubId, sql.placeholder('tub'))
+
+/** Prepared once, for they are asked for every tub of every walk. */
+const upkeepQueries = preparedOnce((store) => ({
+  recent: store
     .select()
     .from(entries)
     .where(
       and(
         own,
-        gte(entries.happenedAt, since),
-        or(inArray(entries.kind, [...UPKEEP_KINDS]), eq(entries.kind, 'dose')),
+        gte(entries.happenedAt, sql.placeholder('since')),
+        inArray(entries.kind, [...UPKEEP_KINDS]),
         stands,
       ),
     )
-    .all()
-  const older = store
+    .prepare(),
+  older: store
     .select({ row: entries, latest: sql`max(${entries.happenedAt})` })
     .from(entries)
     .where(
       and(
         own,
-        sql`${entries.happenedAt} < ${since}`,
-        inArray(entries.kind, ['chore', 'water']),
+        eq(entries.kind, 'chore'),
+        sql`${chore} in (select value from json_each(${sql.placeholder('missing')}))`,
+        sql`${entries.happenedAt} < ${sql.placeholder('since')}`,
         stands,
       ),
     )
-    .groupBy(
-      entries.kind,
-      sql`json_extract(${entries.body}, '$.chore')`,
-      sql`json_extract(${entries.body}, '$.outcome')`,
-      sql`json_extract(${entries.body}, '$.replacedFraction') >= 0.9`,
+    .groupBy(chore, sql`${entries.body} ->> '$.outcome'`)
+    .prepare(),
+  fill: store
+    .select()
+    .from(entries)
+    .where(
+      and(
+        own,
+        eq(entries.kind, 'water'),
+        sql`${entries.body} ->> '$.replacedFraction' >= 0.9`,
+        stands,
+      ),
     )
-    .all()
-  const first = store
+    .orderBy(desc(entries.happenedAt))
+    .limit(1)
+    .prepare(),
+  first: store
     .select()
     .from(entries)
     .where(and(own, stands))
     .orderBy(asc(entries.happenedAt))
     .limit(1)
-    .all()
-  const found = new Map(
-    [...first, ...older.map(({ row }) => row), ...recent].map((row) => [row.id, row]),
+    .prepare(),
+}))
+
+/**
+ * What decides a tub's chores: 200 days of what bears on them, and of older entries the last of each chore that has none in that
+ * time, the last fill and the first entry of all. The same dates come of it as of the whole journal, while no chore that load,
+ * litres or shocks drive goes undone for more than 200 days; one that does is late in any case.
+ */
+export const upkeepJournalOf = (
+  store: Store,
+  tubId: number,
+  now: number,
+  chores: readonly ChoreId[],
+): Entry[] => {
+  const query = upkeepQueries(store)
+  const since = now - UPKEEP_REACH
+  const recent = query.recent.all({ tub: tubId, since })
+  const done = new Set(
+    recent.flatMap(({ kind, body }) =>
+      kind === 'chore' && (body as ChoreBody).outcome === 'done' ? [(body as ChoreBody).chore] : [],
+    ),
   )
-  return [...found.values()].map(toEntry)
+  const missing = chores.filter((id) => !done.has(id))
+  const older =
+    missing.length === 0
+      ? []
+      : query.older.all({ tub: tubId, since, missing: JSON.stringify(missing) })
+  const rows = [
+    ...query.first.all({ tub: tubId }),
+    ...query.fill.all({ tub: tubId }),
+    ...older.map(({ row }) => row),
+    ...recent,
+  ]
+  return [...new Map(rows.map((row) => [row.id, row])).values()].map(toEntry)
 }
 
 /** Everything that was ever done to filter sets, at any tub. */

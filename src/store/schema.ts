@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import {
   type AnySQLiteColumn,
   index,
@@ -77,7 +78,13 @@ export const entries = sqliteTable(
   (table) => [
     index('entries_by_tub').on(table.tubId, table.happenedAt),
     index('entries_by_replaced').on(table.replacesId),
-    index('entries_by_kind').on(table.kind, table.happenedAt),
+    index('entries_by_kind').on(table.kind, table.tubId, table.happenedAt),
+    index('entries_by_chore').on(
+      table.kind,
+      table.tubId,
+      sql`body ->> '$.chore'`,
+      table.happenedAt,
+    ),
   ],
 )
 

@@ -1,7 +1,7 @@
-import { and, asc, eq, gt, isNotNull, isNull } from 'drizzle-orm'
+import { and, asc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { ChoreRule } from '@/core/upkeep/chore'
 import type { ChoreId } from '@/core/upkeep/choreId'
-import type { Store } from './database'
+import { preparedOnce, type Store } from './database'
 import { choreRules, filterSets, stays } from './schema'
 
 export type ChoreRuleRow = typeof choreRules.$inferSelect
@@ -14,13 +14,29 @@ export type NewStay = Omit<typeof stays.$inferInsert, 'id'>
 export const choreIdOf = ({ id, preset }: { id: number; preset: string | null }): ChoreId =>
   preset === null ? `own-${id}` : (preset as ChoreId)
 
-export const choreRulesOf = (store: Store, tubId: number): ChoreRuleRow[] =>
-  store
+const queries = preparedOnce((store) => ({
+  rules: store
     .select()
     .from(choreRules)
-    .where(and(eq(choreRules.tubId, tubId), isNull(choreRules.removedAt)))
+    .where(and(eq(choreRules.tubId, sql.placeholder('tub')), isNull(choreRules.removedAt)))
     .orderBy(asc(choreRules.id))
-    .all()
+    .prepare(),
+  stays: store
+    .select()
+    .from(stays)
+    .where(
+      and(
+        eq(stays.tubId, sql.placeholder('tub')),
+        gt(stays.to, sql.placeholder('now')),
+        isNull(stays.removedAt),
+      ),
+    )
+    .orderBy(asc(stays.from))
+    .prepare(),
+}))
+
+export const choreRulesOf = (store: Store, tubId: number): ChoreRuleRow[] =>
+  queries(store).rules.all({ tub: tubId })
 
 /** Own chores that were taken off the list; a preset that went back to what it was is none. */
 export const removedChoreRulesOf = (store: Store, tubId: number): ChoreRuleRow[] =>
@@ -76,12 +92,7 @@ export const updateFilterSet = (
 
 /** Those that are not over, the next one first. */
 export const staysAhead = (store: Store, tubId: number, now: number): StayRow[] =>
-  store
-    .select()
-    .from(stays)
-    .where(and(eq(stays.tubId, tubId), gt(stays.to, now), isNull(stays.removedAt)))
-    .orderBy(asc(stays.from))
-    .all()
+  queries(store).stays.all({ tub: tubId, now })
 
 export const insertStay = (store: Store, stay: NewStay): StayRow =>
   store.insert(stays).values(stay).returning().get()

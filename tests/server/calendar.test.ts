@@ -4,6 +4,7 @@ import { calendarOf, openCalendar } from '@/server/calendar'
 import { recordEntry } from '@/server/journal'
 import { planSoak } from '@/server/plannedSoaks'
 import { openStore, type Store } from '@/store/database'
+import { settingOf } from '@/store/settings'
 import { findTub, insertTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
 
@@ -43,7 +44,7 @@ test('an address that nobody can guess, and a new one makes the old go dead', ()
   expect(findTub(store, tub)?.calendar?.zone).toBe('UTC')
 })
 
-test('a chore has one event that keeps its name in the calendar while its date moves, and another once it was done', () => {
+test('a chore has one event that keeps its name in the calendar for good; every note counts its sequence up', () => {
   openCalendar(store, tub, { zone: 'Europe/Berlin' })
   const before = named(/^Rinse the filter/)
   expect(before.startDate.isDate).toBe(true)
@@ -52,7 +53,46 @@ test('a chore has one event that keeps its name in the calendar while its date m
   expect(moved.uid).toBe(before.uid)
   expect(moved.startDate.compare(before.startDate)).toBe(-1)
   recordEntry(store, tub, { kind: 'chore', chore: 'filter rinse', outcome: 'done' }, NOW + 1)
-  expect(named(/^Rinse the filter/, NOW + 2).uid).not.toBe(before.uid)
+  const done = named(/^Rinse the filter/, NOW + 2)
+  expect(done.uid).toBe(before.uid)
+  expect(done.sequence).toBe(before.sequence + 1)
+  expect(done.startDate.compare(moved.startDate)).toBe(1)
+  const [alarm] = done.component.getAllSubcomponents('valarm')
+  expect(String(alarm?.getFirstPropertyValue('trigger'))).toBe('PT9H')
+})
+
+test('a chore that its people moved stands on that day alone', () => {
+  openCalendar(store, tub, { zone: 'Europe/Berlin' })
+  recordEntry(
+    store,
+    tub,
+    {
+      kind: 'chore',
+      chore: 'cover wipe',
+      outcome: 'postponed',
+      until: '2026-07-04',
+      zone: 'Europe/Berlin',
+    },
+    NOW,
+  )
+  const cover = named(/^Wipe the cover/)
+  expect(cover.isRecurring()).toBe(false)
+  expect(cover.startDate.toString()).toBe('2026-07-04')
+})
+
+test('one address holds all tubs, each named, with no UID twice', () => {
+  const second = insertTub(store, { ...newTub, name: 'Lamp' }).id
+  openCalendar(store, tub, { zone: 'America/New_York', of: 'house' })
+  const address = settingOf(store, 'calendar')?.key ?? ''
+  const text = calendarOf(store, address, NOW) ?? ''
+  const events = new ICAL.Component(ICAL.parse(text))
+    .getAllSubcomponents('vevent')
+    .map((event) => new ICAL.Event(event))
+  const uids = events.map(({ uid }) => uid)
+  expect(new Set(uids).size).toBe(uids.length)
+  expect(uids.filter((uid) => uid.startsWith(`chore-${second}-`)).length).toBeGreaterThan(5)
+  expect(events.every(({ summary }) => /^(Deck|Lamp): /.test(summary))).toBe(true)
+  expect(calendarOf(store, key(), NOW)).toBeUndefined()
 })
 
 test('what is overdue stands on today, by the clock of the wall it hangs on', () => {

@@ -156,14 +156,15 @@ export const choresDue = (
     const total = { ...NOTHING }
     let reached: Instant | undefined
     let soaked = false
-    for (const event of events) {
-      if (event.at <= (lastDone ?? from)) continue
-      const before = { ...total }
+    let next = events.length
+    while (next > 0 && (events[next - 1]?.at ?? 0) > (lastDone ?? from)) next -= 1
+    for (const event of events.slice(next)) {
       for (const name of COUNTED) {
+        const before = total[name]
         total[name] += event[name]
         const limit = interval[name]
         // What it was moved in spite of does not move it back.
-        if (limit && total[name] >= limit && before[name] < limit && event.at > (moved?.at ?? 0))
+        if (limit && total[name] >= limit && before < limit && event.at > (moved?.at ?? 0))
           reached = Math.min(reached ?? Number.POSITIVE_INFINITY, event.reachedAt)
       }
       soaked ||= event.soakHours > 0

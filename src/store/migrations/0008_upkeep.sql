@@ -42,4 +42,5 @@ CREATE TABLE `stays` (
 CREATE INDEX `stays_by_tub` ON `stays` (`tub_id`,`to`);--> statement-breakpoint
 ALTER TABLE `planned_soaks` ADD `stay_id` integer;--> statement-breakpoint
 ALTER TABLE `tubs` ADD `kind` text DEFAULT 'hard shell' NOT NULL;--> statement-breakpoint
-CREATE INDEX `entries_by_kind` ON `entries` (`kind`,`happened_at`);
+CREATE INDEX `entries_by_kind` ON `entries` (`kind`,`tub_id`,`happened_at`);--> statement-breakpoint
+CREATE INDEX `entries_by_chore` ON `entries` (`kind`,`tub_id`,`body` ->> '$.chore',`happened_at`);

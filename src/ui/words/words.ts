@@ -124,8 +124,19 @@ export const mass = (grams: number, reader: Reader) =>
 export const volume = (litres: number, reader: Reader) =>
   `${plain(fromLitres(litres, reader.units.volume), 0, reader.locale)} ${VOLUME_SIGN[reader.units.volume]}`
 
-const format = (reader: Reader, options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat(reader.locale, { timeZone: reader.timeZone, ...options })
+const formats = new Map<string, Intl.DateTimeFormat>()
+/** Making one takes far longer than using it. */
+const format = (reader: Reader, options: Intl.DateTimeFormatOptions) => {
+  const key = `${reader.locale} ${reader.timeZone} ${Object.entries(options).join(' ')}`
+  let found = formats.get(key)
+  if (!found) {
+    found = new Intl.DateTimeFormat(reader.locale, { timeZone: reader.timeZone, ...options })
+    // Locales and zones come from requests: never more than a few hundred are kept.
+    if (formats.size > 400) formats.clear()
+    formats.set(key, found)
+  }
+  return found
+}
 
 export const clock = (at: Instant, reader: Reader) =>
   format(reader, { hour: '2-digit', minute: '2-digit' }).format(at)
