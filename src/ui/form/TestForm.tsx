@@ -20,7 +20,7 @@ export interface TestRow {
 }
 
 const Row = ({ row }: { row: TestRow }) => {
-  const { fields, set, errors, questions } = useDraft()
+  const { fields, set, errors, questions, idOf } = useDraft()
   const value = fields[row.quantity] ?? ''
   const nudge = (sign: 1 | -1) => {
     const now = Number(value.replace(',', '.'))
@@ -64,7 +64,9 @@ const Row = ({ row }: { row: TestRow }) => {
               }}
               aria-invalid={errors[row.quantity] !== undefined}
               aria-describedby={
-                errors[row.quantity] || questions[row.quantity] ? `note-${row.quantity}` : undefined
+                errors[row.quantity] || questions[row.quantity]
+                  ? idOf(row.quantity, 'note')
+                  : undefined
               }
               className="field w-[104px] pr-10 text-right font-semibold text-[20px]"
             />

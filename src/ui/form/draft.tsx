@@ -7,12 +7,15 @@ import {
   useActionState,
   useContext,
   useEffect,
+  useId,
   useRef,
   useState,
 } from 'react'
 import type { Fields, Outcome } from '@/server/form'
 
 interface Draft {
+  /** An id of this form's own for something that belongs to a field: several forms on a page share names. */
+  idOf: (name: string, part?: string) => string
   fields: Fields
   set: (name: string, value: string) => void
   errors: Record<string, string>
@@ -51,6 +54,7 @@ export const DraftForm = ({
   className?: string
 }) => {
   const router = useRouter()
+  const formId = useId()
   const [fields, setFields] = useState(initial)
   const [restored, setRestored] = useState(false)
   const form = useRef<HTMLFormElement>(null)
@@ -127,6 +131,7 @@ export const DraftForm = ({
   return (
     <DraftContext.Provider
       value={{
+        idOf: (name, part = 'field') => `${formId}${part}-${name}`,
         fields,
         set,
         errors: refusedNow?.errors ?? {},
@@ -181,8 +186,8 @@ export const FieldNote = ({
   /** Going on takes a reason, not a mere yes. */
   reason?: boolean
 }) => {
-  const { errors, questions, fields, set } = useDraft()
-  const noteId = `note-${name}`
+  const { errors, questions, fields, set, idOf } = useDraft()
+  const noteId = idOf(name, 'note')
   if (errors[name])
     return (
       <p id={noteId} className="small mt-1 font-medium text-madder" role="alert">
@@ -195,11 +200,14 @@ export const FieldNote = ({
         <p className="small font-medium">{questions[name]}</p>
         {reason ? (
           <>
-            <label htmlFor={`reason.${name}`} className="mt-1 mb-1 block font-medium text-[15px]">
+            <label
+              htmlFor={idOf(name, 'reason')}
+              className="mt-1 mb-1 block font-medium text-[15px]"
+            >
               {yes}. Why? It goes into the journal.
             </label>
             <input
-              id={`reason.${name}`}
+              id={idOf(name, 'reason')}
               name={`reason.${name}`}
               value={fields[`reason.${name}`] ?? ''}
               onChange={(event) => set(`reason.${name}`, event.target.value)}

@@ -4,12 +4,14 @@ import type { ReactNode } from 'react'
 import { FieldNote, useDraft } from './draft'
 
 const useInput = (name: string) => {
-  const { fields, set, errors, questions } = useDraft()
+  const { fields, set, errors, questions, idOf } = useDraft()
   return {
+    id: idOf(name),
+    hintId: idOf(name, 'hint'),
     value: fields[name] ?? '',
     set: (value: string) => set(name, value),
     invalid: errors[name] !== undefined,
-    described: errors[name] || questions[name] ? `note-${name}` : undefined,
+    described: errors[name] || questions[name] ? idOf(name, 'note') : undefined,
   }
 }
 
@@ -32,15 +34,15 @@ export const TextInput = ({
   max?: string
   autoComplete?: string
 }) => {
-  const { value, set, invalid, described } = useInput(name)
+  const { id, hintId, value, set, invalid, described } = useInput(name)
   return (
     <div className="min-w-0">
-      <label htmlFor={name} className="mb-1 block font-medium text-[15px]">
+      <label htmlFor={id} className="mb-1 block font-medium text-[15px]">
         {label}
       </label>
       <div className="flex items-center gap-2">
         <input
-          id={name}
+          id={id}
           name={name}
           type={type}
           inputMode={decimal ? 'decimal' : undefined}
@@ -49,13 +51,13 @@ export const TextInput = ({
           value={value}
           onChange={(event) => set(event.target.value)}
           aria-invalid={invalid}
-          aria-describedby={described ?? (hint ? `hint-${name}` : undefined)}
+          aria-describedby={described ?? (hint ? hintId : undefined)}
           className="field"
         />
         {unit && <span className="flex-none text-muted">{unit}</span>}
       </div>
       {hint && (
-        <p id={`hint-${name}`} className="note mt-1 text-muted">
+        <p id={hintId} className="note mt-1 text-muted">
           {hint}
         </p>
       )}
@@ -65,14 +67,14 @@ export const TextInput = ({
 }
 
 export const TextArea = ({ name, label }: { name: string; label: string }) => {
-  const { value, set, invalid, described } = useInput(name)
+  const { id, value, set, invalid, described } = useInput(name)
   return (
     <div>
-      <label htmlFor={name} className="mb-1 block font-medium text-[15px]">
+      <label htmlFor={id} className="mb-1 block font-medium text-[15px]">
         {label}
       </label>
       <textarea
-        id={name}
+        id={id}
         name={name}
         rows={3}
         value={value}

@@ -17,6 +17,7 @@ export const FileChoice = ({
   >
     <input
       type="file"
+      name="file"
       accept={accept}
       className="sr-only"
       onChange={(event) => {

@@ -29,11 +29,11 @@ const inkOn = (colour: string) => {
 }
 
 const Scale = ({ pad }: { pad: ReaderPad }) => {
-  const { fields, set, errors } = useDraft()
+  const { fields, set, errors, idOf } = useDraft()
   return (
     <fieldset
       className="flex min-w-0 flex-1 flex-col"
-      aria-describedby={errors[pad.quantity] ? `note-${pad.quantity}` : undefined}
+      aria-describedby={errors[pad.quantity] ? idOf(pad.quantity, 'note') : undefined}
     >
       <legend
         className={`w-full truncate text-center font-semibold text-[15px] ${pad.due ? 'text-amber-ink' : ''}`}
