@@ -14,6 +14,7 @@ const PLACES = [
   'soak',
   'programme',
   'upkeep',
+  'refill',
   'shelf',
   'shelf/1',
   'record',

@@ -12,6 +12,15 @@ import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
 import { createKit, editKit, removeKit } from '@/server/kits'
 import { keepQuiet } from '@/server/nudges'
 import { planSoak, unplanSoak } from '@/server/plannedSoaks'
+import {
+  dropRefill,
+  keepRefillSettings,
+  measureRate,
+  pinStage,
+  setRefill,
+  takeDelivered,
+  tickStage,
+} from '@/server/refill'
 import { addToShelf, editOnShelf, takeOffShelf } from '@/server/shelf'
 import { keepSheet, previewSheet, type SheetAnswer, type SheetAsked } from '@/server/shopSheet'
 import { tickStartStep } from '@/server/startUp'
@@ -235,6 +244,55 @@ export const takeCalendar = async (
 
 export const setQuiet = async (_: Outcome | null, data: FormData): Promise<Outcome> =>
   run('keeping quiet hours', data, () => keepQuiet(theStore(), fieldsOf(data)))
+
+export const planRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('planning a refill', data, () =>
+    setRefill(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const removeRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('putting a refill aside', data, () =>
+    dropRefill(theStore(), idOf(fields.tub), Date.now()),
+  )
+}
+
+export const changeRefillSettings = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('keeping how water is changed', data, () =>
+    keepRefillSettings(theStore(), idOf(fields.tub), fields),
+  )
+}
+
+export const setPin = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('pinning a stage', data, () =>
+    pinStage(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const tickRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('ticking a stage', data, () =>
+    tickStage(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const keepRate = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('keeping a rate', data, () =>
+    measureRate(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
+
+export const keepDelivered = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
+  const fields = fieldsOf(data)
+  return run('taking the volume', data, () =>
+    takeDelivered(theStore(), idOf(fields.tub), fields, Date.now()),
+  )
+}
 
 export const choosePlan = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)

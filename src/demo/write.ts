@@ -3,8 +3,9 @@ import { DAY, type NewEntry } from '@/core/journal/entry'
 import { databasePath, openStore } from '@/store/database'
 import { insertEntry } from '@/store/entries'
 import { insertKit, type KitRow } from '@/store/kits'
+import { insertRefill } from '@/store/refills'
 import { insertOnShelf } from '@/store/shelf'
-import { insertTub } from '@/store/tubs'
+import { insertTub, updateTub } from '@/store/tubs'
 import { insertFilterSet, insertStay } from '@/store/upkeep'
 import { demoChores, demoFilterSets } from './chores'
 import { demoDrops, demoStrip } from './kits'
@@ -45,7 +46,20 @@ store.transaction((tx) => {
     const chores = demoChores(now, i === 0 ? 'first' : 'second', sets)
     for (const entry of [...entries, ...chores].sort((a, b) => a.at - b.at))
       insertEntry(tx, id, readWith(kits, entry), entry.at)
-    if (i === 0)
+    if (i === 0) {
+      // Ready at noon of the day before the guests come.
+      const noon = new Date(now + 8 * DAY)
+      noon.setHours(12, 0, 0, 0)
+      insertRefill(tx, {
+        tubId: id,
+        mode: 'ready by',
+        at: noon.getTime(),
+        zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+        createdAt: now,
+      })
+      updateTub(tx, id, {
+        refill: { heaterKilowatts: 3, fillCelsius: 9, drainTo: 'own ground', energyPrice: 0.3 },
+      })
       insertStay(tx, {
         tubId: id,
         kind: 'guests',
@@ -55,6 +69,7 @@ store.transaction((tx) => {
         uid: 'west-room',
         createdAt: now,
       })
+    }
   })
 })
 console.log(`Demo data written to ${path}.`)

@@ -4,11 +4,14 @@ import ical, { ICalAlarmType, type ICalCalendar, ICalEventRepeatingFreq } from '
 import { DAY, HOUR, MINUTE } from '@/core/journal/entry'
 import type { Store } from '@/store/database'
 import { soaksAhead } from '@/store/plannedSoaks'
+import { openRefill } from '@/store/refills'
 import { keepSetting, settingOf } from '@/store/settings'
 import { allTubs, findTub, type TubRow, tubOfCalendar, updateTub } from '@/store/tubs'
 import { type Fields, type Outcome, refused } from './form'
 import { zoneOf } from './moment'
+import { refillView } from './refill'
 import { choresOfTub } from './upkeep'
+import { tubView } from './views'
 
 /** Chores ring at nine in the morning of their day. */
 const ALARM_AFTER_HOURS = 9
@@ -58,6 +61,21 @@ const addTub = (
         : {}),
       alarms: [{ type: ICalAlarmType.display, triggerAfter: (ALARM_AFTER_HOURS * HOUR) / 1000 }],
     })
+  }
+  const view = openRefill(store, tub.id) && tubView(store, tub.id, now)
+  if (view) {
+    const { schedule, row } = refillView(store, { ...view, say: String, zone })
+    for (const { stage, start: begins, handsEnd, end, state } of schedule.placed)
+      if (stage.handsMinutes > 0 && (state === 'planned' || state === 'running'))
+        calendar.createEvent({
+          id: `refill-${tub.id}-${row?.id ?? 0}-${stage.id.replace(/\W/g, '-')}@pavrel`,
+          stamp: new Date(now),
+          start: new Date(begins),
+          end: new Date(Math.max(handsEnd, Math.min(end, begins + 5 * MINUTE))),
+          summary: `${prefix}Refill: ${stage.name}`,
+          description: [...stage.checks, ...stage.cautions].join('\n'),
+          alarms: [{ type: ICalAlarmType.display, triggerBefore: 600 }],
+        })
   }
   for (const { id, at, load } of soaksAhead(store, tub.id, now))
     calendar.createEvent({

@@ -89,6 +89,8 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
       const { set, act, recipe = '', seen = '' } = entry.body
       return { ...when, set: String(set), act, recipe, seen }
     }
+    case 'refill':
+      return when
     case 'note':
       return { ...when, text: entry.body.text }
   }

@@ -41,6 +41,9 @@ export const recordEntry = (
   const kind = ENTRY_KINDS.find((known) => known === fields.kind)
   if (!kind) return refused(fields, { kind: 'Kind: choose what happened.' })
   const original = replaces === undefined ? undefined : findEntry(store, tubId, replaces)
+  // A stage of a refill is ticked in its place; a correction moves its time and nothing else.
+  if (kind === 'refill' && original?.kind !== 'refill')
+    return refused(fields, {}, {}, 'Stages of a refill are ticked in its own place.')
   if (replaces !== undefined && !original)
     return refused(fields, {}, {}, 'That entry was changed or deleted meanwhile. Open it again.')
 
@@ -55,13 +58,15 @@ export const recordEntry = (
       'This plan went on meanwhile, here or on another phone. Look at what is in already, then go on.',
     )
   const draft =
-    kind === 'test'
-      ? draftTest(store, tub, fields, at, journal)
-      : kind === 'dose'
-        ? draftDose(store, tub, fields, at, journal)
-        : kind === 'chore' || kind === 'look' || kind === 'filter'
-          ? draftUpkeep(kind, store, tub, fields, at)
-          : draftOther(kind, fields, at, journal)
+    original?.kind === 'refill' && kind === 'refill'
+      ? { entry: { kind, at, body: original.body }, questions: {} }
+      : kind === 'test'
+        ? draftTest(store, tub, fields, at, journal)
+        : kind === 'dose'
+          ? draftDose(store, tub, fields, at, journal)
+          : kind === 'chore' || kind === 'look' || kind === 'filter'
+            ? draftUpkeep(kind, store, tub, fields, at)
+            : draftOther(kind, fields, at, journal)
   const errors: Record<string, string> = 'errors' in moment ? { ...moment.errors } : {}
   if ('errors' in draft) Object.assign(errors, draft.errors)
   if ('errors' in draft || Object.keys(errors).length > 0)
@@ -94,6 +99,7 @@ const NEXT_PLACE: Record<EntryKind, string> = {
   chore: 'upkeep',
   look: 'upkeep',
   filter: 'upkeep',
+  refill: 'refill',
   water: 'record',
   note: 'record',
   fillTest: 'record',

@@ -202,7 +202,7 @@ const figure = (value: number, unit: string) =>
 
 type Checked = Omit<
   TubRow,
-  'id' | 'createdAt' | 'testSchool' | 'choices' | 'volumeSetAt' | 'calendar'
+  'id' | 'createdAt' | 'testSchool' | 'choices' | 'volumeSetAt' | 'calendar' | 'refill'
 >
 
 const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, string> } => {

@@ -2,6 +2,7 @@ import { choresOf } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
 import type { Store } from '@/store/database'
 import { upkeepJournalOf } from '@/store/entries'
+import { openRefill } from '@/store/refills'
 import { allTubs, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 
@@ -11,6 +12,12 @@ export interface TubChores {
   chores: ChoreDue[]
 }
 
+/** When a planned change of water is to be over, for the chores that go with it. */
+export const refillAtOf = (store: Store, tubId: number): { refillAt?: number } => {
+  const row = openRefill(store, tubId)
+  return row ? { refillAt: row.at } : {}
+}
+
 /** What is due at a tub, by as much of its journal as bears on it. */
 export const choresOfTub = (store: Store, tub: TubRow, now: number): ChoreDue[] => {
   const rules = choreRulesOf(store, tub.id).map(toRule)
@@ -18,6 +25,7 @@ export const choresOfTub = (store: Store, tub: TubRow, now: number): ChoreDue[] 
   return choresDue(tub, upkeepJournalOf(store, tub.id, now, ids), now, {
     rules,
     stays: staysAhead(store, tub.id, now),
+    ...refillAtOf(store, tub.id),
   })
 }
 

@@ -16,6 +16,7 @@ import { allTubs, findTub, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 import { filtersOf } from './filters'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
+import { refillAtOf } from './upkeep'
 
 /** Everything the places say about one tub at one moment: a pure function of tub, journal and now. */
 export interface TubView {
@@ -65,7 +66,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const round = roundOf(journal, state)
   const rules = choreRulesOf(store, tubId).map(toRule)
   const stays = staysAhead(store, tubId, now)
-  const chores = choresDue(tub, journal, now, { rules, stays })
+  const chores = choresDue(tub, journal, now, { rules, stays, ...refillAtOf(store, tubId) })
   const filters = filtersOf(store, now)
   const noFilter = noFilterSince(filters, tubId)
   return {

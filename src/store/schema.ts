@@ -13,6 +13,7 @@ import type { OwnScoop } from '@/core/products/measure'
 import type { LabelRule, ProductName } from '@/core/products/product'
 import type { Strength } from '@/core/products/substance'
 import type { ProgrammeId, Targets } from '@/core/programmes/programme'
+import type { RefillSettings } from '@/core/refill/settings'
 import type { SoakLoad } from '@/core/soaks/load'
 import type { DeviceReply } from '@/core/testing/device'
 import type { KitSpec } from '@/core/testing/kit'
@@ -48,6 +49,8 @@ export const tubs = sqliteTable('tubs', {
   choices: text('choices', { mode: 'json' }).$type<Partial<Choices>>().notNull().default({}),
   /** The address of its calendar, and whose days it counts. */
   calendar: text('calendar', { mode: 'json' }).$type<{ key: string; zone: string }>(),
+  /** How its people change its water. */
+  refill: text('refill', { mode: 'json' }).$type<Partial<RefillSettings> & { newTub?: boolean }>(),
   /** When its volume was last changed. */
   volumeSetAt: integer('volume_set_at'),
   createdAt: integer('created_at').notNull(),
@@ -192,6 +195,23 @@ export const stays = sqliteTable(
     removedAt: integer('removed_at'),
   },
   (table) => [index('stays_by_tub').on(table.tubId, table.to)],
+)
+
+/** A change of water that is planned or under way; its stages as they happen are entries. */
+export const refills = sqliteTable(
+  'refills',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    tubId: integer('tub_id')
+      .notNull()
+      .references(() => tubs.id),
+    mode: text('mode').$type<'ready by' | 'start at'>().notNull(),
+    at: integer('at').notNull(),
+    zone: text('zone').notNull(),
+    createdAt: integer('created_at').notNull(),
+    closedAt: integer('closed_at'),
+  },
+  (table) => [index('refills_by_tub').on(table.tubId)],
 )
 
 /** What holds for the house and not for one tub. */

@@ -37,6 +37,7 @@ export const viewOf = (
     choices: {},
     volumeSetAt: null,
     calendar: null,
+    refill: null,
     createdAt: 0,
   }
   const state = estimate(tub, journal, now)

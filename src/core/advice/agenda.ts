@@ -2,6 +2,7 @@ import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
 import { DAY, type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
 import { type FeederMove, feederAdvice } from '../programmes/feeder'
 import { programmeOf } from '../programmes/programme'
+import { refillReasons } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
 import type { SoakLoad } from '../soaks/load'
 import { nextShock } from '../soaks/shock'
@@ -171,7 +172,10 @@ export const agenda = (
   if (noFilter !== undefined)
     items.unshift({ kind: 'no filter', due: now, minutes: 5, since: noFilter })
   if (estimate.filledAt !== undefined) {
-    const refill = Math.max(now, estimate.filledAt + waterLife(tub))
+    const refill = Math.max(
+      now,
+      refillReasons(tub, journal, estimate)[0]?.at ?? estimate.filledAt + waterLife(tub),
+    )
     items.push({ kind: 'refill', due: refill, minutes: 180 })
     const asked = Math.max(now, refill - FILL_TEST_AHEAD)
     if (estimate.fillTestedAt === undefined || estimate.fillTestedAt < asked - FILL_TEST_COUNTS / 2)

@@ -284,6 +284,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
     case 'chore':
     case 'look':
     case 'filter':
+    case 'refill':
       return belief
   }
 }

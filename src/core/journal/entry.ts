@@ -1,4 +1,5 @@
 import type { ProductName } from '../products/product'
+import type { StageId } from '../refill/stageId'
 import type { SoakLoad } from '../soaks/load'
 import type { Method, Readings } from '../testing/quantity'
 import type { FillWater } from '../tub'
@@ -50,6 +51,20 @@ export interface ChoreBody {
   /** What it took from the shelf. */
   used?: { product: ProductName; grams: number }
 }
+/** How a change of water goes: its stages as they happen, and what was measured on the way. */
+export interface RefillBody {
+  /** Which planned change of water. */
+  refill: number
+  stage: StageId
+  what: 'begun' | 'done' | 'skipped' | 'measured'
+  /** Of the water then. */
+  celsius?: number
+  /** By the meter. */
+  litres?: number
+  /** Measured: litres a minute, °C an hour. */
+  perMinute?: number
+  perHour?: number
+}
 /** What was seen and smelled; nothing in it is a tub that looked well. */
 export interface LookBody {
   signs: readonly Sign[]
@@ -98,6 +113,7 @@ export interface EntryBodies {
   chore: ChoreBody
   look: LookBody
   filter: FilterBody
+  refill: RefillBody
   fillTest: FillTestBody
 }
 
@@ -114,6 +130,7 @@ export const ENTRY_KINDS = [
   'chore',
   'look',
   'filter',
+  'refill',
   'fillTest',
 ] as const satisfies readonly EntryKind[]
 

@@ -44,6 +44,8 @@ export interface ChoreDue {
 export interface UpkeepPlan {
   rules?: readonly ChoreRule[]
   stays?: readonly Stay[]
+  /** When a planned change of water is to be over. */
+  refillAt?: Instant
 }
 
 /** Nobody in for a whole interval stretches what the load drives, by so much. */
@@ -115,7 +117,7 @@ export const choresDue = (
   tub: Tub,
   journal: readonly Entry[],
   now: Instant,
-  { rules = [], stays = [] }: UpkeepPlan = {},
+  { rules = [], stays = [], refillAt }: UpkeepPlan = {},
 ): ChoreDue[] => {
   const past = journal.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at || a.id - b.id)
   const first = past[0]?.at ?? now
@@ -181,10 +183,10 @@ export const choresDue = (
     if (interval.drain !== undefined) {
       const fill = filledAt ?? first
       const done = last > fill + 7 * DAY || (interval.drain === 'with' && last >= fill - DAY)
+      const drain = refillAt ?? fill + life
       dates.push({
         due:
-          fill +
-          life * (done && interval.drain === 'before' ? 2 : 1) -
+          (done && interval.drain === 'before' ? drain + life : drain) -
           (interval.drain === 'before' ? DAY : 0),
         why: 'drain',
       })

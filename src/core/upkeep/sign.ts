@@ -11,6 +11,7 @@ export const SIGNS = [
   'torn filter',
   'heavy cover',
   'split seam',
+  'accident',
 ] as const
 export type Sign = (typeof SIGNS)[number]
 
@@ -27,5 +28,7 @@ export const SIGN_MEANS: Record<Sign, string> = {
   'not white': 'A cartridge that does not come white after its soak has done its time.',
   'torn filter': 'Torn pleats, sagging bands or a cracked end let dirt through: replace it.',
   'heavy cover': 'Waterlogged foam. It insulates no more and strains its lifter: a new cover.',
+  accident:
+    'Vomit, stool, blood or glass: everybody out, power off, drain it all, disinfect shell and filter before the fill.',
   'split seam': 'Tape it before water gets into the foam.',
 }

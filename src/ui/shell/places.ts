@@ -6,6 +6,7 @@ export const PLACES = [
   { place: 'record', name: 'Record', key: 'r', daily: true },
   { place: 'soak', name: 'Soak', key: 'o', daily: false },
   { place: 'upkeep', name: 'Upkeep', key: 'k', daily: false },
+  { place: 'refill', name: 'Refill', key: 'f', daily: false },
   { place: 'programme', name: 'Programme', key: 'p', daily: false },
   { place: 'shelf', name: 'Shelf', key: 's', daily: false },
   { place: 'tub', name: 'Tub', key: 'u', daily: false },

@@ -95,7 +95,7 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
         when: due,
         what: 'Drain and refill: this water has had its time then',
         minutes,
-        place: 'record?add=water',
+        place: 'refill',
       }
   }
 }

@@ -4,7 +4,7 @@ import { FILL_READ } from '@/core/testing/fillTest'
 import { QUANTITIES, QUANTITY } from '@/core/testing/quantity'
 import type { FillWaterSource } from '@/core/tub'
 import type { FilterAct } from '@/core/upkeep/filterAct'
-import { amount, day, dose, list, METHOD_WORDS, type Reader } from './words'
+import { amount, day, dose, list, METHOD_WORDS, type Reader, volume } from './words'
 
 export const KIND_WORDS: Record<EntryKind, string> = {
   test: 'Test',
@@ -18,6 +18,7 @@ export const KIND_WORDS: Record<EntryKind, string> = {
   chore: 'Chore',
   look: 'Look',
   filter: 'Filter',
+  refill: 'Refill',
   fillTest: 'Fill water',
 }
 
@@ -149,6 +150,16 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
     case 'filter': {
       const { name, act, recipe, seen } = entry.body
       return `${name}: ${FILTER_ACT_WORDS[act]}${recipe ? `, ${recipe}` : ''}${seen ? `, ${seen}` : ''}`
+    }
+    case 'refill': {
+      const { stage, what, celsius, litres, perMinute, perHour } = entry.body
+      const read = [
+        ...(celsius === undefined ? [] : [amount('temperature', celsius, reader)]),
+        ...(litres === undefined ? [] : [`${volume(litres, reader)} by the meter`]),
+        ...(perMinute === undefined ? [] : [`${volume(perMinute, reader)} a minute`]),
+        ...(perHour === undefined ? [] : [`${perHour.toFixed(1)} °C an hour`]),
+      ]
+      return `${stage}, ${what}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
     }
     case 'note':
       return entry.body.text

@@ -1,0 +1,391 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import {
+  changeRefillSettings,
+  keepDelivered,
+  keepEntry,
+  keepRate,
+  planRefill,
+  removeRefill,
+  setPin,
+  tickRefill,
+} from '@/app/actions'
+import { loadRefill } from '@/app/refillOf'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { DAY, isKind } from '@/core/journal/entry'
+import { labelDose, PRODUCTS, type ProductName } from '@/core/products/product'
+import { DILUTED } from '@/core/refill/partialChange'
+import { assumedWeather } from '@/core/weather'
+import { toWallClock } from '@/server/moment'
+import { refillFields } from '@/server/refill'
+import { simulatedWeather } from '@/stand-ins/weather'
+import { PostButton } from '@/ui/form/PostButton'
+import { PartialChange } from '@/ui/refill/PartialChange'
+import { MeasureForms, RefillSettingsForm, SetDay } from '@/ui/refill/RefillForms'
+import { RefillTimeline } from '@/ui/refill/RefillTimeline'
+import { StageList } from '@/ui/refill/StageList'
+import { TopUpCheck } from '@/ui/refill/TopUpCheck'
+import {
+  dueWords,
+  flowWords,
+  heatRateWords,
+  lengthWords,
+  originWords,
+  reasonWords,
+} from '@/ui/words/refillWords'
+import { dayAndClock, dose, numberWords, volume } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'Refill' }
+
+interface RefillProps extends TubParams {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+const numberIn = (value: unknown, low: number, high: number): number | undefined => {
+  if (typeof value !== 'string' || value.trim() === '') return undefined
+  const number = Number(value.replace(',', '.'))
+  return Number.isFinite(number) && number >= low && number <= high ? number : undefined
+}
+
+const RefillPage = async ({ params, searchParams }: RefillProps) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const query = await searchParams
+  const { tub, estimate, journal, now, shelf } = view
+  const refill = loadRefill(view, reader)
+  const { row, reasons, settings, rates, schedule, conflicts, doses, costs, next } = refill
+  const [first] = reasons
+  const begun = Object.keys(refill.happened).length > 0
+  const mode = row?.mode ?? 'ready by'
+  const at = row?.at ?? schedule.ready
+  const wanted: { product: ProductName; grams: number }[] = [
+    { product: 'pipe flush' as const, grams: labelGrams('pipe flush', tub.volumeLitres) },
+    ...refill.refill.stages.flatMap(({ product }) => (product ? [product] : [])),
+    ...doses.steps.flatMap((step) =>
+      step.kind === 'add' ? [{ product: step.product, grams: step.grams }] : [],
+    ),
+  ]
+  const quantity = DILUTED.find((one) => one === query.quantity) ?? 'cyanuricAcid'
+  const drop = numberIn(query.drop, 0, 100)
+  const days = numberIn(query.days, 0.1, 120) ?? 14
+  const bathers = journal
+    .filter(isKind('soak'))
+    .filter(({ at: when }) => when > now - days * DAY)
+    .reduce((sum, { body }) => sum + body.people, 0)
+  const simulated = process.env.PAVREL_STAND_INS === '1'
+  const delivered = journal
+    .filter(isKind('refill'))
+    .find(({ body }) => body.stage === 'fill' && body.litres !== undefined)?.body.litres
+  const money = (value: number) => numberWords(value, 2, reader)
+  const total = [costs.water, costs.energy, costs.products].filter((one) => one !== undefined)
+  return (
+    <>
+      <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3 pt-2">
+        <div>
+          <h1 className="serif title">
+            {begun
+              ? `New water, ready ${dayAndClock(schedule.ready, reader)}.`
+              : first
+                ? `New water for ${dayAndClock(mode === 'ready by' ? Math.max(at, schedule.ready) : schedule.ready, reader)}. Start ${dayAndClock(schedule.start, reader)}.`
+                : 'When was this water put in?'}
+          </h1>
+          <p className="small mt-1 max-w-[70ch] text-muted">
+            {first
+              ? `${reasonWords(first, reader).rule}: ${dueWords(first.at, reader)}. ${reasonWords(first, reader).words}`
+              : 'Nobody has said how old this water is, so no rule can say when it has to go. The day can be planned all the same.'}
+          </p>
+        </div>
+        {!row && (
+          <PostButton
+            action={planRefill}
+            hidden={{
+              tub: String(tub.id),
+              mode: 'ready by',
+              at: toWallClock(schedule.ready, reader.timeZone),
+              zone: reader.timeZone,
+            }}
+            label="Set this day"
+            className="go"
+          />
+        )}
+        {row && (
+          <Link href={`/tubs/${tub.id}/refill/sheet`} className="plain print:hidden">
+            The day on one page
+          </Link>
+        )}
+      </header>
+      {conflicts.length > 0 && (
+        <ul className="mt-3 max-w-[76ch] border-amber border-l-4 pl-3">
+          {conflicts.map((conflict) => (
+            <li key={conflict} className="small font-medium">
+              {conflict}
+            </li>
+          ))}
+        </ul>
+      )}
+      <section aria-label="The day" className="mt-5">
+        <RefillTimeline
+          key={`${schedule.start}-${schedule.ready}-${journal.length}`}
+          schedule={schedule}
+          blocked={refill.blocked}
+          next={next}
+          tubId={tub.id}
+          mode={mode}
+          readyBy={at}
+          temperatures={{
+            before: tub.setTemperatureCelsius,
+            fill: settings.fillCelsius,
+            target: tub.setTemperatureCelsius,
+          }}
+          set={planRefill}
+          reader={reader}
+        />
+      </section>
+      <div className="mt-4 grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+        <div className="grid content-start gap-8">
+          <section aria-labelledby="stages">
+            <h2 id="stages" className="head mb-1">
+              Stage by stage
+            </h2>
+            <p className="safety note mb-2">
+              Power off at the breaker before draining and before filters. Pump and vacuum on an
+              outlet with RCD or GFCI. Nobody in the tub until the last test.
+            </p>
+            {!row && (
+              <p className="small mb-2 text-muted">Set the day, then the stages can be ticked.</p>
+            )}
+            <StageList
+              placed={schedule.placed}
+              refillId={row?.id}
+              tubId={tub.id}
+              tick={tickRefill}
+              pin={setPin}
+              reader={reader}
+            />
+          </section>
+          <section aria-labelledby="house">
+            <h2 id="house" className="head mb-1">
+              In the house by then
+            </h2>
+            <ul className="small">
+              {wanted.map(({ product, grams }, i) => {
+                const has = shelf.find((item) => item.product === product)
+                const enough = has && (has.gramsLeft === undefined || has.gramsLeft >= grams)
+                return (
+                  <li
+                    key={`${product}${String(i)}`}
+                    className="grid grid-cols-[20px_minmax(0,1fr)_auto] gap-x-3 border-hair border-t py-1.5"
+                  >
+                    <span aria-hidden="true">{enough ? '✓' : '○'}</span>
+                    <span>
+                      {PRODUCTS[product].commonName}, {dose(product, grams, reader)}
+                    </span>
+                    <span className="text-muted">
+                      {has
+                        ? has.gramsLeft === undefined
+                          ? 'on the shelf'
+                          : `shelf: ${dose(product, has.gramsLeft, reader)}`
+                        : 'to buy'}
+                    </span>
+                  </li>
+                )
+              })}
+            </ul>
+            <p className="note mt-1 text-muted">
+              First doses by the fill water’s own numbers
+              {estimate.fillTestedAt === undefined
+                ? '; it was not tested lately, so they are a guess.'
+                : '.'}
+            </p>
+          </section>
+        </div>
+        <div className="grid content-start gap-8">
+          <section aria-labelledby="when">
+            <h2 id="when" className="head mb-1">
+              {row ? 'The day is set' : 'Another day'}
+            </h2>
+            <SetDay
+              tubId={tub.id}
+              initial={{ mode, at: toWallClock(at, reader.timeZone) }}
+              set={planRefill}
+              reader={reader}
+              planned={row !== undefined || !first}
+            />
+            {row && (
+              <PostButton
+                action={removeRefill}
+                hidden={{ tub: String(tub.id) }}
+                label={begun ? 'Put it aside' : 'Not any more'}
+              />
+            )}
+          </section>
+          <section aria-labelledby="why">
+            <h2 id="why" className="head mb-1">
+              By every rule at once
+            </h2>
+            {reasons.length === 0 ? (
+              <p className="small">
+                <Link href={`/tubs/${tub.id}/record?add=water`} className="quiet">
+                  Say when this water was put in
+                </Link>
+              </p>
+            ) : (
+              <dl className="small">
+                {reasons.map((reason) => {
+                  const { rule, words } = reasonWords(reason, reader)
+                  return (
+                    <div
+                      key={`${rule}${words}`}
+                      className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-hair border-t py-1.5"
+                    >
+                      <dt className="font-semibold">{rule}</dt>
+                      <dd className="text-right">{dueWords(reason.at, reader)}</dd>
+                      <dd className="col-span-2 text-muted">{words}</dd>
+                    </div>
+                  )
+                })}
+              </dl>
+            )}
+            <details>
+              <summary className="quiet">Or treat it instead?</summary>
+              <div className="small max-w-[60ch] text-muted">
+                <p>
+                  Clarifier gathers fine cloud so that the filter catches it; it takes no dissolved
+                  solids, no stabiliser and no foam away, and too much of it clouds.
+                </p>
+                <p className="mt-1">
+                  Enzyme eats oils and scum slowly; it does nothing against smell of used sanitizer
+                  or biofilm in the pipes.
+                </p>
+                <p className="mt-1">
+                  Anti-foam lays foam for hours; what makes it stays in the water, and comes back.
+                </p>
+                <p className="mt-1">
+                  {reasons.some(({ rule, at: when }) => when <= now && rule !== 'age')
+                    ? 'Here a rule says that the water itself is used up: treating would put it off, not mend it.'
+                    : 'Here no rule says yet that the water is used up: a treatment may do, if the sign does not come back within a month.'}
+                </p>
+              </div>
+            </details>
+          </section>
+          <section aria-labelledby="slip">
+            <h2 id="slip" className="head mb-1">
+              Room to slip
+            </h2>
+            <dl className="small">
+              {(
+                [
+                  ['It takes', lengthWords((schedule.ready - schedule.start) / 60_000)],
+                  ...(next
+                    ? [[`Before ${next.what}`, lengthWords((next.at - schedule.ready) / 60_000)]]
+                    : []),
+                  ...(begun
+                    ? []
+                    : [['At the earliest, begun now', dayAndClock(refill.earliest.ready, reader)]]),
+                  [
+                    'Drain',
+                    `${flowWords(rates.drainLitresPerMinute, reader)}, ${originWords(rates.drainLitresPerMinute)}`,
+                  ],
+                  [
+                    'Fill',
+                    `${flowWords(rates.fillLitresPerMinute, reader)}, ${originWords(rates.fillLitresPerMinute)}`,
+                  ],
+                  [
+                    'Heat',
+                    `${heatRateWords(rates.heatCelsiusPerHour, reader)}, ${originWords(rates.heatCelsiusPerHour)}`,
+                  ],
+                  ...(refill.refill.fadeDays !== undefined && refill.refill.fadeDays > 0.2
+                    ? [
+                        [
+                          'Sanitizer gone by itself in',
+                          `about ${numberWords(refill.refill.fadeDays, 0, reader)} days`,
+                        ],
+                      ]
+                    : []),
+                  ['Energy', `${numberWords(costs.kilowattHours, 0, reader)} kWh`],
+                  ...(total.length > 0
+                    ? [
+                        [
+                          `Cost (${[costs.water !== undefined && 'water', costs.energy !== undefined && 'energy', costs.products !== undefined && 'products'].filter(Boolean).join(', ')})`,
+                          money(total.reduce((sum, one) => sum + one, 0)),
+                        ],
+                      ]
+                    : []),
+                  ...(settings.hoseFilterLitres === undefined
+                    ? []
+                    : [
+                        [
+                          'Hose filter',
+                          `${volume(settings.hoseFilterLitres, reader)} left, ${numberWords(settings.hoseFilterLitres / tub.volumeLitres, 1, reader)} fills`,
+                        ],
+                      ]),
+                ] as [string, string][]
+              ).map(([name, value]) => (
+                <div
+                  key={name}
+                  className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-hair border-t py-1.5"
+                >
+                  <dt>{name}</dt>
+                  <dd className="text-right font-medium">{value}</dd>
+                </div>
+              ))}
+            </dl>
+            {delivered !== undefined && Math.abs(delivered - tub.volumeLitres) > 5 && (
+              <p className="small mt-1">
+                The last fill took {volume(delivered, reader)} by the meter.{' '}
+                <PostButton
+                  action={keepDelivered}
+                  hidden={{ tub: String(tub.id), litres: String(delivered) }}
+                  label="Take that as the tub’s volume"
+                />
+              </p>
+            )}
+            <details>
+              <summary className="quiet">Measure hose, drain, heater</summary>
+              <MeasureForms tubId={tub.id} measure={keepRate} reader={reader} />
+            </details>
+            <details>
+              <summary className="quiet">How it is done here</summary>
+              <RefillSettingsForm
+                tubId={tub.id}
+                initial={refillFields(tub)}
+                keep={changeRefillSettings}
+                reader={reader}
+              />
+            </details>
+          </section>
+          <PartialChange
+            tub={tub}
+            estimate={estimate}
+            quantity={quantity}
+            goal={numberIn(query.goal, 0, 20_000)}
+            reader={reader}
+          />
+          <TopUpCheck
+            tubId={tub.id}
+            volumeLitres={tub.volumeLitres}
+            waterCelsius={tub.setTemperatureCelsius}
+            asked={{
+              drop: drop ?? 3,
+              days,
+              openHours: numberIn(query.openHours, 0, 24) ?? 1,
+              surface: numberIn(query.surface, 0.5, 40) ?? tub.volumeLitres / 1000 / 0.5,
+            }}
+            given={drop !== undefined}
+            bathers={bathers}
+            weather={simulated ? simulatedWeather(now) : assumedWeather(settings.airCelsius)}
+            simulated={simulated}
+            keep={keepEntry}
+            reader={reader}
+          />
+        </div>
+      </div>
+    </>
+  )
+}
+
+const labelGrams = (product: ProductName, litres: number) => {
+  const { label, densityGramsPerMillilitre, form } = PRODUCTS[product]
+  return label ? labelDose(label, litres) * (form === 'liquid' ? densityGramsPerMillilitre : 1) : 0
+}
+
+export default RefillPage

@@ -1,0 +1,79 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { loadRefill } from '@/app/refillOf'
+import { loadTub, type TubParams } from '@/app/tubView'
+import { lengthWords, sumWords } from '@/ui/words/refillWords'
+import { dayAndClock, dose, stepWords, volume } from '@/ui/words/words'
+
+export const metadata: Metadata = { title: 'The day of the refill' }
+
+/** The day on one page, for a clip by the tub. */
+const RefillSheet = async ({ params }: TubParams) => {
+  const { view, reader } = await loadTub((await params).tub)
+  const { tub } = view
+  const { schedule, doses, conflicts } = loadRefill(view, reader)
+  return (
+    <article className="max-w-[820px]">
+      <p className="print:hidden">
+        <Link href={`/tubs/${tub.id}/refill`} className="quiet">
+          The refill
+        </Link>
+      </p>
+      <h1 className="serif title">
+        {tub.name}: new water, {volume(tub.volumeLitres, reader)}
+      </h1>
+      <p className="small">
+        Start {dayAndClock(schedule.start, reader)}, ready {dayAndClock(schedule.ready, reader)}.
+      </p>
+      <p className="safety small mt-2">
+        Power off at the breaker before draining and before filters. Pump and vacuum on an outlet
+        with RCD or GFCI. Nobody in the tub until the last test.
+      </p>
+      {conflicts.map((conflict) => (
+        <p key={conflict} className="note mt-1">
+          {conflict}
+        </p>
+      ))}
+      <ol className="mt-3">
+        {schedule.placed
+          .filter(({ state }) => state !== 'skipped')
+          .toSorted((a, b) => a.start - b.start)
+          .map(({ stage, start, end, state }) => (
+            <li
+              key={stage.id}
+              className="grid grid-cols-[18px_128px_minmax(0,1fr)] gap-x-2 border-hair border-t py-1"
+            >
+              <span aria-hidden="true">{state === 'done' ? '☑' : '☐'}</span>
+              <time className="note tabular">
+                {dayAndClock(start, reader)}
+                <br />– {dayAndClock(end, reader)}
+              </time>
+              <div>
+                <b className="small">{stage.name}</b>{' '}
+                <span className="note text-muted">
+                  {sumWords(stage, reader)} {lengthWords(stage.handsMinutes + stage.aloneMinutes)}
+                </span>
+                <p className="note">
+                  {stage.checks.join(' ')}
+                  {stage.product &&
+                    ` First ${dose(stage.product.product, stage.product.grams, reader)}.`}
+                  {stage.id === 'balance' &&
+                    ` ${doses.steps
+                      .map((step) => {
+                        const { figure, name } = stepWords(step, reader)
+                        return `${figure} ${name}`
+                      })
+                      .join('; ')}.`}
+                </p>
+                {stage.cautions.length > 0 && (
+                  <p className="note font-semibold">{stage.cautions.join(' ')}</p>
+                )}
+              </div>
+            </li>
+          ))}
+      </ol>
+    </article>
+  )
+}
+
+export default RefillSheet

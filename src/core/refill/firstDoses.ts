@@ -1,0 +1,38 @@
+import { dosePlan, type Plan, type PlanOptions } from '../advice/plan'
+import { scheduleOf } from '../advice/schedule'
+import { estimate } from '../estimate/estimate'
+import { fillWaterOf } from '../estimate/testedWater'
+import { type Entry, type Instant, MINUTE } from '../journal/entry'
+import { programmeOf } from '../programmes/programme'
+import type { FillWater, Tub } from '../tub'
+import { readWater } from '../water/solveWater'
+
+/** What the new water will want, from the fill water's own numbers: the plan, and how long its waits take together. */
+export const firstDoses = (
+  tub: Tub,
+  fillWater: FillWater,
+  now: Instant,
+  options: PlanOptions = {},
+): { plan: Plan; minutes: number } => {
+  const fill = readWater(fillWaterOf(fillWater, tub.setTemperatureCelsius))
+  const { sanitizer } = programmeOf(tub.programme)
+  const journal: Entry[] = [
+    { id: 1, kind: 'water', at: now - 2 * MINUTE, body: { replacedFraction: 1, fillWater } },
+    {
+      id: 2,
+      kind: 'test',
+      at: now - MINUTE,
+      body: {
+        method: 'drops',
+        readings: {
+          pH: fill.pH,
+          totalAlkalinity: fill.totalAlkalinityPpm,
+          calciumHardness: fill.calciumHardnessPpm,
+          [sanitizer]: 0,
+        },
+      },
+    },
+  ]
+  const plan = dosePlan(tub, journal, estimate(tub, journal, now), options)
+  return { plan, minutes: (scheduleOf(plan.steps, journal, now).mixedAt - now) / MINUTE }
+}

@@ -1,0 +1,96 @@
+import type { Estimate } from '../estimate/estimate'
+import { fillWaterOf, quantityOf } from '../estimate/testedWater'
+import { DAY, type Entry, type Instant, isKind } from '../journal/entry'
+import { stabiliserClock } from '../programmes/stabiliserClock'
+import type { Tub } from '../tub'
+import { LITRES_PER_US_GALLON } from '../units'
+import type { Sign } from '../upkeep/sign'
+import { readWater } from '../water/solveWater'
+import { waterLife } from './waterLife'
+
+/** Why the water has to go, and when by that rule. */
+export type RefillReason = { at: Instant } & (
+  | { rule: 'bathers'; bathersPerDay: number; days: number }
+  | { rule: 'solids'; aboveFillPpm: number; perDay: number }
+  | { rule: 'stabiliser'; ppm: number; high: number }
+  | { rule: 'age'; days: number }
+  | { rule: 'signs'; sign: Sign; times: number }
+  | { rule: 'accident' }
+  | { rule: 'first month' }
+)
+
+/** Common practice: 1,500 ppm over what the fill water brought. A salt tub's own salt is not counted. */
+export const SOLIDS_ABOVE_FILL_PPM = 1500
+/** Seen again after a treatment in so many days it came back. */
+const CAME_BACK = 30 * DAY
+/** A new tub's first water holds what its makers left in the pipes; common practice. */
+const FIRST_MONTH = 30 * DAY
+const WINDOW = 28 * DAY
+const RETURNING: readonly Sign[] = ['foam', 'cloudy', 'smell', 'flakes']
+
+/**
+ * The interval published for public tubs: volume in US gallons over three times the bathers a day, in days. US CDC and state
+ * codes, from memory.
+ */
+export const batherDays = (volumeLitres: number, bathersPerDay: number): number =>
+  volumeLitres / LITRES_PER_US_GALLON / (3 * bathersPerDay)
+
+const perDayOf = (reading: number, fill: number, days: number) =>
+  Math.max(0, (reading - fill) / Math.max(3, days))
+
+/** By every rule at once, soonest first; empty where nobody has said how old this water is and nothing else speaks. */
+export const refillReasons = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  { newTub = false }: { newTub?: boolean } = {},
+): RefillReason[] => {
+  const { at: now, filledAt } = estimate
+  const since = filledAt ?? Number.NEGATIVE_INFINITY
+  const found: RefillReason[] = []
+  const looks = journal.filter(isKind('look')).filter(({ at }) => at > since && at <= now)
+  const accident = looks.find(({ body }) => body.signs.includes('accident'))
+  if (accident) found.push({ rule: 'accident', at: accident.at })
+  for (const sign of RETURNING) {
+    const seen = looks.filter(({ at, body }) => at > now - CAME_BACK && body.signs.includes(sign))
+    const last = seen.at(0)
+    const first = seen.at(-1)
+    if (last && first && Math.abs(last.at - first.at) > DAY)
+      found.push({ rule: 'signs', sign, times: seen.length, at: Math.max(last.at, first.at) })
+  }
+  if (filledAt !== undefined) {
+    const age = (now - filledAt) / DAY
+    found.push({ rule: 'age', days: waterLife(tub) / DAY, at: filledAt + waterLife(tub) })
+    const soaks = journal
+      .filter(isKind('soak'))
+      .filter(({ at }) => at > Math.max(since, now - WINDOW) && at <= now)
+    const people = soaks.reduce((sum, { body }) => sum + body.people, 0)
+    const perDay = people / Math.max(3, Math.min(28, age))
+    if (perDay > 0) {
+      const days = batherDays(tub.volumeLitres, perDay)
+      found.push({ rule: 'bathers', bathersPerDay: perDay, days, at: filledAt + days * DAY })
+    }
+    const fill = readWater(fillWaterOf(estimate.fillWater, tub.setTemperatureCelsius))
+    const salt = tub.targets.salt ? estimate.reading.saltPpm - fill.saltPpm : 0
+    const above =
+      quantityOf(estimate.reading, 'totalDissolvedSolids') - fill.totalDissolvedSolidsPpm - salt
+    const rise = perDayOf(above, 0, age)
+    if (rise > 0)
+      found.push({
+        rule: 'solids',
+        aboveFillPpm: above,
+        perDay: rise,
+        at: now + ((SOLIDS_ABOVE_FILL_PPM - above) / rise) * DAY,
+      })
+    const clock = stabiliserClock(tub, journal, estimate)
+    const { high } = tub.targets.cyanuricAcid
+    if (clock && clock.ppm > high) found.push({ rule: 'stabiliser', ppm: clock.ppm, high, at: now })
+    else if (clock?.fullAt !== undefined)
+      found.push({ rule: 'stabiliser', ppm: clock.ppm, high, at: clock.fullAt })
+    const fills = journal.filter(
+      (entry) => entry.kind === 'water' && entry.body.replacedFraction >= 0.9,
+    )
+    if (newTub && fills.length <= 1) found.push({ rule: 'first month', at: filledAt + FIRST_MONTH })
+  }
+  return found.sort((a, b) => a.at - b.at)
+}

@@ -1,0 +1,78 @@
+import type { Estimate } from '@/core/estimate/estimate'
+import { quantityOf } from '@/core/estimate/testedWater'
+import { DILUTED, type Diluted, partialChange } from '@/core/refill/partialChange'
+import { QUANTITY } from '@/core/testing/quantity'
+import type { Tub } from '@/core/tub'
+import { amount, numberWords, type Reader, volume } from '../words/words'
+
+/** How many litres to change for one of the things that only leave with the water. */
+export const PartialChange = ({
+  tub,
+  estimate,
+  quantity,
+  goal,
+  reader,
+}: {
+  tub: Tub
+  estimate: Estimate
+  quantity: Diluted
+  /** Undefined where nothing was asked yet. */
+  goal: number | undefined
+  reader: Reader
+}) => {
+  const value = quantityOf(estimate.reading, quantity)
+  const change = goal === undefined ? undefined : partialChange(tub, estimate, quantity, goal)
+  return (
+    <section aria-labelledby="part" id="part-change">
+      <h2 id="part" className="head">
+        Or only a part of it
+      </h2>
+      <form className="mt-2 grid grid-cols-2 items-end gap-3" action="#part-change">
+        <label className="block">
+          <span className="mb-1 block font-medium text-[15px]">Bring down</span>
+          <select name="quantity" defaultValue={quantity} className="field">
+            {DILUTED.map((one) => (
+              <option key={one} value={one}>
+                {QUANTITY[one].name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="block">
+          <span className="mb-1 block font-medium text-[15px]">to</span>
+          <span className="flex items-center gap-2">
+            <input
+              name="goal"
+              inputMode="decimal"
+              defaultValue={goal === undefined ? '' : String(goal)}
+              className="field"
+            />
+            <span className="text-muted">ppm</span>
+          </span>
+        </label>
+        <button type="submit" className="plain justify-self-start">
+          How much?
+        </button>
+      </form>
+      {goal !== undefined && (
+        <p role="status" className="small mt-3">
+          {change ? (
+            <>
+              From {amount(quantity, value, reader)}: <b>{volume(change.litres, reader)}</b> out (
+              {numberWords(100 * change.fraction, 0, reader)} %), then as much in. It leaves pH{' '}
+              {amount('pH', change.leaves.pH, reader)} at first, alkalinity{' '}
+              {amount('totalAlkalinity', change.leaves.totalAlkalinity, reader)}, hardness{' '}
+              {amount('calciumHardness', change.leaves.calciumHardness, reader)}, stabiliser{' '}
+              {amount('cyanuricAcid', change.leaves.cyanuricAcid, reader)}. Drain first, then fill:
+              overflowing takes more water. Power off meanwhile; test after it.
+            </>
+          ) : value <= goal ? (
+            `It is at ${amount(quantity, value, reader)} already.`
+          ) : (
+            'This fill water holds as much: no part of it brings it there.'
+          )}
+        </p>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,386 @@
+'use client'
+
+import { startTransition, useActionState, useRef, useState } from 'react'
+import type { Blocked, RefillSchedule } from '@/core/refill/refillSchedule'
+import type { Action } from '../form/draft'
+import { lengthWords, sumWords } from '../words/refillWords'
+import { clock, dayAndClock, type Reader, weekday } from '../words/words'
+
+const MINUTE = 60_000
+const HOUR = 60 * MINUTE
+const QUARTER = 15 * MINUTE
+const LABELS = 178
+const WIDTH = 766
+const ROW = 27
+const TOP = 64
+
+const wall = (at: number, reader: Reader) => {
+  const parts = new Intl.DateTimeFormat('en-CA', {
+    timeZone: reader.timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(at)
+  const of = (type: string) => parts.find((part) => part.type === type)?.value ?? ''
+  return `${of('year')}-${of('month')}-${of('day')}T${of('hour')}:${of('minute')}`
+}
+
+const hourOf = (at: number, reader: Reader) => Number(wall(at, reader).slice(11, 13))
+
+/** Hours to name under the strip: every third, sixth or twelfth, as there is room. */
+const ticks = (from: number, to: number, reader: Reader) => {
+  const hours = (to - from) / HOUR
+  const step = hours < 20 ? 3 : hours < 60 ? 6 : 12
+  const found: number[] = []
+  for (let at = Math.ceil(from / HOUR) * HOUR; at < to; at += HOUR)
+    if (hourOf(at, reader) % step === 0) found.push(at)
+  return found
+}
+
+/** An end of the day that pointer and keys carry; the rest of the day goes along once it is put down. */
+const End = ({
+  name,
+  at,
+  x,
+  scale,
+  y,
+  move,
+  tell,
+  reader,
+}: {
+  name: string
+  at: number
+  x: number
+  scale: () => number
+  y: number
+  move: (to: number) => void
+  tell: (words: string) => void
+  reader: Reader
+}) => {
+  const [shift, setShift] = useState(0)
+  const grab = useRef<number | undefined>(undefined)
+  const to = Math.round((at + shift) / QUARTER) * QUARTER
+  const set = (next: number) => {
+    setShift(next)
+    tell(
+      `${name} ${dayAndClock(Math.round((at + next) / QUARTER) * QUARTER, reader)}. Enter sets it.`,
+    )
+  }
+  const put = () => {
+    grab.current = undefined
+    if (shift !== 0) move(to)
+    setShift(0)
+  }
+  const dx = scale() > 0 ? shift / scale() : 0
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={name}
+      aria-valuenow={Math.round(to / MINUTE)}
+      aria-valuetext={dayAndClock(to, reader)}
+      transform={`translate(${x + dx} ${y})`}
+      className="ring-handle"
+      onFocus={() => tell(`${name} ${dayAndClock(to, reader)}. Arrow keys move it, Enter sets it.`)}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId)
+        grab.current = event.clientX
+      }}
+      onPointerMove={(event) => {
+        if (grab.current !== undefined) set((event.clientX - grab.current) * scale())
+      }}
+      onPointerUp={put}
+      onPointerCancel={() => setShift(0)}
+      onKeyDown={(event) => {
+        const step = event.shiftKey || event.key.startsWith('Page') ? 24 * HOUR : QUARTER
+        if (event.key === 'ArrowRight' || event.key === 'ArrowUp' || event.key === 'PageUp')
+          set(shift + step)
+        else if (event.key === 'ArrowLeft' || event.key === 'ArrowDown' || event.key === 'PageDown')
+          set(shift - step)
+        else if (event.key === 'Enter') put()
+        else if (event.key === 'Escape') set(0)
+        else return
+        event.preventDefault()
+      }}
+    >
+      <rect
+        x={-74}
+        y={-15}
+        width={148}
+        height={30}
+        rx={15}
+        fill="var(--paper)"
+        stroke="var(--spruce)"
+        strokeWidth={2.2}
+      />
+      <text y={4.5} fontSize={13} fontWeight={650} textAnchor="middle">
+        {name} {weekday(to, reader).split(/[ ,]/)[0]} {clock(to, reader)}
+      </text>
+      <path d="M-64 -5l-4 5 4 5M64 -5l4 5-4 5" fill="none" stroke="var(--spruce)" strokeWidth={2} />
+    </g>
+  )
+}
+
+/** The day of a refill, counted back from when it has to be ready: every stage a bar with its own arithmetic. */
+export const RefillTimeline = ({
+  schedule,
+  blocked,
+  next,
+  tubId,
+  mode,
+  readyBy,
+  temperatures,
+  set,
+  reader,
+}: {
+  schedule: RefillSchedule
+  blocked: readonly Blocked[]
+  /** Guests or a soak after it. */
+  next: { at: number; what: string } | undefined
+  tubId: number
+  mode: 'ready by' | 'start at'
+  /** What was asked for. */
+  readyBy: number
+  temperatures: { before: number; fill: number; target: number }
+  set: Action
+  reader: Reader
+}) => {
+  const [told, setTold] = useState('')
+  const picture = useRef<SVGSVGElement>(null)
+  const [state, act] = useActionState(set, null)
+  const { start, ready, placed } = schedule
+  const margin = Math.max(HOUR, (ready - start) * 0.04)
+  const from = start - margin
+  const to = ready + Math.max(2 * margin, 3 * HOUR)
+  const x = (at: number) =>
+    LABELS + (Math.min(to, Math.max(from, at)) - from) * (WIDTH / (to - from))
+  const scale = () => {
+    const width = picture.current?.getBoundingClientRect().width ?? LABELS + WIDTH
+    return ((to - from) / WIDTH) * ((LABELS + WIDTH) / width)
+  }
+  const shown = placed.filter(({ state: how }) => how !== 'skipped')
+  const height = TOP + ROW * shown.length
+  const tank = height + 16
+  const at = (id: string, end: 'start' | 'end') =>
+    placed.find(({ stage }) => stage.id === id)?.[end] ?? start
+  const move = (end: 'ready by' | 'start at') => (moment: number) => {
+    const data = new FormData()
+    for (const [name, value] of Object.entries({
+      tub: String(tubId),
+      mode: end,
+      at: wall(moment, reader),
+      zone: reader.timeZone,
+    }))
+      data.set(name, value)
+    startTransition(() => act(data))
+  }
+  const level = [
+    [from, 0],
+    [at('drain', 'start'), 0],
+    [at('drain', 'end'), 40],
+    [at('fill', 'start'), 40],
+    [at('fill', 'end'), 0],
+    [to, 0],
+  ] as const
+  const warm = (celsius: number) =>
+    34 - (28 * (celsius - 5)) / Math.max(10, temperatures.target + 2 - 5)
+  return (
+    <div>
+      <div className="overflow-x-auto overflow-y-hidden">
+        {/* biome-ignore lint/a11y/useSemanticElements: a drawing is no fieldset */}
+        <svg
+          ref={picture}
+          width={LABELS + WIDTH}
+          height={tank + 78}
+          viewBox={`0 0 ${LABELS + WIDTH} ${tank + 78}`}
+          className="max-w-none"
+          role="group"
+          aria-label={`From ${dayAndClock(start, reader)} to ${dayAndClock(ready, reader)}, ${lengthWords((ready - start) / MINUTE)}`}
+        >
+          {blocked.map((one) =>
+            one.to > from && one.from < to ? (
+              <rect
+                key={one.from}
+                x={x(one.from)}
+                y={TOP - 14}
+                width={x(one.to) - x(one.from)}
+                height={height - TOP + 14}
+                fill="var(--stone)"
+              />
+            ) : null,
+          )}
+          {ticks(from, to, reader).map((tick) => (
+            <g key={tick}>
+              <path d={`M${x(tick)} ${TOP - 14}V${tank + 42}`} stroke="var(--hair)" />
+              <text
+                x={x(tick)}
+                y={tank + 58}
+                fontSize={12}
+                textAnchor="middle"
+                style={{ fill: 'var(--muted)' }}
+              >
+                {clock(tick, reader)}
+              </text>
+              {(hourOf(tick, reader) === 0 || tick === ticks(from, to, reader)[0]) && (
+                <text x={x(tick)} y={tank + 74} fontSize={12} fontWeight={650} textAnchor="middle">
+                  {weekday(tick, reader)}
+                </text>
+              )}
+            </g>
+          ))}
+          <path d={`M${x(start)} 34V${TOP + 8}`} stroke="var(--ink)" strokeWidth={1.5} />
+          <path d={`M${x(ready)} 34V${tank + 42}`} stroke="var(--spruce)" strokeWidth={2.4} />
+          {x(ready) - x(start) > 330 && (
+            <g>
+              <path
+                d={`M${x(start) + 84} 20H${x(ready) - 84}`}
+                stroke="var(--muted)"
+                strokeDasharray="2 3"
+              />
+              <text
+                x={(x(start) + x(ready)) / 2}
+                y={14}
+                fontSize={12}
+                textAnchor="middle"
+                style={{ fill: 'var(--muted)' }}
+              >
+                {mode === 'ready by' ? 'counted back' : 'counted forward'},{' '}
+                {lengthWords((ready - start) / MINUTE)}
+              </text>
+            </g>
+          )}
+          {next && next.at < to && (
+            <g>
+              <path d={`M${x(next.at)} ${TOP - 14}V${tank + 42}`} stroke="var(--ink)" />
+              <text x={x(next.at) + 4} y={TOP - 4} fontSize={12}>
+                {next.what} {clock(next.at, reader)}
+              </text>
+            </g>
+          )}
+          {shown.map((one, i) => {
+            const y = TOP + ROW * i
+            const { stage } = one
+            const left = x(one.start)
+            const middle = x(one.handsEnd)
+            const right = x(one.end)
+            const words = sumWords(stage, reader)
+            const total = lengthWords(stage.handsMinutes + stage.aloneMinutes)
+            const beyond = right > LABELS + WIDTH * 0.55
+            return (
+              <g key={stage.id} opacity={one.state === 'done' ? 0.55 : 1}>
+                <text x={0} y={y + 16} fontSize={13.5} fontWeight={600}>
+                  {one.state === 'done' ? '✓ ' : ''}
+                  {stage.name}
+                </text>
+                <rect
+                  x={left}
+                  y={y + 4}
+                  width={Math.max(2, middle - left)}
+                  height={16}
+                  fill="var(--ink)"
+                />
+                {right > middle && (
+                  <rect x={middle} y={y + 4} width={right - middle} height={16} fill="var(--oak)" />
+                )}
+                {one.state === 'running' && (
+                  <rect
+                    x={left}
+                    y={y + 2}
+                    width={right - left}
+                    height={20}
+                    fill="none"
+                    stroke="var(--copper)"
+                    strokeWidth={2}
+                  />
+                )}
+                <text
+                  x={beyond ? left - 8 : right + 8}
+                  y={y + 16}
+                  fontSize={12}
+                  textAnchor={beyond ? 'end' : 'start'}
+                  style={{ fill: 'var(--muted)' }}
+                >
+                  {clock(one.start, reader)} {words}
+                  {words ? ' = ' : ' '}
+                  <tspan fontWeight={700} style={{ fill: 'var(--ink)' }}>
+                    {total}
+                  </tspan>
+                </text>
+              </g>
+            )
+          })}
+          <text x={0} y={tank + 16} fontSize={13.5} fontWeight={600}>
+            The tub
+          </text>
+          <text x={0} y={tank + 32} fontSize={12} style={{ fill: 'var(--muted)' }}>
+            level, temperature
+          </text>
+          <path
+            d={`M${level.map(([when, down]) => `${x(when)} ${tank + down}`).join('L')}V${tank + 40}H${x(from)}z`}
+            fill="var(--mist)"
+          />
+          <path
+            d={`M${level.map(([when, down]) => `${x(when)} ${tank + down}`).join('L')}`}
+            fill="none"
+            stroke="var(--mist-3)"
+            strokeWidth={2}
+          />
+          <path
+            d={`M${x(from)} ${tank + warm(temperatures.before)}H${x(at('drain', 'start'))}M${x(at('fill', 'end'))} ${tank + warm(temperatures.fill)}H${x(at('heat', 'start'))}L${x(at('heat', 'end'))} ${tank + warm(temperatures.target)}H${x(to)}`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth={1.8}
+          />
+          <End
+            name="Start"
+            at={start}
+            x={Math.max(76, x(start))}
+            y={20}
+            scale={scale}
+            move={move('start at')}
+            tell={setTold}
+            reader={reader}
+          />
+          <End
+            name="Ready"
+            at={mode === 'ready by' && readyBy >= ready ? readyBy : ready}
+            x={Math.min(LABELS + WIDTH - 76, x(ready))}
+            y={20}
+            scale={scale}
+            move={move('ready by')}
+            tell={setTold}
+            reader={reader}
+          />
+        </svg>
+      </div>
+      <div className="note flex flex-wrap gap-x-5 text-muted">
+        <span className="flex items-center gap-1.5">
+          <svg width={14} height={10} aria-hidden="true">
+            <rect width={14} height={10} fill="var(--ink)" />
+          </svg>
+          you
+        </span>
+        <span className="flex items-center gap-1.5">
+          <svg width={14} height={10} aria-hidden="true">
+            <rect width={14} height={10} fill="var(--oak)" />
+          </svg>
+          runs alone
+        </span>
+        <span className="flex items-center gap-1.5">
+          <svg width={14} height={10} aria-hidden="true">
+            <rect width={14} height={10} fill="var(--stone)" stroke="var(--hair)" />
+          </svg>
+          no hand free
+        </span>
+      </div>
+      <p role="status" className="small min-h-[24px] text-muted print:hidden">
+        {state && !state.ok
+          ? (state.errors.at ?? state.message)
+          : told || 'Carry Start or Ready to another time; the whole day goes along.'}
+      </p>
+    </div>
+  )
+}

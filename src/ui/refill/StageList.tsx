@@ -1,0 +1,222 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import { PRODUCTS } from '@/core/products/product'
+import type { Placed } from '@/core/refill/refillSchedule'
+import { type Action, DraftForm } from '../form/draft'
+import { TextInput } from '../form/inputs'
+import { PostButton } from '../form/PostButton'
+import { lengthWords } from '../words/refillWords'
+import { dayAndClock, dose, type Reader, temperatureSign } from '../words/words'
+
+/** Ticks of a list at the hand; kept in this browser, for they say nothing that the journal needs. */
+const Checks = ({ name, checks }: { name: string; checks: readonly string[] }) => {
+  const [ticked, setTicked] = useState<string[]>([])
+  const key = `pavrel.checks.${name}`
+  useEffect(() => {
+    try {
+      setTicked(JSON.parse(localStorage.getItem(key) ?? '[]') as string[])
+    } catch {
+      localStorage.removeItem(key)
+    }
+  }, [key])
+  return (
+    <ul className="small">
+      {checks.map((check) => (
+        <li key={check}>
+          <label className="flex min-h-9 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5 flex-none accent-spruce"
+              checked={ticked.includes(check)}
+              onChange={(event) => {
+                const next = event.target.checked
+                  ? [...ticked, check]
+                  : ticked.filter((one) => one !== check)
+                setTicked(next)
+                localStorage.setItem(key, JSON.stringify(next))
+              }}
+            />
+            {check}
+          </label>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+const OneStage = ({
+  placed,
+  refillId,
+  tubId,
+  open,
+  tick,
+  pin,
+  reader,
+}: {
+  placed: Placed
+  refillId: number | undefined
+  tubId: number
+  /** It is the one at hand. */
+  open: boolean
+  tick: Action
+  pin: Action
+  reader: Reader
+}) => {
+  const { stage, state, start, end } = placed
+  const hidden = { tub: String(tubId), stage: stage.id, zone: reader.timeZone }
+  const button = (label: string, what: string, className = 'quiet') => (
+    <PostButton
+      action={tick}
+      hidden={{ ...hidden, what }}
+      label={label}
+      title={`${label}: ${stage.name}`}
+      className={className}
+    />
+  )
+  const asks = stage.id === 'heat' || stage.id === 'fill'
+  const STATE = { planned: '', running: 'under way', done: 'done', skipped: 'left out' } as const
+  return (
+    <li className="border-hair border-t">
+      <details open={open}>
+        <summary className="grid min-h-12 cursor-pointer items-center gap-x-4 py-1 sm:grid-cols-[minmax(0,1fr)_auto]">
+          <span className={state === 'done' || state === 'skipped' ? 'text-muted' : ''}>
+            {state === 'done' && <span aria-hidden="true">✓ </span>}
+            <b>{stage.name}</b>{' '}
+            <span className="small text-muted">
+              {STATE[state] && `${STATE[state]}, `}
+              {lengthWords(stage.handsMinutes)} by hand
+              {stage.aloneMinutes > 0 && `, ${lengthWords(stage.aloneMinutes)} by itself`}
+            </span>
+          </span>
+          <time className="small text-muted">
+            {dayAndClock(start, reader)} – {dayAndClock(end, reader)}
+          </time>
+        </summary>
+        <div className="pb-4">
+          {stage.cautions.length > 0 && (
+            <div className="safety small mb-2">
+              {stage.cautions.map((caution) => (
+                <p key={caution}>{caution}</p>
+              ))}
+            </div>
+          )}
+          {stage.product && (
+            <p className="small mb-1">
+              First {dose(stage.product.product, stage.product.grams, reader)}{' '}
+              {PRODUCTS[stage.product.product].commonName}: the least it takes. Then test, and more
+              only if it shows.
+            </p>
+          )}
+          <Checks name={`${refillId ?? 0}.${stage.id}`} checks={stage.checks} />
+          {refillId !== undefined && (state === 'planned' || state === 'running') && (
+            <div className="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
+              {asks ? (
+                <DraftForm
+                  action={tick}
+                  draftKey={undefined}
+                  initial={{ celsius: '', litres: '' }}
+                  hidden={{ ...hidden, what: state === 'running' ? 'done' : 'begun' }}
+                  className="flex flex-wrap items-end gap-3"
+                  submit={({ pending }) => (
+                    <button
+                      type="submit"
+                      className="plain"
+                      disabled={pending}
+                      aria-label={`${state === 'running' ? 'Done' : 'Begun'}: ${stage.name}`}
+                    >
+                      {state === 'running' ? 'Done' : 'Begun'}
+                    </button>
+                  )}
+                >
+                  {stage.id === 'heat' ? (
+                    <TextInput
+                      name="celsius"
+                      label="Water is at"
+                      unit={temperatureSign(reader.units.temperature)}
+                      decimal
+                    />
+                  ) : (
+                    state === 'running' && (
+                      <TextInput
+                        name="litres"
+                        label="By the meter"
+                        unit={reader.units.volume === 'litre' ? 'L' : 'gal'}
+                        decimal
+                      />
+                    )
+                  )}
+                </DraftForm>
+              ) : (
+                <>
+                  {state === 'planned' &&
+                    stage.aloneMinutes > 0 &&
+                    button('Begun', 'begun', 'plain')}
+                  {button('Done', 'done', 'plain')}
+                </>
+              )}
+              {state === 'planned' && button('Leave it out', 'skipped')}
+              {state === 'planned' && (
+                <details>
+                  <summary className="quiet">Not before…</summary>
+                  <DraftForm
+                    action={pin}
+                    draftKey={undefined}
+                    initial={{ at: '' }}
+                    hidden={hidden}
+                    className="flex flex-wrap items-end gap-3"
+                    submit={({ pending }) => (
+                      <button type="submit" className="quiet" disabled={pending}>
+                        Pin it there
+                      </button>
+                    )}
+                  >
+                    <TextInput name="at" label="Day and time" type="datetime-local" />
+                  </DraftForm>
+                  <PostButton action={pin} hidden={hidden} label="No pin" />
+                </details>
+              )}
+            </div>
+          )}
+        </div>
+      </details>
+    </li>
+  )
+}
+
+/** The stages as they are walked: where the hand works stand its checks and its cautions. */
+export const StageList = ({
+  placed,
+  refillId,
+  tubId,
+  tick,
+  pin,
+  reader,
+}: {
+  placed: readonly Placed[]
+  refillId: number | undefined
+  tubId: number
+  tick: Action
+  pin: Action
+  reader: Reader
+}) => {
+  const first = placed.find(({ state }) => state === 'running' || state === 'planned')
+  return (
+    <ol>
+      {placed
+        .toSorted((a, b) => a.start - b.start)
+        .map((one) => (
+          <OneStage
+            key={`${one.stage.id}${one.state}`}
+            placed={one}
+            refillId={refillId}
+            tubId={tubId}
+            open={one === first}
+            tick={tick}
+            pin={pin}
+            reader={reader}
+          />
+        ))}
+    </ol>
+  )
+}

@@ -1,0 +1,115 @@
+import { evaporationLitresPerHour, topUpOf } from '@/core/refill/topUp'
+import type { Weather } from '@/core/weather'
+import type { Action } from '../form/draft'
+import { PostButton } from '../form/PostButton'
+import { degrees, numberWords, type Reader, volume } from '../words/words'
+
+const VERDICT = {
+  evaporation: 'Evaporation and bathers explain it.',
+  'more than usual':
+    'More than usual. Mark the level with tape, pump off and cover on, and look again in a day.',
+  leak: 'More than evaporation explains: look for a leak at unions, pump and drain. Power off before any panel; what is behind it is for a licensed person.',
+} as const
+
+export interface TopUpAsked {
+  drop: number
+  days: number
+  openHours: number
+  surface: number
+}
+
+/** What a fallen level means, and the water that makes it good. */
+export const TopUpCheck = ({
+  tubId,
+  volumeLitres,
+  waterCelsius,
+  asked,
+  given,
+  bathers,
+  weather,
+  simulated,
+  keep,
+  reader,
+}: {
+  tubId: number
+  volumeLitres: number
+  waterCelsius: number
+  asked: TopUpAsked
+  /** Something was asked, so there is an answer. */
+  given: boolean
+  /** In those days, by the journal. */
+  bathers: number
+  weather: Weather
+  simulated: boolean
+  keep: Action
+  reader: Reader
+}) => {
+  const result = topUpOf({
+    dropMetres: asked.drop / 100,
+    surfaceSquareMetres: asked.surface,
+    days: asked.days,
+    openHoursPerDay: asked.openHours,
+    bathers,
+    openLitresPerHour: evaporationLitresPerHour({
+      surfaceSquareMetres: asked.surface,
+      waterCelsius,
+      ...weather,
+    }),
+  })
+  const percent = Math.min(100, Math.max(1, (100 * result.litres) / volumeLitres))
+  const field = (name: keyof TopUpAsked, label: string, unit: string) => (
+    <label className="block min-w-0">
+      <span className="mb-1 block font-medium text-[15px]">{label}</span>
+      <span className="flex items-center gap-2">
+        <input
+          name={name}
+          defaultValue={String(Number(asked[name].toFixed(2)))}
+          inputMode="decimal"
+          className="field"
+        />
+        <span className="text-muted">{unit}</span>
+      </span>
+    </label>
+  )
+  return (
+    <section aria-labelledby="topup" id="top-up">
+      <h2 id="topup" className="head">
+        The level has fallen
+      </h2>
+      <form className="mt-2 grid grid-cols-2 items-end gap-3" action="#top-up">
+        {field('drop', 'By', 'cm')}
+        {field('days', 'in', 'days')}
+        {field('surface', 'Surface', 'm²')}
+        {field('openHours', 'Open a day', 'h')}
+        <button type="submit" className="plain justify-self-start">
+          What does it mean?
+        </button>
+      </form>
+      {given && (
+        <div role="status" className="small mt-3">
+          <p>
+            <b>{volume(result.litres, reader)}</b> are missing. Evaporation at{' '}
+            {degrees(weather.airCelsius, reader)} air{simulated ? ' (simulated weather)' : ''}:
+            about {volume(result.explainedLitres, reader)}; {numberWords(bathers, 0, reader)}{' '}
+            bathers: {volume(result.carriedLitres, reader)}.
+          </p>
+          <p className={result.verdict === 'leak' ? 'safety mt-1' : 'mt-1 font-semibold'}>
+            {VERDICT[result.verdict]}
+          </p>
+          <PostButton
+            action={keep}
+            hidden={{
+              kind: 'water',
+              tub: String(tubId),
+              percent: percent.toFixed(1),
+              when: 'now',
+              stay: 'yes',
+            }}
+            label={`Topped up: ${numberWords(percent, 1, reader)} % is new`}
+          />
+          <p className="note text-muted">After it, test: the new water has its own balance.</p>
+        </div>
+      )}
+    </section>
+  )
+}
