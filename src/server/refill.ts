@@ -1,6 +1,7 @@
 import { TZDate } from '@date-fns/tz'
 import Joi from 'joi'
 import type { Plan, PlanOptions } from '@/core/advice/plan'
+import type { PlanStep } from '@/core/advice/planned'
 import type { Estimate } from '@/core/estimate/estimate'
 import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
 import {
@@ -109,6 +110,8 @@ export interface RefillView {
   /** What cannot be, a sentence each, with a way on. */
   conflicts: string[]
   doses: Plan
+  /** Of these, what balances. */
+  balance: PlanStep[]
   /** Heating and water, by the prices that were given; undefined where none was. */
   costs: {
     water: number | undefined
@@ -149,13 +152,13 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   const settings = refillSettings(tub)
   const reasons = refillReasons(tub, journal, estimate, { newTub: tub.refill?.newTub ?? false })
   const rates = ratesOf(tub, journal, settings)
-  const { plan: doses, minutes } = firstDoses(tub, estimate.fillWater, now, planOptions)
+  const { plan: doses, balance, minutes } = firstDoses(tub, estimate.fillWater, now, planOptions)
   const facts = {
     tub,
     estimate,
     rates,
     settings,
-    doses: { steps: doses.steps.length, waitMinutes: minutes },
+    doses: { steps: balance.length, waitMinutes: minutes },
   }
   const refill = refillOf(facts)
   const happened = happenedOf(journal, row?.id)
@@ -249,6 +252,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
     happened,
     conflicts,
     doses,
+    balance,
     costs: {
       water:
         settings.waterPrice === undefined

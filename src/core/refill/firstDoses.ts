@@ -1,19 +1,23 @@
 import { dosePlan, type Plan, type PlanOptions } from '../advice/plan'
+import type { PlanStep } from '../advice/planned'
 import { scheduleOf } from '../advice/schedule'
 import { estimate } from '../estimate/estimate'
 import { fillWaterOf } from '../estimate/testedWater'
 import { type Entry, type Instant, MINUTE } from '../journal/entry'
+import { PRODUCTS, type ProductFamily } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import type { FillWater, Tub } from '../tub'
 import { readWater } from '../water/solveWater'
 
-/** What the new water will want, from the fill water's own numbers: the plan, and how long its waits take together. */
+const BALANCES: readonly ProductFamily[] = ['base', 'acid', 'mineral']
+
+/** What the new water will want, from the fill water's own numbers: the plan, and what of it is balance, with its waits. */
 export const firstDoses = (
   tub: Tub,
   fillWater: FillWater,
   now: Instant,
   options: PlanOptions = {},
-): { plan: Plan; minutes: number } => {
+): { plan: Plan; balance: PlanStep[]; minutes: number } => {
   const fill = readWater(fillWaterOf(fillWater, tub.setTemperatureCelsius))
   const { sanitizer } = programmeOf(tub.programme)
   const journal: Entry[] = [
@@ -34,5 +38,9 @@ export const firstDoses = (
     },
   ]
   const plan = dosePlan(tub, journal, estimate(tub, journal, now), options)
-  return { plan, minutes: (scheduleOf(plan.steps, journal, now).mixedAt - now) / MINUTE }
+  // What sanitizes belongs to the programme's start-up.
+  const balance = plan.steps.filter(
+    (step) => step.kind !== 'add' || BALANCES.includes(PRODUCTS[step.product].family),
+  )
+  return { plan, balance, minutes: (scheduleOf(balance, journal, now).mixedAt - now) / MINUTE }
 }

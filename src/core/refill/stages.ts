@@ -177,7 +177,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       checks: [
         settings.drainTo === undefined
           ? 'Ask where the water may go: sewer, own ground, never a street drain or a stream.'
-          : `To the ${settings.drainTo === 'sewer' ? 'sewer' : settings.drainTo === 'own ground' ? 'own ground, spread out' : 'place your local rule names'}.`,
+          : `To the ${settings.drainTo === 'sewer' ? 'sewer' : settings.drainTo === 'own ground' ? 'lawn or beds of your own, spread out' : 'place your local rule names'}.`,
         'Hose end secured, below the footwell.',
       ],
       cautions: gravity

@@ -79,7 +79,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
   const total = [costs.water, costs.energy, costs.products].filter((one) => one !== undefined)
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3 pt-2">
+      <header className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3 pt-2 lg:flex-nowrap">
         <div>
           <h1 className="serif title">
             {begun
@@ -108,7 +108,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
           />
         )}
         {row && (
-          <Link href={`/tubs/${tub.id}/refill/sheet`} className="plain print:hidden">
+          <Link href={`/tubs/${tub.id}/refill/sheet`} className="plain flex-none print:hidden">
             The day on one page
           </Link>
         )}

@@ -11,7 +11,7 @@ export const metadata: Metadata = { title: 'The day of the refill' }
 const RefillSheet = async ({ params }: TubParams) => {
   const { view, reader } = await loadTub((await params).tub)
   const { tub } = view
-  const { schedule, doses, conflicts } = loadRefill(view, reader)
+  const { schedule, balance, conflicts } = loadRefill(view, reader)
   return (
     <article className="max-w-[820px]">
       <p className="print:hidden">
@@ -58,7 +58,8 @@ const RefillSheet = async ({ params }: TubParams) => {
                   {stage.product &&
                     ` First ${dose(stage.product.product, stage.product.grams, reader)}.`}
                   {stage.id === 'balance' &&
-                    ` ${doses.steps
+                    balance.length > 0 &&
+                    ` ${balance
                       .map((step) => {
                         const { figure, name } = stepWords(step, reader)
                         return `${figure} ${name}`
