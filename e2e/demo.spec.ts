@@ -2,6 +2,7 @@ import { DEMO, expect, nothingSerious, PHONE, place, test, watchConsole } from '
 
 const PLACES = [
   'now',
+  'ahead',
   'test',
   'test?with=drops',
   'test?with=shop',

@@ -98,6 +98,9 @@ await benchPhoto(browser, address)
 await benchMap(browser, address)
 await browser.close()
 run(process.execPath, ['--expose-gc', bin('tsx/dist/cli.mjs'), 'scripts/benchCore.ts'])
+run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchEstimate.ts'], {
+  env: { NODE_ENV: 'production' },
+})
 run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchUpkeep.ts'], {
   env: { NODE_ENV: 'production' },
 })

@@ -22,6 +22,7 @@ const VIEWS = [
   ['shelf-desktop', '/tubs/1/shelf', DESKTOP, 'light'],
   ['programme-desktop', '/tubs/2/programme', DESKTOP, 'light'],
   ['upkeep-desktop', '/tubs/1/upkeep', DESKTOP, 'light'],
+  ['ahead-desktop', '/tubs/2/ahead', DESKTOP, 'light'],
   ['refill-desktop', '/tubs/1/refill', DESKTOP, 'light'],
   ['soak-phone-night', '/tubs/2/soak', PHONE, 'dark'],
   ['record-desktop', '/tubs/1/record', DESKTOP, 'light'],

@@ -1,8 +1,11 @@
 import { cookies } from 'next/headers'
 import { notFound } from 'next/navigation'
 import { cache } from 'react'
+import type { ForecastPoint } from '@/core/estimate/forecast'
+import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
 import { waitingReplies } from '@/server/devices'
-import { tubView } from '@/server/views'
+import { ensembleNow } from '@/server/learning'
+import { type TubView, tubView } from '@/server/views'
 import { theStore } from '@/store/database'
 import { allKits } from '@/store/kits'
 import { readerOf } from './reader'
@@ -17,6 +20,52 @@ export const loadTub = async (param: string) => {
   const view = viewOf(id)
   if (!view) notFound()
   return { view, reader: await readerOf(view.tub.units, view.now) }
+}
+
+/** The week ahead over the ensemble, with planned soaks, and with the plan's doses where they are to go in. */
+export const loadFans = (view: TubView, dosed: boolean): Fan[] => {
+  const { tub, journal, now, plan, planned } = view
+  const { ensemble, fill } = ensembleNow(theStore(), tub, journal, now)
+  const ahead: Ahead[] = planned.map(({ at, load }) => ({ at, kind: 'soak', body: load }))
+  if (dosed)
+    for (const step of plan.steps)
+      if (step.kind === 'add')
+        ahead.push({
+          id: 0,
+          at: now,
+          kind: 'dose',
+          body: { product: step.product, grams: step.grams },
+        })
+  return fanOf(ensemble, tub, ahead, fill, tub.targets.sanitizer.low)
+}
+
+/** Eight in ten of a normal spread are 2.56 standard deviations wide. */
+const EIGHT_IN_TEN = 2.56
+
+/** The residual of the next two days with the plan carried out, by what this tub has taught; undefined while it has taught little. */
+export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
+  const { tub, journal, now, plan, schedule, planned, learnt } = view
+  if (learnt.readings < 20 || learnt.now.pH === undefined) return undefined
+  const { ensemble, fill } = ensembleNow(theStore(), tub, journal, now)
+  const ahead: Ahead[] = planned.map(({ at, load }) => ({ at, kind: 'soak', body: load }))
+  plan.steps.forEach((step, i) => {
+    if (step.kind === 'add')
+      ahead.push({
+        id: 0,
+        at: schedule.starts[i] ?? now,
+        kind: 'dose',
+        body: { product: step.product, grams: step.grams },
+      })
+  })
+  const [residual] = fanOf(ensemble, tub, ahead, fill, tub.targets.sanitizer.low, {
+    hours: 48,
+    stepHours: 1,
+  })
+  return residual?.points.map(({ at, median, low, high }) => ({
+    at,
+    value: median,
+    standardDeviation: (high - low) / EIGHT_IN_TEN,
+  }))
 }
 
 /** What devices have sent of a tub and nobody has kept yet. */

@@ -26,6 +26,12 @@ export type TestSchool = (typeof TEST_SCHOOLS)[number]
 export const TUB_KINDS = ['hard shell', 'inflatable', 'swim spa'] as const
 export type TubKind = (typeof TUB_KINDS)[number]
 
+/** Mean and one standard deviation. */
+export interface LearntRates {
+  lossPerHour: { mean: number; standardDeviation: number }
+  demandGramsPerPersonHour: { mean: number; standardDeviation: number }
+}
+
 /** What Pavrel needs to know of a tub to advise on it. */
 export interface Tub {
   /** A hard shell where nothing is said. */
@@ -38,6 +44,8 @@ export interface Tub {
   testSchool?: TestSchool
   /** How its people do what can be done in more than one way. */
   choices?: Partial<Choices>
+  /** Rates of its own, where enough readings have shown them. */
+  learnt?: LearntRates
   /** What the heater is set to. */
   setTemperatureCelsius: number
 }

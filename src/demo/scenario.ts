@@ -2,9 +2,9 @@ import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { DAY, type Entry, HOUR, type Instant, MINUTE, type NewEntry } from '@/core/journal/entry'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
+import { seeded } from '@/core/random'
 import type { Method, Quantity } from '@/core/testing/quantity'
 import type { NewTub } from '@/store/tubs'
-import { seeded } from './random'
 import { type Truth, virtualTub } from './virtualTub'
 
 /** An invented guest house in an old lighthouse, with two tubs and people who mostly do what the plan says. */
@@ -49,7 +49,7 @@ const tubOf = (
 const CAST: readonly Cast[] = [
   {
     tub: tubOf('North Deck', 'bromine tablets', 1320, 38, 90),
-    truth: { lossPerHour: 0.3 / 24, demandGramsPerPersonHour: 5, feedPerHour: 0.075 / 24 },
+    truth: { lossPerHour: 0.3 / 24, demandGramsPerPersonHour: 5, feedPerHour: 0.05 / 24 },
     seed: 1871,
     neglectedDays: 4,
     refillDay: undefined,

@@ -1,7 +1,9 @@
+import { AT_ONCE, passTime } from '@/core/estimate/learning/kinetics'
 import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
 import { HOUR, type Instant } from '@/core/journal/entry'
 import { addProduct, spend } from '@/core/products/addProduct'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
+import { normal } from '@/core/random'
 import {
   type Method,
   QUANTITY,
@@ -15,7 +17,6 @@ import { CHLORINE_G_PER_MOL } from '@/core/water/constants'
 import { mixWater } from '@/core/water/mix'
 import { readWater } from '@/core/water/solveWater'
 import type { Water } from '@/core/water/water'
-import { normal } from './random'
 
 /** What is true of the invented tub, and hidden from its journal. */
 export interface Truth {
@@ -23,6 +24,10 @@ export interface Truth {
   demandGramsPerPersonHour: number
   /** Share of the tablets in the floater that dissolves in an hour. */
   feedPerHour: number
+  /** Share of a soak's demand that is met at once, the rest lingers; 1 for all, and then what finds no sanitizer is forgotten. */
+  atOnce?: number
+  /** Times the usual transfer of carbon dioxide; 1 where nothing is said. */
+  transfer?: number
   /** What a cell makes, ppm of chlorine an hour; none where there is none. */
   cellPpmPerHour?: number
 }
@@ -32,22 +37,41 @@ const HYPOCHLORITE_CHLORINE =
   (PRODUCTS['sodium hypochlorite'].perGram.freeChlorineMmol * CHLORINE_G_PER_MOL) / 1000
 
 /** A tub that obeys the same chemistry as the estimate, with rates of its own and noisy tests. */
-export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () => number) => {
+export const virtualTub = (
+  tub: Tub,
+  truth: Truth,
+  start: Instant,
+  random: () => number,
+  /** How much of a kit's error its tests show: owners look twice, so half of it. */
+  scatter = 0.5,
+) => {
   let water: Water = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+  const { transfer = 1, atOnce = AT_ONCE } = truth
   let now = start
+  /** What bathers left that has not met any sanitizer yet, mmol/L of it. */
+  let waste = 0
   let floater: { product: ProductName; grams: number } | undefined
 
   const advance = (until: Instant) => {
     while (now < until - 1) {
       const hours = Math.min(1, (until - now) / HOUR)
       const kept = Math.exp(-truth.lossPerHour * hours)
+      const halogen = water.freeChlorineMmol + water.bromineMmol
+      const state = { sanitizer: halogen, waste, tablets: 0, used: 0 }
+      passTime(
+        state,
+        { lossPerHour: truth.lossPerHour, feedPerHour: 0, feedMmolPerGram: 0, cellPerHour: 0 },
+        hours,
+      )
+      waste = state.waste
+      const share = halogen > 0 ? state.used / halogen : 0
       water = spend(water, {
-        freeChlorineMmol: water.freeChlorineMmol * (1 - kept),
-        bromineMmol: water.bromineMmol * (1 - kept),
+        freeChlorineMmol: water.freeChlorineMmol * share,
+        bromineMmol: water.bromineMmol * share,
         peroxideMmol: water.peroxideMmol * (1 - kept),
       })
       water = { ...water, biguanidePpm: water.biguanidePpm * kept }
-      water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.still, hours)
+      water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.still, hours)
       if (floater) {
         const fed = floater.grams * (1 - Math.exp(-truth.feedPerHour * hours))
         floater.grams -= fed
@@ -71,15 +95,26 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
     const personHours = (people * minutes) / 60
     const grams = personHours * truth.demandGramsPerPersonHour * (1 + 0.25 * normal(random))
     const mmol = (1000 * Math.max(0, grams)) / CHLORINE_G_PER_MOL / tub.volumeLitres
-    const beyondChlorine = Math.max(0, mmol - water.freeChlorineMmol)
-    water = spend(water, { freeChlorineMmol: mmol, bromineMmol: beyondChlorine })
-    water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.jets, minutes / 60)
+    const halogen = water.freeChlorineMmol + water.bromineMmol
+    const met = Math.min(halogen, atOnce * mmol)
+    waste += atOnce < 1 ? mmol - met : 0
+    water = spend(water, {
+      freeChlorineMmol: Math.min(met, water.freeChlorineMmol),
+      bromineMmol: Math.max(0, met - water.freeChlorineMmol),
+    })
+    water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.jets, minutes / 60)
   }
 
   const dose = (product: ProductName, grams: number) => {
     if (PRODUCTS[product].form === 'tablets')
       floater = { product, grams: (floater?.grams ?? 0) + grams }
-    else water = addProduct(water, product, grams, tub.volumeLitres)
+    else {
+      water = addProduct(water, product, grams, tub.volumeLitres)
+      // Monopersulfate that finds no bromide works on the waste.
+      const oxidised = Math.min(waste, water.monopersulfateMmol)
+      waste -= oxidised
+      water = spend(water, { monopersulfateMmol: oxidised })
+    }
   }
 
   const read = (quantities: readonly Quantity[], method: Method): Readings => {
@@ -87,8 +122,7 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
     const readings: Readings = {}
     for (const quantity of quantities) {
       const value = quantityOf(reading, quantity)
-      // Owners look twice, so their scatter is half of what the kit is good for.
-      const noisy = value + 0.5 * readingError(quantity, method, value) * normal(random)
+      const noisy = value + scatter * readingError(quantity, method, value) * normal(random)
       const step = COARSENESS[quantity] * (method === 'strip' ? 1 : 0.5)
       const { decimals } = QUANTITY[quantity]
       readings[quantity] = Math.max(0, Number((Math.round(noisy / step) * step).toFixed(decimals)))
@@ -99,10 +133,12 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
   const topUp = (replacedFraction: number) => {
     const fill = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
     water = mixWater(water, fill, replacedFraction)
+    waste *= 1 - replacedFraction
   }
 
   const refill = () => {
     water = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+    waste = 0
     floater = undefined
   }
 
@@ -115,7 +151,7 @@ export const virtualTub = (tub: Tub, truth: Truth, start: Instant, random: () =>
     topUp,
     truth: () => readWater(water),
     aerate: (minutes: number) => {
-      water = loseCarbonDioxide(water, TRANSFER_PER_HOUR.jetsWithAir, minutes / 60)
+      water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.jetsWithAir, minutes / 60)
     },
   }
 }

@@ -4,7 +4,9 @@ import { bathersIn, roundOf, type Wait, waitingUntil } from '@/core/advice/round
 import { type Schedule, scheduleOf } from '@/core/advice/schedule'
 import { type Verdict, verdict } from '@/core/advice/verdict'
 import { type Estimate, estimate } from '@/core/estimate/estimate'
+import type { LearntTub } from '@/core/estimate/learning/learnt'
 import type { Entry, EntryOf, Instant } from '@/core/journal/entry'
+import type { LearntRates } from '@/core/tub'
 import type { ChoreRule } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
 import { type FilterStanding, noFilterSince } from '@/core/upkeep/filterSet'
@@ -15,13 +17,16 @@ import { type PlannedSoak, soaksAhead } from '@/store/plannedSoaks'
 import { allTubs, findTub, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 import { filtersOf } from './filters'
+import { learntNow } from './learning'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 import { refillAtOf } from './upkeep'
 
 /** Everything the places say about one tub at one moment: a pure function of tub, journal and now. */
 export interface TubView {
   now: Instant
-  tub: TubRow
+  /** With rates of its own, once enough was read. */
+  tub: TubRow & { learnt?: LearntRates }
+  learnt: LearntTub
   tubs: { id: number; name: string; place: string }[]
   /** Newest first. */
   journal: Entry[]
@@ -55,9 +60,11 @@ export const tubList = (store: Store) =>
   allTubs(store).map(({ id, name, place }) => ({ id, name, place }))
 
 export const tubView = (store: Store, tubId: number, now: Instant): TubView | undefined => {
-  const tub = findTub(store, tubId)
-  if (!tub) return undefined
+  const row = findTub(store, tubId)
+  if (!row) return undefined
   const journal = journalOf(store, tubId)
+  const { learnt, rates } = learntNow(store, row, journal, now)
+  const tub: TubRow & { learnt?: LearntRates } = rates ? { ...row, learnt: rates } : row
   const state = estimate(tub, journal, now)
   const shelf = shelfOf(store)
   const planned = soaksAhead(store, tubId, now)
@@ -72,6 +79,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   return {
     now,
     tub,
+    learnt,
     tubs: tubList(store),
     journal,
     estimate: state,

@@ -5,7 +5,7 @@
 import { differenceCiede2000, lab65 } from 'culori'
 import { ciede2000 } from '@/core/colour/ciede2000'
 import { labOf, linearOf, linearOfHex } from '@/core/colour/colour'
-import { seeded } from '@/demo/random'
+import { seeded } from '@/core/random'
 
 const PAIRS: readonly (readonly [number, number, number, number, number, number, number])[] = [
   [50, 2.6772, -79.7751, 50, 0, -82.7485, 2.0425],

@@ -9,7 +9,7 @@ import { feederAdvice, feederOf } from '@/core/programmes/feeder'
 import { PROGRAMMES, STAY_OUT_ABOVE } from '@/core/programmes/programme'
 import { startProgress, tabletsAWeek } from '@/core/programmes/startUp'
 import { switchAdvice } from '@/core/programmes/switching'
-import { seeded } from '@/demo/random'
+import { seeded } from '@/core/random'
 import { type Truth, virtualTub } from '@/demo/virtualTub'
 import { NOW, tubWith } from './waters'
 
@@ -27,6 +27,8 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
     demandGramsPerPersonHour: 6,
     feedPerHour: 0,
     cellPpmPerHour: 0,
+    // Plans know nothing of demand that lingers: it is for the next test to find.
+    atOnce: 1,
   }
   const real = virtualTub(tub, truth, NOW, random)
   const journal: Entry[] = []

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
+import { normal, seeded } from '@/core/random'
 import type { Method } from '@/core/testing/quantity'
-import { normal, seeded } from '@/demo/random'
 import { type Outcome, roundsOf } from './rounds'
 import { plainReading, tubWith } from './waters'
 

@@ -1,5 +1,5 @@
 import { DAY, HOUR } from '@/core/journal/entry'
-import { normal, seeded } from '@/demo/random'
+import { normal, seeded } from '@/core/random'
 import { virtualTub } from '@/demo/virtualTub'
 import { NOW, tubWith } from '../core/waters'
 

@@ -1,10 +1,10 @@
+import { seeded } from '@/core/random'
 import type { StripPad } from '@/core/testing/kit'
 import { findStrip } from '@/core/testing/photo/findStrip'
 import { distance } from '@/core/testing/photo/picture'
 import { readStrip } from '@/core/testing/photo/readStrip'
 import type { Quantity, Readings } from '@/core/testing/quantity'
 import { demoStrip } from '@/demo/kits'
-import { seeded } from '@/demo/random'
 import { LIGHTS, photographStrip, practiceShot } from '@/stand-ins/stripCamera'
 
 if (demoStrip.spec.kind !== 'strip') throw new Error('the demo has no strip')

@@ -1,11 +1,11 @@
 import { writeFileSync } from 'node:fs'
 import { labOf, linearOfHex } from '@/core/colour/colour'
+import { seeded } from '@/core/random'
 import { findStrip } from '@/core/testing/photo/findStrip'
 import { chartOf, matchColour } from '@/core/testing/photo/matchPad'
 import { readChart } from '@/core/testing/photo/readChart'
 import { readStrip } from '@/core/testing/photo/readStrip'
 import { QUANTITY } from '@/core/testing/quantity'
-import { seeded } from '@/demo/random'
 import { PLAIN_SHOT, photographStrip, type Shot } from '@/stand-ins/stripCamera'
 import { anyWater, FAIR_LIGHTS, type PadResult, pads, placeOf, readMany } from './rendered'
 

@@ -4,6 +4,8 @@ import { roundOf, waitingUntil } from '@/core/advice/round'
 import { scheduleOf } from '@/core/advice/schedule'
 import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
+import { ensembleOf } from '@/core/estimate/learning/ensemble'
+import { learntOf } from '@/core/estimate/learning/learnt'
 import type { Entry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
 import { choresDue } from '@/core/upkeep/choreDue'
@@ -48,6 +50,7 @@ export const viewOf = (
     view: {
       now,
       tub,
+      learnt: learntOf(ensembleOf(tub, journal, now, 64), tub),
       tubs: [{ id: 1, name: tub.name, place: tub.place }],
       journal: [...journal].reverse(),
       estimate: state,

@@ -1,4 +1,5 @@
 import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
+import { lossOf } from '../estimate/rates'
 import { DAY, type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
 import { type FeederMove, feederAdvice } from '../programmes/feeder'
 import { programmeOf } from '../programmes/programme'
@@ -69,7 +70,8 @@ const sanitizerTestDue = (tub: Tub, journal: readonly Entry[], estimate: Estimat
 
 /** When the residual is forecast to leave its band, or a day after it was read, whichever comes first. */
 const residualDue = (tub: Tub, estimate: Estimate): Instant => {
-  const { sanitizer, lossPerHour } = programmeOf(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
+  const lossPerHour = lossOf(tub)
   const one = estimate.quantities[sanitizer]
   if (!one.lastReading || isStale(sanitizer, one.ageHours)) return estimate.at
   const byAge = one.lastReading.at + QUANTITY[sanitizer].staleAfterHours * HOUR

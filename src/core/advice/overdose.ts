@@ -1,4 +1,5 @@
 import { type Estimate, isStale } from '../estimate/estimate'
+import { lossOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
 import {
   middle,
@@ -40,7 +41,8 @@ const GRAMS_PER_MOL: Partial<Record<SanitizerQuantity, number>> = {
 
 /** How to get back from too much sanitizer; undefined where it is not above its band, or was not read lately. */
 export const overdoseHelp = (tub: Tub, estimate: Estimate): Overdose | undefined => {
-  const { sanitizer, lossPerHour } = programmeOf(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
+  const lossPerHour = lossOf(tub)
   const band = tub.targets.sanitizer
   const one = estimate.quantities[sanitizer]
   const value = quantityOf(estimate.reading, sanitizer)

@@ -1,8 +1,8 @@
 import { DAY, type Entry, HOUR, type Instant, inOrder } from '../journal/entry'
 import { addProduct, spend } from '../products/addProduct'
 import { PRODUCTS } from '../products/product'
-import { type Programme, programmeOf } from '../programmes/programme'
-import { DEMAND_GRAMS_PER_PERSON_HOUR, loadOf } from '../soaks/load'
+import { programmeOf } from '../programmes/programme'
+import { loadOf } from '../soaks/load'
 import { monopersulfateShown } from '../testing/interference'
 import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
 import type { FillWater, Tub } from '../tub'
@@ -11,6 +11,7 @@ import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL, PEROXIDE_G_PER_MOL } from '../wa
 import { mixWater } from '../water/mix'
 import { readWater, waterFromReading } from '../water/solveWater'
 import type { Water, WaterReading } from '../water/water'
+import { demandOf, lossOf } from './rates'
 import { fillWaterOf, quantityOf, unseen, waterThatReads, withReadings } from './testedWater'
 
 export interface LastReading {
@@ -124,10 +125,11 @@ const fillTestAt = ({ fillTest }: Belief, at: Instant) =>
   fillTest && at - fillTest.at <= FILL_TEST_COUNTS ? fillTest : undefined
 
 /** Lets time pass: the residual falls, everything grows less certain. */
-const pass = (belief: Belief, until: Instant, programme: Programme): Belief => {
+const pass = (belief: Belief, until: Instant, tub: Tub): Belief => {
   const hours = (until - belief.at) / HOUR
   if (hours <= 0) return belief
-  const { mean, standardDeviation } = programme.lossPerHour
+  const { sanitizer } = programmeOf(tub.programme)
+  const { mean, standardDeviation } = lossOf(tub)
   const kept = Math.exp(-mean * hours)
   const { water } = belief
   const spread = copyOf(belief.spread)
@@ -143,8 +145,8 @@ const pass = (belief: Belief, until: Instant, programme: Programme): Belief => {
     freeChlorine: water.freeChlorineMmol * CHLORINE_G_PER_MOL,
     peroxide: water.peroxideMmol * PEROXIDE_G_PER_MOL,
     biguanide: water.biguanidePpm,
-  }[programme.sanitizer]
-  spread[programme.sanitizer].drift += sanitizerPpm * standardDeviation * hours * kept
+  }[sanitizer]
+  spread[sanitizer].drift += sanitizerPpm * standardDeviation * hours * kept
   return {
     ...belief,
     at: until,
@@ -238,7 +240,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
     }
     case 'soak': {
       const personHours = loadOf(entry.body)
-      const { mean, standardDeviation } = DEMAND_GRAMS_PER_PERSON_HOUR
+      const { mean, standardDeviation } = demandOf(tub)
       const mmol = (grams: number) =>
         (1000 * grams * personHours) / CHLORINE_G_PER_MOL / tub.volumeLitres
       const spread = copyOf(belief.spread)
@@ -294,7 +296,6 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
  * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out.
  */
 export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
-  const programme = programmeOf(tub.programme)
   const past = inOrder(journal).filter((entry) => entry.at <= now)
   let belief: Belief = {
     at: past[0]?.at ?? now,
@@ -306,8 +307,8 @@ export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Est
     bromideBank: false,
     fillTest: undefined,
   }
-  for (const entry of past) belief = applyEntry(pass(belief, entry.at, programme), entry, tub)
-  belief = pass(belief, now, programme)
+  for (const entry of past) belief = applyEntry(pass(belief, entry.at, tub), entry, tub)
+  belief = pass(belief, now, tub)
 
   const reading = readWater(belief.water)
   const quantities = Object.fromEntries(

@@ -2,6 +2,7 @@ import { HOUR, type Instant } from '../journal/entry'
 import { programmeOf } from '../programmes/programme'
 import type { Tub } from '../tub'
 import { DOSE_ERROR, type Estimate, isStale } from './estimate'
+import { lossOf } from './rates'
 
 export interface ForecastPoint {
   at: Instant
@@ -28,7 +29,8 @@ export const residualForecast = (
   hours: number,
   planned: readonly PlannedRise[] = [],
 ): ForecastPoint[] | undefined => {
-  const { sanitizer, lossPerHour } = programmeOf(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
+  const lossPerHour = lossOf(tub)
   const start = estimate.quantities[sanitizer]
   if (isStale(sanitizer, start.ageHours)) return undefined
   const at = (instant: Instant, risen: boolean): ForecastPoint => {

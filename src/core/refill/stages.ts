@@ -1,4 +1,5 @@
 import type { Estimate } from '../estimate/estimate'
+import { lossOf } from '../estimate/rates'
 import { heatingHours } from '../heat/heat'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
@@ -79,7 +80,8 @@ export const hoursToHeat = ({ tub, rates, settings }: RefillFacts): number | und
 export const refillOf = (facts: RefillFacts): Refill => {
   const { tub, estimate, rates, settings, doses } = facts
   const conflicts: string[] = []
-  const { sanitizer, lossPerHour } = programmeOf(tub.programme)
+  const { sanitizer } = programmeOf(tub.programme)
+  const lossPerHour = lossOf(tub)
   const gramsPerMol = GRAMS_PER_MOL[sanitizer as keyof typeof GRAMS_PER_MOL]
   const residual = estimate.quantities[sanitizer].value
   const fadeDays =

@@ -2,6 +2,7 @@ import { gives } from '../advice/recipe'
 import { effectFor, type Task } from '../advice/task'
 import { SANITIZER_AIM } from '../advice/wanted'
 import { type Estimate, estimate as estimateAt } from '../estimate/estimate'
+import { demandOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, HOUR, isKind, MINUTE } from '../journal/entry'
 import { addProduct } from '../products/addProduct'
@@ -12,7 +13,7 @@ import type { Tub } from '../tub'
 import { LITRES_PER_US_GALLON } from '../units'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { readWater } from '../water/solveWater'
-import { DEMAND_GRAMS_PER_PERSON_HOUR, isHeavy, loadOf } from './load'
+import { isHeavy, loadOf } from './load'
 
 export const AFTER_SOAK_SCHOOLS = ['spoon rule', 'daily grams', 'demand'] as const
 export type AfterSoakSchool = (typeof AFTER_SOAK_SCHOOLS)[number]
@@ -69,9 +70,7 @@ const unmetPpm = (
   const before = estimateAt(tub, journal, first.at - 1)
   const gramsPerMol = sanitizer === 'bromine' ? BROMINE_G_PER_MOL : CHLORINE_G_PER_MOL
   const brought =
-    (1000 * DEMAND_GRAMS_PER_PERSON_HOUR.mean * loadTogether(soaks)) /
-    tub.volumeLitres /
-    CHLORINE_G_PER_MOL
+    (1000 * demandOf(tub).mean * loadTogether(soaks)) / tub.volumeLitres / CHLORINE_G_PER_MOL
   return Math.max(0, brought * gramsPerMol - quantityOf(before.reading, sanitizer))
 }
 

@@ -2,6 +2,7 @@ import { gives } from '../advice/recipe'
 import { effectFor, type Task } from '../advice/task'
 import { SANITIZER_AIM } from '../advice/wanted'
 import type { Estimate } from '../estimate/estimate'
+import { demandOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
 import { addProduct, spend } from '../products/addProduct'
 import { roundToMeasure } from '../products/measure'
@@ -11,7 +12,7 @@ import type { Tub } from '../tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { readWater } from '../water/solveWater'
 import type { Water } from '../water/water'
-import { DEMAND_GRAMS_PER_PERSON_HOUR, loadOf, type SoakLoad } from './load'
+import { loadOf, type SoakLoad } from './load'
 
 /** Between groups the residual is brought back to at least this, ppm: common practice, 2 to 3 for chlorine; bromine alike in its own unit. */
 const BETWEEN_GROUPS_PPM = { freeChlorine: 3, bromine: 4, biguanide: 30, peroxide: 50 }
@@ -67,7 +68,7 @@ export const gathering = (
       : 0
     if (grams > 0) water = addProduct(water, product, grams, tub.volumeLitres)
     const personHours = loadOf(load)
-    const { mean, standardDeviation } = DEMAND_GRAMS_PER_PERSON_HOUR
+    const { mean, standardDeviation } = demandOf(tub)
     const taken = demandMmol(personHours, mean, tub.volumeLitres)
     if (!closed) water = spend(water, { freeChlorineMmol: taken, bromineMmol: taken })
     return {

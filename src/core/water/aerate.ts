@@ -60,21 +60,40 @@ export const loseCarbonDioxide = (
     1000 * carbonAfter(water, equilibriaOf(water), transferPerHour, hours, airAtm),
 })
 
-/** Inorganic carbon, mol/L, that goes with this water's alkalinity at a pH. Explicit: no root to solve. */
-const carbonAt = (water: Water, pH: number, k: Equilibria): number => {
+/**
+ * Inorganic carbon, mol/L, that goes with an alkalinity at a pH. Explicit: no root to solve. Makes no objects.
+ * @param alkalinity eq/L @param borate, cyanurate, freeChlorine mol/L
+ */
+export const carbonOf = (
+  alkalinity: number,
+  pH: number,
+  borate: number,
+  cyanurate: number,
+  freeChlorine: number,
+  k: Equilibria,
+): number => {
   const a = 10 ** -pH
-  const cyanurate = water.cyanurateMmol / 1000
-  const h = hypochlorousAcid(water.freeChlorineMmol / 1000, cyanurate, a, k)
+  const h = hypochlorousAcid(freeChlorine, cyanurate, a, k)
   const carbonate =
-    water.alkalinityMeq / 1000 -
+    alkalinity -
     k.water / a +
     a * k.hydrogen -
-    borateAlkalinity(water.borateMmol / 1000, a, k) -
+    borateAlkalinity(borate, a, k) -
     chlorineAlkalinity(h, cyanurate, a, k)
   const first = k.firstCarbonic / a
   const second = k.secondCarbonic / (a * a)
   return (carbonate * (1 + first + second)) / (first + 2 * second)
 }
+
+const carbonAt = (water: Water, pH: number, k: Equilibria): number =>
+  carbonOf(
+    water.alkalinityMeq / 1000,
+    pH,
+    water.borateMmol / 1000,
+    water.cyanurateMmol / 1000,
+    water.freeChlorineMmol / 1000,
+    k,
+  )
 
 /** The water at which the same alkalinity stands at a pH: only its inorganic carbon differs. */
 export const waterAtPh = (water: Water, pH: number): Water => ({

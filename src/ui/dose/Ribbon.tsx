@@ -1,4 +1,5 @@
 import { type ForecastPoint, type PlannedRise, residualForecast } from '@/core/estimate/forecast'
+import { lossOf } from '@/core/estimate/rates'
 import { quantityOf } from '@/core/estimate/testedWater'
 import { HOUR, MINUTE } from '@/core/journal/entry'
 import { feederOf } from '@/core/programmes/feeder'
@@ -214,10 +215,20 @@ const planned = (view: TubView) => {
 }
 
 /** The residual over the next two days, with the plan carried out and nobody in; a day of it on a phone. */
-export const Ribbon = ({ view, reader }: { view: TubView; reader: Reader }) => {
+export const Ribbon = ({
+  view,
+  reader,
+  foreseen,
+}: {
+  view: TubView
+  reader: Reader
+  /** By what this tub has taught, with planned soaks; without it by the programme's rates. */
+  foreseen?: ForecastPoint[] | undefined
+}) => {
   const { tub, estimate, now } = view
   const { marks, rises } = planned(view)
-  const points = residualForecast(tub, estimate, HOURS, rises)
+  const simple = residualForecast(tub, estimate, HOURS, rises)
+  const points = simple && (foreseen ?? simple)
   const { sanitizer } = programmeOf(tub.programme)
   const name = QUANTITY[sanitizer].shortName
   if (!points)
@@ -236,10 +247,12 @@ export const Ribbon = ({ view, reader }: { view: TubView; reader: Reader }) => {
   const until = leaves
     ? `below ${low} ppm from about ${dayAndClock(leaves.at, reader)}`
     : `above ${low} ppm for two days`
-  const { mean } = programmeOf(tub.programme).lossPerHour
+  const { mean } = lossOf(tub)
   const feeder = feederOf(tub.programme)
-  const holds = mean === 0 && feeder ? ` and the ${feeder} holds` : ''
-  const say = `${rises.length > 0 ? 'with the plan carried out, if nobody gets in' : 'if nobody gets in'}${holds}: ${
+  const holds = !foreseen && mean === 0 && feeder ? ` and the ${feeder} holds` : ''
+  const people =
+    foreseen && view.planned.length > 0 ? 'with the planned soaks' : 'if nobody gets in'
+  const say = `${rises.length > 0 ? `with the plan carried out, ${people}` : people}${holds}: ${
     (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
   }`
   const chart = { points, marks, band, reader }

@@ -17,6 +17,8 @@ export interface TestRow {
   /** "in band 3 – 5", "last 4.0, yesterday" */
   band: string | undefined
   last: string | undefined
+  /** "expected 7.6 (7.4 to 7.8)", by this tub's own record. */
+  expected: string | undefined
 }
 
 const Row = ({ row }: { row: TestRow }) => {
@@ -33,11 +35,11 @@ const Row = ({ row }: { row: TestRow }) => {
     <div className="border-hair border-t py-2.5">
       <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3">
         <div className="min-w-0">
-          <label htmlFor={row.quantity} className="block font-medium leading-tight">
+          <label htmlFor={idOf(row.quantity)} className="block font-medium leading-tight">
             {row.name}
           </label>
           <p className="note text-muted">
-            {[row.band, row.last].filter(Boolean).join(' · ') || ' '}
+            {[row.band, row.last, row.expected].filter(Boolean).join(' · ') || ' '}
           </p>
         </div>
         <div className="flex items-center gap-2">
@@ -51,7 +53,7 @@ const Row = ({ row }: { row: TestRow }) => {
           </button>
           <div className="relative">
             <input
-              id={row.quantity}
+              id={idOf(row.quantity)}
               name={row.quantity}
               inputMode="decimal"
               autoComplete="off"

@@ -3,6 +3,7 @@ import { middle, programmeOf } from '@/core/programmes/programme'
 import { type Method, QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
 import { fromCelsius } from '@/core/units'
 import type { TubView } from '@/server/views'
+import { expectedWords } from '../words/learntWords'
 import { day, figure, type Reader, unitOf } from '../words/words'
 import type { TestRow } from './TestForm'
 
@@ -49,6 +50,7 @@ export const testRows = (view: TubView, reader: Reader, method?: Method): TestRo
       band: band
         ? `target ${figure(quantity, band.low, reader)} to ${figure(quantity, band.high, reader)}`
         : undefined,
+      expected: expectedWords(view, quantity, reader),
       last: last && `last ${figure(quantity, last.value, reader)}, ${day(last.at, reader)}`,
     }
   })

@@ -1,11 +1,12 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { loadTub, type TubParams } from '@/app/tubView'
+import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
 import { HOTTEST_CELSIUS } from '@/core/programmes/programme'
 import { startProgress } from '@/core/programmes/startUp'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
 import { agendaWords } from '@/ui/words/agendaWords'
+import { oddWords } from '@/ui/words/learntWords'
 import { floorWords, planMinutes, verdictWords } from '@/ui/words/verdictWords'
 import { dayAndClock, degrees, stepWords } from '@/ui/words/words'
 
@@ -18,6 +19,7 @@ const Now = async ({ params }: TubParams) => {
   const floor = floorWords(tub, reader)
   const starting = startProgress(tub, view.journal, estimate)?.now
   const at = (place: string) => `/tubs/${tub.id}/${place}`
+  const odd = oddWords(view, reader).at(-1)
   const dosing = words.action.place === 'dose' && plan.steps.length > 0
   return (
     <div className="lg:min-h-[720px]">
@@ -71,7 +73,13 @@ const Now = async ({ params }: TubParams) => {
           )}
         </div>
       </section>
-      <Ribbon view={view} reader={reader} />
+      <Ribbon view={view} reader={reader} foreseen={loadRibbon(view)} />
+      <p className="small mt-1 flex flex-wrap items-baseline gap-x-4">
+        <Link href={at('ahead')} className="quiet">
+          The week ahead, and why
+        </Link>
+        {odd && <span className="text-amber-ink">{odd.words}</span>}
+      </p>
       <section className="mt-8">
         <h2 className="head">Do next</h2>
         <ol className="mt-1.5">

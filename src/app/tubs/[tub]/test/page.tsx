@@ -162,13 +162,13 @@ const Reading = ({
         key="meter"
         {...shared}
         address={`/api/tubs/${tub.id}/device`}
-        rows={testRows(view, reader).map(({ quantity, name, unit, last }) => {
+        rows={testRows(view, reader).map(({ quantity, name, unit, last, expected }) => {
           const found = replies.find(({ reply }) => reply.test === quantity)
           return {
             quantity,
             name,
             unit,
-            last,
+            last: [last, expected].filter(Boolean).join(' · ') || undefined,
             reply: found && { id: found.id, reply: found.reply },
             measurable: standIn && PHOTOMETER_TESTS.some((test) => test === quantity),
           }

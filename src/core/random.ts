@@ -1,4 +1,4 @@
-/** Seeded generator (mulberry32), so that the demo is the same tub every time. Uniform in [0, 1). */
+/** Seeded generator (mulberry32): the same seed, the same numbers. Uniform in [0, 1). */
 export const seeded = (seed: number) => {
   let state = seed >>> 0
   return () => {

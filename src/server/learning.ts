@@ -1,0 +1,110 @@
+import {
+  copyEnsemble,
+  type Ensemble,
+  passEnsemble,
+  type Spread,
+  startEnsemble,
+  takeEntry,
+} from '@/core/estimate/learning/ensemble'
+import { type LearntTub, learntOf } from '@/core/estimate/learning/learnt'
+import { type Entry, type Instant, inOrder } from '@/core/journal/entry'
+import { feederOf } from '@/core/programmes/feeder'
+import { programmeOf } from '@/core/programmes/programme'
+import type { FillWater, LearntRates } from '@/core/tub'
+import type { Store } from '@/store/database'
+import type { TubRow } from '@/store/tubs'
+
+/** Members for a page: the edges of eight in ten are off by about a twentieth of the spread. */
+const MEMBERS = 256
+
+interface Cached {
+  /** What was taken in: every entry and all of the tub that bears on it. */
+  key: string
+  entries: number
+  /** After the last entry, before any time since. */
+  ensemble: Ensemble
+  fill: FillWater
+}
+
+const caches = new WeakMap<Store, Map<number, Cached>>()
+const cacheOf = (store: Store): Map<number, Cached> => {
+  const found = caches.get(store) ?? new Map<number, Cached>()
+  caches.set(store, found)
+  return found
+}
+
+const keyOf = (tub: TubRow, entries: readonly Entry[]): string =>
+  JSON.stringify([
+    tub.programme,
+    tub.volumeLitres,
+    tub.fillWater,
+    tub.setTemperatureCelsius,
+    entries.map(({ id, at, kind }) => `${id}${kind[0]}${at}`),
+  ])
+
+/**
+ * The ensemble after a tub's journal, at `now`. Kept after the last entry and thrown away freely: a new entry at the end goes on
+ * from there, anything else begins anew.
+ */
+export const ensembleNow = (
+  store: Store,
+  tub: TubRow,
+  journal: readonly Entry[],
+  now: Instant,
+): { ensemble: Ensemble; fill: FillWater } => {
+  const entries = inOrder(journal).filter(({ at }) => at <= now)
+  const cache = cacheOf(store)
+  const known = cache.get(tub.id)
+  const goesOn =
+    known !== undefined &&
+    known.entries <= entries.length &&
+    known.key === keyOf(tub, entries.slice(0, known.entries))
+  const ensemble = goesOn
+    ? copyEnsemble(known.ensemble)
+    : startEnsemble(tub, MEMBERS, entries[0]?.at ?? now)
+  let fill = goesOn ? known.fill : tub.fillWater
+  for (const entry of entries.slice(goesOn ? known.entries : 0)) {
+    if (entry.kind === 'fillTest') fill = entry.body.fillWater
+    takeEntry(ensemble, tub, entry, fill)
+  }
+  if (!goesOn || known.entries < entries.length)
+    cache.set(tub.id, {
+      key: keyOf(tub, entries),
+      entries: entries.length,
+      ensemble: copyEnsemble(ensemble),
+      fill,
+    })
+  passEnsemble(ensemble, tub, now)
+  return { ensemble, fill }
+}
+
+/** Fewer readings than these are no ground to leave the programme's own rates for. */
+const ENOUGH = 20
+/** Eight in ten of a normal spread are 2.56 standard deviations wide. */
+const EIGHT_IN_TEN = 2.56
+
+/** What a tub's journal has taught, and the rates that advice may go by; none while too little was read, or a feeder holds the level. */
+export const learntNow = (
+  store: Store,
+  tub: TubRow,
+  journal: readonly Entry[],
+  now: Instant,
+): { learnt: LearntTub; rates: LearntRates | undefined } => {
+  const learnt = learntOf(ensembleNow(store, tub, journal, now).ensemble, tub)
+  const asNormal = ({ median, low, high }: Spread) => ({
+    mean: median,
+    standardDeviation: (high - low) / EIGHT_IN_TEN,
+  })
+  const { sanitizer } = programmeOf(tub.programme)
+  const reacts = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
+  return {
+    learnt,
+    rates:
+      learnt.readings >= ENOUGH && reacts && feederOf(tub.programme) === undefined
+        ? {
+            lossPerHour: asNormal(learnt.rates.loss),
+            demandGramsPerPersonHour: asNormal(learnt.rates.demand),
+          }
+        : undefined,
+  }
+}

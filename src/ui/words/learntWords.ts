@@ -1,0 +1,110 @@
+import type { Fan } from '@/core/estimate/learning/learnt'
+import { DAY, isKind } from '@/core/journal/entry'
+import { feederOf } from '@/core/programmes/feeder'
+import { programmeOf } from '@/core/programmes/programme'
+import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { SHOWN_BY } from '@/core/upkeep/choreDue'
+import type { TubView } from '@/server/views'
+import { amount, day, figure, numberWords, type Reader } from './words'
+
+const percentADay = (perHour: number) => 100 * -Math.expm1(-24 * perHour)
+
+/** Fewer readings than these have hardly moved what any tub of the programme is taken to do. */
+const FEW = 8
+
+/** Why the estimate says what it says, in a few lines. */
+export const explainWords = (view: TubView, reader: Reader): string[] => {
+  const { tub, learnt, journal, now, estimate } = view
+  const { sanitizer } = programmeOf(tub.programme)
+  const name = QUANTITY[sanitizer].name
+  const { loss, demand, transfer } = learnt.rates
+  const feeder = feederOf(tub.programme)
+  const n = (value: number, decimals = 0) => numberWords(value, decimals, reader)
+  const lines: string[] = []
+  if (learnt.readings < FEW)
+    lines.push(
+      `${learnt.readings === 0 ? 'No reading has' : `Only ${learnt.readings} readings have`} been kept, so rates are those of any tub with this programme.`,
+    )
+  else {
+    lines.push(
+      `${name} falls about ${n(percentADay(loss.median))} % a day here (${n(percentADay(loss.low))} to ${n(percentADay(loss.high))}), learnt from ${learnt.readings} readings${feeder ? `; what the ${feeder} feeds is taken off` : ''}.`,
+    )
+    if (sanitizer === 'freeChlorine' || sanitizer === 'bromine')
+      lines.push(
+        `A person uses up about ${n(demand.median, 1)} g of chlorine or its like an hour (${n(demand.low, 1)} to ${n(demand.high, 1)}).`,
+      )
+    lines.push(
+      transfer.median > 1.25
+        ? `pH climbs faster here than in most tubs: ${n(transfer.median, 1)} times the usual loss of carbon dioxide.`
+        : transfer.median < 0.8
+          ? `pH climbs more slowly here than in most tubs: ${n(transfer.median, 1)} times the usual loss of carbon dioxide.`
+          : 'pH climbs here about as in most tubs.',
+    )
+  }
+  const read = estimate.quantities[sanitizer].lastReading
+  if (read && now - read.at > DAY)
+    lines.push(`The last reading of it is from ${day(read.at, reader)}; since then it is reckoned.`)
+  const people = journal
+    .filter(isKind('soak'))
+    .filter(({ at }) => read && at > read.at)
+    .reduce((sum, { body }) => sum + body.people, 0)
+  if (people > 0)
+    lines.push(`${people} ${people === 1 ? 'person has' : 'people have'} been in since.`)
+  const rinsed = journal.find(
+    (entry) =>
+      SHOWN_BY['filter rinse']?.(entry) ||
+      (entry.kind === 'chore' &&
+        entry.body.chore === 'filter rinse' &&
+        entry.body.outcome === 'done'),
+  )
+  if (rinsed && now - rinsed.at > 10 * DAY)
+    lines.push(
+      `The filter has not been rinsed for ${n((now - rinsed.at) / DAY)} days, which eats sanitizer.`,
+    )
+  return lines
+}
+
+/** Readings that what is known of this tub can hardly explain. */
+export const oddWords = (view: TubView, reader: Reader): { id: number; words: string }[] =>
+  view.learnt.odd
+    .filter(({ at }) => at > view.now - 14 * DAY)
+    .slice(-3)
+    .map(({ entryId, quantity, read, expected, standardDeviation, at }) => ({
+      id: entryId,
+      words: `${QUANTITY[quantity].name} ${amount(quantity, read, reader)} on ${day(at, reader)}: expected about ${figure(quantity, expected, reader)} ± ${figure(quantity, standardDeviation, reader)}. Something is missing in the journal, or it was misread; it counts less.`,
+    }))
+
+/** "expected 7.6 (7.4 to 7.8)" */
+export const expectedWords = (
+  view: TubView,
+  quantity: Quantity,
+  reader: Reader,
+): string | undefined => {
+  const spread = view.learnt.readings >= FEW ? view.learnt.now[quantity] : undefined
+  return (
+    spread &&
+    `expected ${figure(quantity, spread.median, reader)} (${figure(quantity, spread.low, reader)} to ${figure(quantity, spread.high, reader)})`
+  )
+}
+
+/** When the residual is expected to fall below its range. */
+export const floorAtWords = (
+  { quantity, floorAt, points }: Fan,
+  low: number,
+  reader: Reader,
+): string => {
+  const name = QUANTITY[quantity].name
+  const edge = `${figure(quantity, low, reader)} ${QUANTITY[quantity].unit}`
+  const first = points[0]
+  if (!first) return `${name} was never read in this water.`
+  if (first.median < low) return `${name} is expected to be below ${edge} already.`
+  const { early, middle } = floorAt
+  const late = floorAt.late === undefined ? 'after this week' : day(floorAt.late, reader)
+  if (middle === undefined)
+    return early === undefined
+      ? `${name} is expected to stay above ${edge} all week.`
+      : `${name} is expected to stay above ${edge} this week, at the worst until ${day(early, reader)}.`
+  const soonest = early === undefined ? day(middle, reader) : day(early, reader)
+  const range = soonest === late ? '' : ` (between ${soonest} and ${late})`
+  return `${name} is expected to fall below ${edge} ${day(middle, reader)}${range}.`
+}

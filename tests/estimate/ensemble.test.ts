@@ -1,0 +1,210 @@
+import { writeFileSync } from 'node:fs'
+import fc from 'fast-check'
+import {
+  ensembleOf,
+  expectedOf,
+  MEMBERS,
+  phNear,
+  spreadOf,
+} from '@/core/estimate/learning/ensemble'
+import { fanOf, learntOf } from '@/core/estimate/learning/learnt'
+import { DAY, type Entry, HOUR } from '@/core/journal/entry'
+import { PROGRAMMES } from '@/core/programmes/programme'
+import { carbonOf } from '@/core/water/aerate'
+import { equilibriaFor } from '@/core/water/equilibrium'
+import { solvePhOf } from '@/core/water/solveWater'
+import { ensembleNow, learntNow } from '@/server/learning'
+import { openStore } from '@/store/database'
+import { findTub, insertTub } from '@/store/tubs'
+import { tubWith } from '../core/waters'
+import { newTub } from '../store/newTub'
+import { forecastsOf, heldOutTub, type Outcome } from './heldOut'
+
+const TABLES = process.env.PAVREL_TABLES === '1'
+const mean = (values: number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
+const held = heldOutTub(3)
+const end = (held.journal.at(-1)?.at ?? 0) + HOUR
+
+test('the same journal gives the same ensemble to the last digit, in whatever order its entries come', () => {
+  const one = ensembleOf(held.tub, held.journal, end, 50)
+  const two = ensembleOf(held.tub, held.journal.toReversed(), end, 50)
+  expect([...two.sanitizer]).toEqual([...one.sanitizer])
+  expect([...two.rates.loss]).toEqual([...one.rates.loss])
+})
+
+test('rates of its own are found: nearer to the truth than what any tub is taken to have, and inside what is said', () => {
+  const off = { learnt: [] as number[], prior: [] as number[] }
+  let inside = 0
+  for (let seed = 0; seed < 8; seed++) {
+    const tub = heldOutTub(seed)
+    const { rates } = learntOf(
+      ensembleOf(tub.tub, tub.journal, (tub.journal.at(-1)?.at ?? 0) + HOUR, 200),
+      tub.tub,
+    )
+    for (const [learnt, prior, truth] of [
+      [rates.loss, 0.22 / 24, tub.truth.lossPerHour],
+      [rates.demand, 6, tub.truth.demandGramsPerPersonHour],
+      [rates.transfer, 1, tub.truth.transfer ?? 1],
+    ] as const) {
+      off.learnt.push(Math.abs(Math.log(learnt.median / truth)))
+      off.prior.push(Math.abs(Math.log(prior / truth)))
+      inside += truth >= learnt.low * 0.9 && truth <= learnt.high * 1.1 ? 1 : 0
+    }
+  }
+  expect(mean(off.learnt)).toBeLessThan(0.65 * mean(off.prior))
+  expect(inside).toBeGreaterThanOrEqual(15)
+})
+
+test('a reading that nothing explains is flagged and does not carry the estimate away', () => {
+  const before = ensembleOf(held.tub, held.journal, end, 200)
+  const expected = expectedOf(before, held.tub, 'pH')?.median ?? 0
+  const slip: Entry = {
+    id: 9999,
+    kind: 'test',
+    at: end,
+    body: { method: 'drops', readings: { pH: 6.2 } },
+  }
+  const after = ensembleOf(held.tub, [...held.journal, slip], end, 200)
+  expect(after.odd.at(-1)).toMatchObject({ entryId: 9999, quantity: 'pH', read: 6.2 })
+  expect(expected - (expectedOf(after, held.tub, 'pH')?.median ?? 0)).toBeLessThan(0.5)
+})
+
+test('missing, late, wrong and empty journals are survived in every programme', () => {
+  for (const { id: programme, sanitizer } of PROGRAMMES) {
+    const tub = tubWith(programme)
+    const journal: Entry[] = [
+      { id: 1, kind: 'soak', at: end - 3 * DAY, body: { people: 6, minutes: 120 } },
+      {
+        id: 2,
+        kind: 'test',
+        at: end - 2 * DAY,
+        body: { method: 'strip', readings: { [sanitizer]: 0, pH: 8.4, totalAlkalinity: 0 } },
+      },
+      { id: 3, kind: 'water', at: end - 5 * DAY, body: { replacedFraction: 0.4 } },
+      { id: 4, kind: 'dose', at: end - DAY, body: { product: 'sodium bisulfate', grams: 900 } },
+      { id: 5, kind: 'water', at: end - 0.5 * DAY, body: { replacedFraction: 1 } },
+    ]
+    for (const some of [[], journal.slice(0, 1), journal.slice(0, 4), journal]) {
+      const ensemble = ensembleOf(tub, some, end, 40)
+      for (const quantity of [sanitizer, 'pH', 'totalAlkalinity'] as const) {
+        const spread = expectedOf(ensemble, tub, quantity)
+        expect([spread?.low, spread?.median, spread?.high].every(Number.isFinite)).toBe(true)
+        expect(spread?.low ?? -1).toBeGreaterThanOrEqual(0)
+      }
+    }
+  }
+})
+
+test('a fan begins where the estimate is, falls by itself, and a planned soak and a dose move it', () => {
+  const ensemble = ensembleOf(held.tub, held.journal, end, 200)
+  const fan = (ahead: Parameters<typeof fanOf>[2]) =>
+    fanOf(ensemble, held.tub, ahead, held.tub.fillWater, 3)[0]
+  const alone = fan([])
+  expect(alone?.points[0]?.median).toBeCloseTo(
+    expectedOf(ensemble, held.tub, 'freeChlorine')?.median ?? 0,
+    9,
+  )
+  expect(alone?.points.at(-1)?.median).toBeLessThan(alone?.points[0]?.median ?? 0)
+  const at = (points: typeof alone, hours: number) =>
+    points?.points.find((one) => one.at >= end + hours * HOUR)?.median ?? Number.NaN
+  expect(
+    at(fan([{ kind: 'soak', at: end + 20 * HOUR, body: { people: 4, minutes: 45 } }]), 40),
+  ).toBeLessThan(at(alone, 40) - 0.3)
+  expect(
+    at(
+      fan([
+        {
+          id: 0,
+          kind: 'dose',
+          at: end + HOUR,
+          body: { product: 'sodium dichlor dihydrate', grams: 15 },
+        },
+      ]),
+      12,
+    ),
+  ).toBeGreaterThan(at(alone, 12) + 2)
+  expect(alone?.floorAt.early ?? Number.POSITIVE_INFINITY).toBeLessThanOrEqual(
+    alone?.floorAt.middle ?? Number.POSITIVE_INFINITY,
+  )
+})
+
+test('going on from what is kept is the same as beginning anew', () => {
+  const store = openStore(':memory:')
+  const { id } = insertTub(store, { ...newTub, ...held.tub, createdAt: 1 })
+  const tub = findTub(store, id)
+  if (!tub) throw new Error('no tub')
+  const half = held.journal.slice(0, 60)
+  ensembleNow(store, tub, half, half.at(-1)?.at ?? 0)
+  const onward = ensembleNow(store, tub, held.journal, end).ensemble
+  const anew = ensembleNow(openStore(':memory:'), tub, held.journal, end).ensemble
+  expect([...onward.sanitizer]).toEqual([...anew.sanitizer])
+  // Something earlier was corrected: what was kept is no ground any more.
+  const corrected = held.journal.map((entry, i) =>
+    i === 5 ? { ...entry, id: 5000 } : entry,
+  ) as Entry[]
+  expect([...ensembleNow(store, tub, corrected, end).ensemble.sanitizer]).not.toEqual([])
+  expect(learntNow(store, tub, held.journal.slice(0, 6), end).rates).toBeUndefined()
+  expect(learntNow(store, tub, held.journal, end).rates?.lossPerHour.mean).toBeGreaterThan(0)
+})
+
+test('eight in ten of what is said on tubs with other rates holds the truth, and errs less than what owners go by', () => {
+  const all: Outcome[] = []
+  for (let seed = 0; seed < (TABLES ? 40 : 10); seed++)
+    all.push(...forecastsOf(heldOutTub(seed), TABLES ? MEMBERS : 120).outcomes)
+  const rows = (['sanitizer', 'pH'] as const).flatMap((quantity) =>
+    ([24, 72] as const).map((hours) => {
+      const some = all.filter((one) => one.quantity === quantity && one.hours === hours)
+      return {
+        quantity,
+        hours,
+        n: some.length,
+        inside: mean(some.map(({ inside }) => (inside ? 1 : 0))),
+        error: mean(some.map(({ error }) => error)),
+        last: mean(some.map(({ lastError }) => lastError)),
+        line: mean(some.map(({ lineError }) => lineError)),
+      }
+    }),
+  )
+  for (const { quantity, inside, error, last, line } of rows) {
+    expect(inside).toBeGreaterThan(0.66)
+    expect(inside).toBeLessThan(0.94)
+    expect(error).toBeLessThan((quantity === 'pH' ? 0.5 : 0.8) * last)
+    expect(error).toBeLessThan(0.5 * line)
+  }
+  if (TABLES)
+    writeFileSync(
+      '/tmp/pavrel-estimate-table.md',
+      `| what | after | forecasts | in "eight in ten" | error | error of the last reading | of the line through two |\n| --- | --- | --- | --- | --- | --- | --- |\n${rows.map(({ quantity, hours, n, inside, error, last, line }) => `| ${quantity} | ${hours} h | ${n} | ${Math.round(100 * inside)} % | ${error.toFixed(quantity === 'pH' ? 3 : 2)} | ${last.toFixed(quantity === 'pH' ? 3 : 2)} | ${line.toFixed(quantity === 'pH' ? 3 : 2)} |`).join('\n')}\n`,
+    )
+})
+
+test('quantiles of known numbers', () => {
+  expect(spreadOf(Float64Array.from({ length: 11 }, (_, i) => 10 - i))).toEqual({
+    median: 5,
+    low: 1,
+    high: 9,
+  })
+})
+
+test('the quick pH is the exact one within 1e-4, wherever a tub may be and from however far', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.3, max: 5, noNaN: true }),
+      fc.double({ min: 6.2, max: 9, noNaN: true }),
+      fc.double({ min: 0, max: 6, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      fc.double({ min: 5, max: 10, noNaN: true }),
+      (alkalinity, pH, borate, cyanurate, guess) => {
+        const k = equilibriaFor(38, 800, 0)
+        const carbon = carbonOf(alkalinity / 1000, pH, borate / 1000, cyanurate / 1000, 0, k)
+        fc.pre(carbon > 1e-5)
+        const exact = solvePhOf(alkalinity / 1000, carbon, borate / 1000, cyanurate / 1000, 0, k)
+        expect(
+          Math.abs(
+            phNear(alkalinity / 1000, carbon, borate / 1000, cyanurate / 1000, k, guess) - exact,
+          ),
+        ).toBeLessThan(1e-4)
+      },
+    ),
+  )
+})

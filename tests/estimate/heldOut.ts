@@ -1,0 +1,162 @@
+import {
+  copyEnsemble,
+  type Ensemble,
+  expectedOf,
+  passEnsemble,
+  startEnsemble,
+  takeEntry,
+} from '@/core/estimate/learning/ensemble'
+import { quantityOf } from '@/core/estimate/testedWater'
+import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import type { ProductName } from '@/core/products/product'
+import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
+import { normal, seeded } from '@/core/random'
+import type { Tub } from '@/core/tub'
+import { type Truth, virtualTub } from '@/demo/virtualTub'
+
+export interface HeldOut {
+  tub: Tub
+  truth: Truth
+  journal: Entry[]
+  /** What was true each evening. */
+  truths: { at: number; sanitizer: number; pH: number }[]
+}
+
+const START = Date.UTC(2026, 0, 1, 10)
+
+/** A virtual tub with rates drawn from what tubs are like, its people's tests, doses and soaks, and what was true. */
+export const heldOutTub = (seed: number, days = 50): HeldOut => {
+  const random = seeded(1000 + seed)
+  const programme: ProgrammeId = seed % 2 ? 'granular chlorine' : 'bromide bank with oxidiser'
+  const { sanitizer, presets } = programmeOf(programme)
+  const bromine = sanitizer === 'bromine'
+  const tub: Tub = {
+    volumeLitres: 900 + 800 * random(),
+    programme,
+    targets: presets[0].targets,
+    fillWater: {
+      source: 'town',
+      pH: 7.6,
+      totalAlkalinityPpm: 80 + 40 * random(),
+      calciumHardnessPpm: 120,
+    },
+    setTemperatureCelsius: 38,
+  }
+  const truth: Truth = {
+    lossPerHour: (0.22 / 24) * Math.exp(0.4 * normal(random)),
+    demandGramsPerPersonHour: 6 * Math.exp(0.35 * normal(random)),
+    feedPerHour: 0,
+    transfer: Math.exp(0.4 * normal(random)),
+  }
+  const world = virtualTub(tub, truth, START, random, 1)
+  world.refill()
+  const entries: NewEntry[] = [{ kind: 'water', at: START, body: { replacedFraction: 1 } }]
+  const truths: HeldOut['truths'] = []
+  const spoon = () => 1 + 0.1 * normal(random)
+  const dose = (product: ProductName, grams: number, at: number) => {
+    world.advance(at)
+    world.dose(product, grams * spoon())
+    entries.push({ kind: 'dose', at, body: { product, grams } })
+  }
+  const oxidiser: ProductName = bromine ? 'potassium monopersulfate' : 'sodium dichlor dihydrate'
+  if (bromine) dose('sodium bromide', 80, START + HOUR)
+  for (let d = 1; d <= days; d++) {
+    const day = START + d * DAY
+    if (random() < 0.6) {
+      const at = day + (6 + random()) * HOUR
+      world.advance(at)
+      const method = random() < 0.5 ? 'strip' : 'drops'
+      const readings = world.read([sanitizer, 'pH', 'totalAlkalinity'], method)
+      entries.push({ kind: 'test', at, body: { method, readings } })
+      const short = (bromine ? 5 : 4) - (readings[sanitizer] ?? 0)
+      if (short > 0)
+        dose(
+          oxidiser,
+          ((short / (bromine ? 159.8 : 70.9)) * tub.volumeLitres) / (bromine ? 3.25 : 7.8),
+          at + MINUTE,
+        )
+      const alkalinity = readings.totalAlkalinity ?? 90
+      if (alkalinity < 65)
+        dose(
+          'sodium bicarbonate',
+          ((90 - alkalinity) * tub.volumeLitres * 1.68) / 1000,
+          at + 2 * MINUTE,
+        )
+      if ((readings.pH ?? 7.5) > 7.8)
+        dose('sodium bisulfate', (15 * tub.volumeLitres) / 1000, at + 3 * MINUTE)
+    }
+    if (random() < 0.6) {
+      const at = day + (10 + random()) * HOUR
+      const people = 1 + Math.floor(3 * random())
+      const minutes = 20 + Math.round(30 * random())
+      world.advance(at)
+      world.soak(people, minutes)
+      entries.push({ kind: 'soak', at, body: { people, minutes } })
+      dose(oxidiser, ((people * minutes) / 30) * (bromine ? 12 : 6), at + minutes * MINUTE)
+    }
+    const evening = day + 22 * HOUR
+    world.advance(evening)
+    const reading = world.truth()
+    truths.push({ at: evening, sanitizer: quantityOf(reading, sanitizer), pH: reading.pH })
+  }
+  const journal = entries
+    .toSorted((a, b) => a.at - b.at)
+    .map((entry, i) => ({ ...entry, id: i + 1 }) as Entry)
+  return { tub, truth, journal, truths }
+}
+
+export interface Outcome {
+  quantity: 'sanitizer' | 'pH'
+  hours: 24 | 72
+  inside: boolean
+  error: number
+  /** Of "the last reading is still true", and of the line through the last two. */
+  lastError: number
+  lineError: number
+}
+
+/** Forecasts from every test after twelve days, with what was then done known, against what was true. */
+export const forecastsOf = (
+  { tub, journal, truths }: HeldOut,
+  members: number,
+): { outcomes: Outcome[]; ensemble: Ensemble } => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const ensemble = startEnsemble(tub, members, START)
+  const outcomes: Outcome[] = []
+  journal.forEach((entry, i) => {
+    takeEntry(ensemble, tub, entry, tub.fillWater)
+    if (entry.kind !== 'test' || entry.at < START + 12 * DAY) return
+    const previous = journal.slice(0, i).findLast((one) => one.kind === 'test')
+    for (const hours of [24, 72] as const) {
+      const evening = truths.find(({ at }) => at >= entry.at + (hours - 12) * HOUR)
+      if (!evening) continue
+      const ahead = copyEnsemble(ensemble)
+      for (const coming of journal.slice(i + 1))
+        if (coming.at <= evening.at && coming.kind !== 'test')
+          takeEntry(ahead, tub, coming, tub.fillWater)
+      passEnsemble(ahead, tub, evening.at)
+      for (const [quantity, read, truth] of [
+        ['sanitizer', sanitizer, evening.sanitizer],
+        ['pH', 'pH', evening.pH],
+      ] as const) {
+        const spread = expectedOf(ahead, tub, read)
+        const last = entry.body.readings[read]
+        if (!spread || last === undefined) continue
+        const before = previous?.kind === 'test' ? previous.body.readings[read] : undefined
+        const line =
+          before === undefined || !previous
+            ? last
+            : last + ((last - before) * (evening.at - entry.at)) / (entry.at - previous.at)
+        outcomes.push({
+          quantity,
+          hours,
+          inside: truth >= spread.low && truth <= spread.high,
+          error: Math.abs(spread.median - truth),
+          lastError: Math.abs(last - truth),
+          lineError: Math.abs(line - truth),
+        })
+      }
+    }
+  })
+  return { outcomes, ensemble }
+}
