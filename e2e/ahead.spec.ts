@@ -11,6 +11,12 @@ test('the week ahead says when the floor is reached, and why; a test is expected
   await expect(
     page.getByText(/falls about \d+ % a day here .* learnt from \d+ readings/),
   ).toBeVisible()
+  await page.getByRole('textbox', { name: 'People' }).fill('40')
+  await page.getByRole('button', { name: 'Work it out' }).click()
+  await expect(page.getByText(/People: '40' was given; it can be 1 to 20/)).toBeVisible()
+  await page.getByRole('textbox', { name: 'People' }).fill('6')
+  await page.getByRole('button', { name: 'Work it out' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /below 3\.0 ppm/ })).toBeVisible()
   await page.goto(`${DEMO}/tubs/2/test?with=shop`)
   await expect(page.getByText(/expected \d\.\d \(\d\.\d to \d\.\d\)/).first()).toBeVisible()
   clean()

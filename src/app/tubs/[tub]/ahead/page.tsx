@@ -4,6 +4,7 @@ import { loadFans, loadTub, type TubParams } from '@/app/tubView'
 import { programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import { FanChart } from '@/ui/estimate/FanChart'
+import { WhatIfSoak } from '@/ui/estimate/WhatIfSoak'
 import { explainWords, floorAtWords, oddWords } from '@/ui/words/learntWords'
 import { stepWords } from '@/ui/words/words'
 
@@ -94,6 +95,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
           </p>
         </>
       )}
+      {tested && <WhatIfSoak tubId={tub.id} reader={reader} />}
       <section aria-labelledby="why" className="mt-7 max-w-[72ch]">
         <h2 id="why" className="head">
           Why it says so

@@ -1,0 +1,23 @@
+import { theStore } from '@/store/database'
+import { journalOf } from '@/store/entries'
+import { soaksAhead } from '@/store/plannedSoaks'
+import { findTub } from '@/store/tubs'
+
+/** A tub's journal as it stands, for a browser that reckons by itself. */
+export const GET = async (_: Request, { params }: { params: Promise<{ tub: string }> }) => {
+  const { tub: param } = await params
+  const store = theStore()
+  const tub = /^\d{1,9}$/.test(param) ? findTub(store, Number(param)) : undefined
+  if (!tub) return Response.json({ error: 'This tub is not here.' }, { status: 404 })
+  const now = Date.now()
+  const { calendar: _secret, ...known } = tub
+  return Response.json(
+    {
+      now,
+      tub: known,
+      journal: journalOf(store, tub.id),
+      planned: soaksAhead(store, tub.id, now).map(({ at, load }) => ({ at, load })),
+    },
+    { headers: { 'cache-control': 'no-store' } },
+  )
+}

@@ -1,0 +1,158 @@
+'use client'
+
+import { proxy, type Remote, wrap } from 'comlink'
+import { useEffect, useRef, useState } from 'react'
+import type { Ahead, Fan } from '@/core/estimate/learning/learnt'
+import type { Entry } from '@/core/journal/entry'
+import type { SoakLoad } from '@/core/soaks/load'
+import type { Tub } from '@/core/tub'
+import type { Estimator } from '@/workers/estimate.worker'
+import { floorAtWords } from '../words/learntWords'
+import type { Reader } from '../words/words'
+import { FanChart } from './FanChart'
+
+const HOUR = 3_600_000
+
+interface History {
+  now: number
+  tub: Tub
+  journal: Entry[]
+  planned: { at: number; load: SoakLoad }[]
+}
+
+type State =
+  | { kind: 'idle' }
+  | { kind: 'working'; share: number }
+  | { kind: 'done'; fans: Fan[]; tub: Tub; marks: { at: number; what: 'soak' }[] }
+  | { kind: 'failed' }
+
+const numberIn = (text: string, low: number, high: number) => {
+  const value = Number(text.replace(',', '.'))
+  return text.trim() !== '' && value >= low && value <= high ? value : undefined
+}
+
+/** What a gathering would do to the coming week, worked out in this browser beside the page. */
+export const WhatIfSoak = ({ tubId, reader }: { tubId: number; reader: Reader }) => {
+  const [people, setPeople] = useState('4')
+  const [minutes, setMinutes] = useState('45')
+  const [hours, setHours] = useState('3')
+  const [state, setState] = useState<State>({ kind: 'idle' })
+  const [wrong, setWrong] = useState('')
+  const held = useRef<{ worker: Worker; estimator: Remote<Estimator> }>(undefined)
+  useEffect(() => () => held.current?.worker.terminate(), [])
+
+  const estimator = () => {
+    if (!held.current) {
+      const worker = new Worker(new URL('../../workers/estimate.worker.ts', import.meta.url), {
+        type: 'module',
+      })
+      held.current = { worker, estimator: wrap<Estimator>(worker) }
+    }
+    return held.current.estimator
+  }
+  const work = async () => {
+    const load = { people: numberIn(people, 1, 20), minutes: numberIn(minutes, 1, 600) }
+    const inHours = numberIn(hours, 0, 160)
+    if (load.people === undefined)
+      return setWrong(`People: '${people}' was given; it can be 1 to 20.`)
+    if (load.minutes === undefined)
+      return setWrong(`Minutes: '${minutes}' was given; it can be 1 to 600.`)
+    if (inHours === undefined)
+      return setWrong(`In hours: '${hours}' was given; it can be 0 to 160.`)
+    setWrong('')
+    setState({ kind: 'working', share: 0 })
+    try {
+      const answer = await fetch(`/api/tubs/${tubId}/history`, { cache: 'no-store' })
+      const { now, tub, journal, planned } = (await answer.json()) as History
+      const at = now + inHours * HOUR
+      const ahead: Ahead[] = [
+        ...planned.map((one): Ahead => ({ at: one.at, kind: 'soak', body: one.load })),
+        { at, kind: 'soak', body: { people: Math.round(load.people), minutes: load.minutes } },
+      ]
+      const fans = await estimator().weekIf(
+        tub,
+        journal,
+        now,
+        ahead,
+        proxy((share: number) =>
+          setState((before) => (before.kind === 'working' ? { kind: 'working', share } : before)),
+        ),
+      )
+      setState(
+        fans
+          ? { kind: 'done', fans, tub, marks: ahead.map((one) => ({ at: one.at, what: 'soak' })) }
+          : { kind: 'idle' },
+      )
+    } catch {
+      setState({ kind: 'failed' })
+    }
+  }
+  const field = (label: string, value: string, set: (value: string) => void) => (
+    <label className="block w-[104px]">
+      <span className="mb-1 block font-medium text-[15px]">{label}</span>
+      <input
+        className="field"
+        inputMode="decimal"
+        value={value}
+        onChange={(event) => set(event.target.value)}
+      />
+    </label>
+  )
+  const [residual] = state.kind === 'done' ? state.fans : []
+  return (
+    <section aria-labelledby="what-if" className="mt-7">
+      <h2 id="what-if" className="head">
+        What if so many get in?
+      </h2>
+      <form
+        className="mt-2 flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void work()
+        }}
+      >
+        {field('People', people, setPeople)}
+        {field('Minutes', minutes, setMinutes)}
+        {field('In hours', hours, setHours)}
+        {state.kind === 'working' ? (
+          <button
+            type="button"
+            className="plain"
+            onClick={() => {
+              void estimator().giveUp()
+              setState({ kind: 'idle' })
+            }}
+          >
+            Give up
+          </button>
+        ) : (
+          <button type="submit" className="plain">
+            Work it out
+          </button>
+        )}
+      </form>
+      {wrong && (
+        <p role="alert" className="small mt-2 font-medium text-madder">
+          {wrong}
+        </p>
+      )}
+      <div role="status" className="small mt-2 min-h-[22px] text-muted">
+        {state.kind === 'working' && (
+          <progress max={1} value={state.share} className="w-[220px] accent-spruce">
+            {Math.round(100 * state.share)} %
+          </progress>
+        )}
+        {state.kind === 'failed' &&
+          'It could not be worked out: the server did not answer. Try again.'}
+        {state.kind === 'done' &&
+          residual &&
+          floorAtWords(residual, state.tub.targets.sanitizer.low, reader)}
+      </div>
+      {state.kind === 'done' && residual && (
+        <div className="max-w-[560px]">
+          <FanChart fan={residual} tub={state.tub} marks={state.marks} reader={reader} />
+        </div>
+      )}
+    </section>
+  )
+}

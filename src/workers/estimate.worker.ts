@@ -1,0 +1,49 @@
+import { expose } from 'comlink'
+import { passEnsemble, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
+import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
+import { type Entry, inOrder } from '@/core/journal/entry'
+import type { Tub } from '@/core/tub'
+
+/** More than a page computes with: what is asked here can wait a second. */
+const MEMBERS = 500
+/** Entries between two looks at whether it should go on. */
+const CHUNK = 20
+
+let asked = 0
+
+const pause = () => new Promise((resolve) => setTimeout(resolve))
+
+const estimator = {
+  /** The week ahead if something happened; nothing where it was given up or another question came meanwhile. */
+  weekIf: async (
+    tub: Tub,
+    journal: readonly Entry[],
+    now: number,
+    ahead: readonly Ahead[],
+    onProgress: (share: number) => void,
+  ): Promise<Fan[] | undefined> => {
+    asked += 1
+    const own = asked
+    const past = inOrder(journal).filter(({ at }) => at <= now)
+    const ensemble = startEnsemble(tub, MEMBERS, past[0]?.at ?? now)
+    let fill = tub.fillWater
+    for (const [i, entry] of past.entries()) {
+      if (entry.kind === 'fillTest') fill = entry.body.fillWater
+      takeEntry(ensemble, tub, entry, fill)
+      if (i % CHUNK !== 0) continue
+      onProgress(i / past.length)
+      await pause()
+      if (own !== asked) return undefined
+    }
+    passEnsemble(ensemble, tub, now)
+    const fans = fanOf(ensemble, tub, ahead, fill, tub.targets.sanitizer.low)
+    return own === asked ? fans : undefined
+  },
+  giveUp: () => {
+    asked += 1
+  },
+}
+
+export type Estimator = typeof estimator
+
+expose(estimator)
