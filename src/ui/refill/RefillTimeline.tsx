@@ -107,9 +107,9 @@ const End = ({
       }}
     >
       <rect
-        x={-74}
+        x={-84}
         y={-15}
-        width={148}
+        width={168}
         height={30}
         rx={15}
         fill="var(--paper)"
@@ -119,7 +119,7 @@ const End = ({
       <text y={4.5} fontSize={13} fontWeight={650} textAnchor="middle">
         {name} {weekday(to, reader).split(/[ ,]/)[0]} {clock(to, reader)}
       </text>
-      <path d="M-64 -5l-4 5 4 5M64 -5l4 5-4 5" fill="none" stroke="var(--spruce)" strokeWidth={2} />
+      <path d="M-74 -5l-4 5 4 5M74 -5l4 5-4 5" fill="none" stroke="var(--spruce)" strokeWidth={2} />
     </g>
   )
 }
@@ -236,7 +236,7 @@ export const RefillTimeline = ({
           {x(ready) - x(start) > 330 && (
             <g>
               <path
-                d={`M${x(start) + 84} 20H${x(ready) - 84}`}
+                d={`M${x(start) + 96} 20H${x(ready) - 96}`}
                 stroke="var(--muted)"
                 strokeDasharray="2 3"
               />
@@ -337,7 +337,7 @@ export const RefillTimeline = ({
           <End
             name="Start"
             at={start}
-            x={Math.max(76, x(start))}
+            x={Math.max(86, x(start))}
             y={20}
             scale={scale}
             move={move('start at')}
@@ -347,7 +347,7 @@ export const RefillTimeline = ({
           <End
             name="Ready"
             at={mode === 'ready by' && readyBy >= ready ? readyBy : ready}
-            x={Math.min(LABELS + WIDTH - 76, x(ready))}
+            x={Math.min(LABELS + WIDTH - 86, x(ready))}
             y={20}
             scale={scale}
             move={move('ready by')}
