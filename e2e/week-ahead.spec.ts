@@ -34,7 +34,7 @@ test.describe('on a phone, at night', () => {
     await page.goto(`${base}/ahead`)
     await expect(page.getByRole('heading', { name: 'No week ahead without a test.' })).toBeVisible()
     await page.getByRole('link', { name: 'Test the water' }).click()
-    await page.goto(`${base}/test?with=drops`)
+    await page.goto(`${base}/test?with=shop`)
     await enterTest(page, { 'Free chlorine': '1', pH: '7.5', 'Total alkalinity': '90' })
     await page.goto(`${base}/ahead?dose=no`)
     await expect(page.getByRole('heading', { level: 1 })).toContainText('below')
