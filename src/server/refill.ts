@@ -4,6 +4,7 @@ import type { Plan, PlanOptions } from '@/core/advice/plan'
 import type { PlanStep } from '@/core/advice/planned'
 import type { Estimate } from '@/core/estimate/estimate'
 import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
+import { KILOJOULES_PER_LITRE_KELVIN } from '@/core/heat/heat'
 import {
   DAY,
   type Entry,
@@ -236,7 +237,10 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
     if (stay.kind === 'guests' && stay.from < schedule.start && stay.to > schedule.start)
       conflicts.push(`${stay.title} are in when it would begin (until ${say(stay.to)}).`)
   const kilowattHours =
-    (tub.volumeLitres * 4.16 * Math.max(0, tub.setTemperatureCelsius - settings.fillCelsius)) / 3600
+    (tub.volumeLitres *
+      KILOJOULES_PER_LITRE_KELVIN *
+      Math.max(0, tub.setTemperatureCelsius - settings.fillCelsius)) /
+    3600
   return {
     row,
     zone,

@@ -377,3 +377,11 @@ describe('a fallen level', () => {
     expect(of(0.12).verdict).toBe('leak')
   })
 })
+
+// By hand: S₂O₃²⁻ + 4 Cl₂ + 5 H₂O → 2 SO₄²⁻ + …; 4 g/m³ of Cl₂ (70.906 g/mol) in 1 m³ are 56.4 mmol, a quarter of that of 248.18 g/mol.
+test('the first remover before a drain is the least that stoichiometry takes', () => {
+  const tub = { ...tubWith(), volumeLitres: 1000 }
+  const read = entry('test', NOW, { method: 'meter', readings: { freeChlorine: 4, pH: 7.5 } })
+  const { stages } = refillOf(factsOf({}, tub, [fillAt(30), read]))
+  expect(stages.find((one) => one.id === 'sanitizer out')?.product?.grams).toBeCloseTo(3.5, 1)
+})

@@ -11,7 +11,7 @@ import type { Tub } from '../tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 
 /** Na₂S₂O₃ · 5 H₂O, g/mol. */
-const THIOSULFATE_G_PER_MOL = 248.18
+export const THIOSULFATE_G_PER_MOL = 248.18
 /** Halogen that one thiosulfate takes, mol/mol: four where it ends as sulfate, a half where it ends as tetrathionate. */
 const TAKEN = { most: 4, least: 0.5 }
 

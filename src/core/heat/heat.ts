@@ -2,7 +2,7 @@
  * Heat of a tub as one body that loses heat in proportion to its excess over the air (Newton). Constant of the water:
  * 4.18 kJ/(kg K) × 0.995 kg/L, handbook mean of 25–40 °C.
  */
-const KILOJOULES_PER_LITRE_KELVIN = 4.18 * 0.995
+export const KILOJOULES_PER_LITRE_KELVIN = 4.18 * 0.995
 
 /** °C after some hours without heating. */
 export const cooledTo = (

@@ -1,6 +1,7 @@
+import { THIOSULFATE_G_PER_MOL } from '../advice/overdose'
 import type { Estimate } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
-import { heatingHours } from '../heat/heat'
+import { heatingHours, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import { startSteps } from '../programmes/startUp'
@@ -39,7 +40,7 @@ export interface Stage {
 const COVERED_HOURS = 240
 const GRAMS_PER_MOL = { freeChlorine: CHLORINE_G_PER_MOL, bromine: BROMINE_G_PER_MOL }
 /** Na₂S₂O₃ · 5 H₂O for four of halogen: the least it can take; then a test. */
-const THIOSULFATE_PER_HALOGEN = 248.18 / 4
+const THIOSULFATE_PER_HALOGEN = THIOSULFATE_G_PER_MOL / 4
 /** Low enough for most ground and drains; local rules say it exactly. Common practice. */
 export const NEAR_ZERO_PPM = 0.1
 /** Pumped down to here; the rest is wiped and vacuumed. */
@@ -69,7 +70,7 @@ export const hoursToHeat = ({ tub, rates, settings }: RefillFacts): number | und
   const to = tub.setTemperatureCelsius
   // A rate that was measured here has its losses in it.
   if (rates.heatCelsiusPerHour.origin === 'measured') return Math.max(0, (to - from) / value)
-  const kilowatts = (value * tub.volumeLitres * 4.18 * 0.995) / 3600
+  const kilowatts = (value * tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600
   return heatingHours(tub.volumeLitres, kilowatts, from, to, {
     airCelsius: settings.airCelsius,
     timeConstantHours: COVERED_HOURS,
@@ -94,9 +95,11 @@ export const refillOf = (facts: RefillFacts): Refill => {
   const neutralise = settings.neutralise && residual > NEAR_ZERO_PPM && gramsPerMol !== undefined
   const hours = hoursToHeat(facts)
   if (hours === undefined) {
-    const kilowatts = (rates.heatCelsiusPerHour.value * tub.volumeLitres * 4.16) / 3600
+    const kilowatts =
+      (rates.heatCelsiusPerHour.value * tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600
     const holds =
-      settings.airCelsius + (kilowatts * 3600 * COVERED_HOURS) / (tub.volumeLitres * 4.16)
+      settings.airCelsius +
+      (kilowatts * 3600 * COVERED_HOURS) / (tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN)
     conflicts.push(
       `In air of ${Math.round(settings.airCelsius)} °C this heater gets to about ${Math.round(holds)} °C and no further. Check its kilowatts, wait for milder air, or fill with warmer water.`,
     )

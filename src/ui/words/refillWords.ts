@@ -1,7 +1,7 @@
 import type { Rate } from '@/core/refill/rates'
 import { type RefillReason, SOLIDS_ABOVE_FILL_PPM } from '@/core/refill/refillDue'
 import type { Stage } from '@/core/refill/stages'
-import { fromLitres } from '@/core/units'
+import { fromLitres, LITRES_PER_US_GALLON } from '@/core/units'
 import { day, degrees, numberWords, type Reader, temperatureSign, volume } from './words'
 
 const DAY_MS = 86_400_000
@@ -60,7 +60,7 @@ export const reasonWords = (
     case 'bathers':
       return {
         rule: 'Volume and bathers',
-        words: `${volume(reason.days * 3 * reason.bathersPerDay * 3.785411784, reader)} ÷ (3 × ${numberWords(reason.bathersPerDay, 1, reader)} bathers a day), in US gallons: ${numberWords(reason.days, 0, reader)} days. Published for public tubs.`,
+        words: `${volume(reason.days * 3 * reason.bathersPerDay * LITRES_PER_US_GALLON, reader)} ÷ (3 × ${numberWords(reason.bathersPerDay, 1, reader)} bathers a day), in US gallons: ${numberWords(reason.days, 0, reader)} days. Published for public tubs.`,
       }
     case 'solids':
       return {

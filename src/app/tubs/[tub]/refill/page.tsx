@@ -249,8 +249,8 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               <summary className="quiet">Or treat it instead?</summary>
               <div className="small max-w-[60ch] text-muted">
                 <p>
-                  Clarifier gathers fine cloud so that the filter catches it; it takes no dissolved
-                  solids, no stabiliser and no foam away, and too much of it clouds.
+                  Clarifier gathers fine cloud so that the filter catches it; dissolved solids,
+                  stabiliser and foam stay, and too much of it clouds.
                 </p>
                 <p className="mt-1">
                   Enzyme eats oils and scum slowly; it does nothing against smell of used sanitizer
