@@ -2,6 +2,7 @@ import { cookies } from 'next/headers'
 import { notFound } from 'next/navigation'
 import { cache } from 'react'
 import type { ForecastPoint } from '@/core/estimate/forecast'
+import { deviationOf, ENOUGH_READINGS } from '@/core/estimate/learning/believe'
 import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
 import { waitingReplies } from '@/server/devices'
 import { ensembleNow } from '@/server/learning'
@@ -39,13 +40,10 @@ export const loadFans = (view: TubView, dosed: boolean): Fan[] => {
   return fanOf(ensemble, tub, ahead, fill, tub.targets.sanitizer.low)
 }
 
-/** Eight in ten of a normal spread are 2.56 standard deviations wide. */
-const EIGHT_IN_TEN = 2.56
-
 /** The residual of the next two days with the plan carried out, by what this tub has taught; undefined while it has taught little. */
 export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
   const { tub, journal, now, plan, schedule, planned, learnt } = view
-  if (learnt.readings < 20 || learnt.now.pH === undefined) return undefined
+  if (learnt.readings < ENOUGH_READINGS || learnt.now.pH === undefined) return undefined
   const { ensemble, fill } = ensembleNow(theStore(), tub, journal, now)
   const ahead: Ahead[] = planned.map(({ at, load }) => ({ at, kind: 'soak', body: load }))
   plan.steps.forEach((step, i) => {
@@ -61,10 +59,10 @@ export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
     hours: 48,
     stepHours: 1,
   })
-  return residual?.points.map(({ at, median, low, high }) => ({
-    at,
-    value: median,
-    standardDeviation: (high - low) / EIGHT_IN_TEN,
+  return residual?.points.map((point) => ({
+    at: point.at,
+    value: point.median,
+    standardDeviation: deviationOf(point),
   }))
 }
 

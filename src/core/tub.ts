@@ -26,6 +26,18 @@ export type TestSchool = (typeof TEST_SCHOOLS)[number]
 export const TUB_KINDS = ['hard shell', 'inflatable', 'swim spa'] as const
 export type TubKind = (typeof TUB_KINDS)[number]
 
+/** What helps the sanitizer along, built into many tubs. */
+export const CLEANERS = ['none', 'ozone', 'UV lamp'] as const
+/** Where daylight is let in when the cover comes off. */
+export const STANDS = ['shade', 'sun', 'indoors'] as const
+
+export interface Surroundings {
+  cleaner: (typeof CLEANERS)[number]
+  stands: (typeof STANDS)[number]
+  /** The clock of the place, so that noon is noon; an hour of summer time makes no difference to the sun. */
+  hoursFromUtc: number
+}
+
 /** Mean and one standard deviation. */
 export interface LearntRates {
   lossPerHour: { mean: number; standardDeviation: number }
@@ -36,6 +48,8 @@ export interface LearntRates {
 export interface Tub {
   /** A hard shell where nothing is said. */
   kind?: TubKind
+  /** Without ozone or lamp and in the shade where nothing is said. */
+  surroundings?: Surroundings | null
   volumeLitres: number
   programme: ProgrammeId
   targets: Targets

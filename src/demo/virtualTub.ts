@@ -1,8 +1,26 @@
-import { AT_ONCE, passTime } from '@/core/estimate/learning/kinetics'
+import { AT_ONCE, COMBINED_SHARE, passTime, WASTE_FADES } from '@/core/estimate/learning/kinetics'
+import { CLEARS_TWICE_AT } from '@/core/estimate/learning/passEnsemble'
+import {
+  CLEANER_EFFECT,
+  EVAPORATES_PER_HOUR,
+  FILL_CELSIUS,
+  FILTER_FULL_AT,
+  keptInLight,
+  lossAtTemperature,
+  OPEN_AROUND_SOAK,
+  USUAL_SURROUNDINGS,
+} from '@/core/estimate/surroundings'
 import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
-import { HOUR, type Instant } from '@/core/journal/entry'
+import {
+  COOLING_HOURS,
+  HEATER_KILOWATTS,
+  KILOJOULES_PER_LITRE_KELVIN,
+  thermostatTo,
+} from '@/core/heat/heat'
+import { HOUR, type Instant, MINUTE } from '@/core/journal/entry'
 import { addProduct, spend } from '@/core/products/addProduct'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
+import { programmeOf } from '@/core/programmes/programme'
 import { normal } from '@/core/random'
 import {
   type Method,
@@ -13,7 +31,7 @@ import {
 } from '@/core/testing/quantity'
 import type { Tub } from '@/core/tub'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
-import { CHLORINE_G_PER_MOL } from '@/core/water/constants'
+import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '@/core/water/constants'
 import { mixWater } from '@/core/water/mix'
 import { readWater } from '@/core/water/solveWater'
 import type { Water } from '@/core/water/water'
@@ -30,6 +48,12 @@ export interface Truth {
   transfer?: number
   /** What a cell makes, ppm of chlorine an hour; none where there is none. */
   cellPpmPerHour?: number
+  /** Of combined chlorine, per hour. */
+  clearsPerHour?: number
+  /** More loss for each person-hour that the filter has caught; none where nothing is said. */
+  drag?: number
+  /** How much one soak differs from another, of its demand; a quarter where nothing is said. */
+  soakScatter?: number
 }
 
 /** Chlorine in a gram of the usual bleach, g. */
@@ -44,23 +68,64 @@ export const virtualTub = (
   random: () => number,
   /** How much of a kit's error its tests show: owners look twice, so half of it. */
   scatter = 0.5,
+  /** Where it starts from: the fill, unless something else is made of it, and what bathers left, mmol/L. */
+  begin: (fill: Water) => Water = (fill) => fill,
+  wasteMmol = 0,
 ) => {
-  let water: Water = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
-  const { transfer = 1, atOnce = AT_ONCE } = truth
+  let water = begin(fillWaterOf(tub.fillWater, tub.setTemperatureCelsius))
+  const { transfer = 1, atOnce = AT_ONCE, soakScatter = 0.25 } = truth
   let now = start
   /** What bathers left that has not met any sanitizer yet, mmol/L of it. */
-  let waste = 0
+  let waste = wasteMmol
+  let filterPersonHours = 0
   let floater: { product: ProductName; grams: number } | undefined
+
+  const surroundings = tub.surroundings ?? USUAL_SURROUNDINGS
+  const cleaner = CLEANER_EFFECT[surroundings.cleaner]
+  const kind = tub.kind ?? 'hard shell'
+  const heater = {
+    kelvinPerHour:
+      (HEATER_KILOWATTS[kind] * 3600) / (tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN),
+    airCelsius: 10,
+    timeConstantHours: COOLING_HOURS[kind],
+  }
+  const evaporated = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+  const keptUp = [
+    'alkalinityMeq',
+    'dissolvedInorganicCarbonMmol',
+    'calciumMmol',
+    'saltPpm',
+    'totalDissolvedSolidsPpm',
+  ] as const
 
   const advance = (until: Instant) => {
     while (now < until - 1) {
       const hours = Math.min(1, (until - now) / HOUR)
-      const kept = Math.exp(-truth.lossPerHour * hours)
+      const warm = lossAtTemperature(water.temperatureCelsius)
+      const caught = Math.min(FILTER_FULL_AT, filterPersonHours)
+      const lossPerHour = truth.lossPerHour * warm * (1 + (truth.drag ?? 0) * caught)
+      const kept = Math.exp(-lossPerHour * hours)
       const halogen = water.freeChlorineMmol + water.bromineMmol
-      const state = { sanitizer: halogen, waste, tablets: 0, used: 0 }
+      const chlorine = water.freeChlorineMmol > water.bromineMmol
+      const state = {
+        sanitizer: halogen,
+        waste,
+        combined: water.combinedChlorineMmol,
+        tablets: 0,
+        used: 0,
+      }
       passTime(
         state,
-        { lossPerHour: truth.lossPerHour, feedPerHour: 0, feedMmolPerGram: 0, cellPerHour: 0 },
+        {
+          lossPerHour,
+          feedPerHour: 0,
+          feedMmolPerGram: 0,
+          cellPerHour: 0,
+          fadesPerHour: WASTE_FADES * cleaner.fades,
+          combinedShare: chlorine ? COMBINED_SHARE : 0,
+          clearsPerHour:
+            cleaner.clears * (truth.clearsPerHour ?? 0.03) * (1 + halogen / CLEARS_TWICE_AT),
+        },
         hours,
       )
       waste = state.waste
@@ -70,7 +135,18 @@ export const virtualTub = (
         bromineMmol: water.bromineMmol * share,
         peroxideMmol: water.peroxideMmol * (1 - kept),
       })
-      water = { ...water, biguanidePpm: water.biguanidePpm * kept }
+      water = {
+        ...water,
+        biguanidePpm: water.biguanidePpm * kept,
+        combinedChlorineMmol: state.combined,
+        temperatureCelsius: thermostatTo(
+          water.temperatureCelsius,
+          tub.setTemperatureCelsius,
+          hours,
+          heater,
+        ),
+      }
+      for (const key of keptUp) water[key] += EVAPORATES_PER_HOUR * hours * evaporated[key]
       water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.still, hours)
       if (floater) {
         const fed = floater.grams * (1 - Math.exp(-truth.feedPerHour * hours))
@@ -91,17 +167,34 @@ export const virtualTub = (
     now = until
   }
 
+  const shine = (from: Instant, minutes: number) => {
+    const stabiliser = water.cyanurateMmol * CYANURIC_ACID_G_PER_MOL
+    const gone =
+      1 - keptInLight(surroundings, programmeOf(tub.programme).sanitizer, stabiliser, from, minutes)
+    if (gone > 0)
+      water = {
+        ...water,
+        freeChlorineMmol: water.freeChlorineMmol * (1 - gone),
+        bromineMmol: water.bromineMmol * (1 - gone),
+      }
+  }
+
   const soak = (people: number, minutes: number) => {
     const personHours = (people * minutes) / 60
-    const grams = personHours * truth.demandGramsPerPersonHour * (1 + 0.25 * normal(random))
+    const grams = personHours * truth.demandGramsPerPersonHour * (1 + soakScatter * normal(random))
     const mmol = (1000 * Math.max(0, grams)) / CHLORINE_G_PER_MOL / tub.volumeLitres
     const halogen = water.freeChlorineMmol + water.bromineMmol
+    const chlorine = water.freeChlorineMmol > water.bromineMmol
     const met = Math.min(halogen, atOnce * mmol)
     waste += atOnce < 1 ? mmol - met : 0
     water = spend(water, {
       freeChlorineMmol: Math.min(met, water.freeChlorineMmol),
       bromineMmol: Math.max(0, met - water.freeChlorineMmol),
     })
+    if (chlorine && atOnce < 1)
+      water = { ...water, combinedChlorineMmol: water.combinedChlorineMmol + COMBINED_SHARE * met }
+    filterPersonHours += personHours
+    shine(now - OPEN_AROUND_SOAK * MINUTE, minutes + 2 * OPEN_AROUND_SOAK)
     water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.jets, minutes / 60)
   }
 
@@ -137,7 +230,7 @@ export const virtualTub = (
   }
 
   const refill = () => {
-    water = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+    water = { ...evaporated, temperatureCelsius: FILL_CELSIUS }
     waste = 0
     floater = undefined
   }
@@ -149,8 +242,15 @@ export const virtualTub = (
     read,
     refill,
     topUp,
+    /** A rinse of the filter. */
+    rinse: () => {
+      filterPersonHours = 0
+    },
     truth: () => readWater(water),
+    /** What no test shows, mmol/L of sanitizer that is still to be taken. */
+    waste: () => waste,
     aerate: (minutes: number) => {
+      shine(now, minutes)
       water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.jetsWithAir, minutes / 60)
     },
   }

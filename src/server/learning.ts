@@ -1,12 +1,8 @@
-import {
-  copyEnsemble,
-  type Ensemble,
-  passEnsemble,
-  type Spread,
-  startEnsemble,
-  takeEntry,
-} from '@/core/estimate/learning/ensemble'
+import { deviationOf, ENOUGH_READINGS } from '@/core/estimate/learning/believe'
+import { type Spread, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
+import { copyEnsemble, type Ensemble } from '@/core/estimate/learning/ensembleState'
 import { type LearntTub, learntOf } from '@/core/estimate/learning/learnt'
+import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
 import { type Entry, type Instant, inOrder } from '@/core/journal/entry'
 import { feederOf } from '@/core/programmes/feeder'
 import { programmeOf } from '@/core/programmes/programme'
@@ -39,6 +35,8 @@ const keyOf = (tub: TubRow, entries: readonly Entry[]): string =>
     tub.volumeLitres,
     tub.fillWater,
     tub.setTemperatureCelsius,
+    tub.kind,
+    tub.surroundings,
     entries.map(({ id, at, kind }) => `${id}${kind[0]}${at}`),
   ])
 
@@ -78,29 +76,26 @@ export const ensembleNow = (
   return { ensemble, fill }
 }
 
-/** Fewer readings than these are no ground to leave the programme's own rates for. */
-const ENOUGH = 20
-/** Eight in ten of a normal spread are 2.56 standard deviations wide. */
-const EIGHT_IN_TEN = 2.56
-
 /** What a tub's journal has taught, and the rates that advice may go by; none while too little was read, or a feeder holds the level. */
 export const learntNow = (
   store: Store,
   tub: TubRow,
   journal: readonly Entry[],
   now: Instant,
-): { learnt: LearntTub; rates: LearntRates | undefined } => {
-  const learnt = learntOf(ensembleNow(store, tub, journal, now).ensemble, tub)
-  const asNormal = ({ median, low, high }: Spread) => ({
-    mean: median,
-    standardDeviation: (high - low) / EIGHT_IN_TEN,
+): { learnt: LearntTub; ensemble: Ensemble; rates: LearntRates | undefined } => {
+  const { ensemble } = ensembleNow(store, tub, journal, now)
+  const learnt = learntOf(ensemble, tub)
+  const asNormal = (spread: Spread) => ({
+    mean: spread.median,
+    standardDeviation: deviationOf(spread),
   })
   const { sanitizer } = programmeOf(tub.programme)
   const reacts = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
   return {
     learnt,
+    ensemble,
     rates:
-      learnt.readings >= ENOUGH && reacts && feederOf(tub.programme) === undefined
+      learnt.readings >= ENOUGH_READINGS && reacts && feederOf(tub.programme) === undefined
         ? {
             lossPerHour: asNormal(learnt.rates.loss),
             demandGramsPerPersonHour: asNormal(learnt.rates.demand),

@@ -39,6 +39,13 @@ export const noonOf = (day: string, timeZone: string): Instant | undefined =>
 export const zoneOf = (fields: Fields): string =>
   fields.zone && isTimeZone(fields.zone) ? fields.zone : 'UTC'
 
+/** The clock of a place against UTC, hours, without its summer time. */
+export const hoursFromUtc = (timeZone: string): number => {
+  const year = 2026
+  const minutes = [0, 6].map((month) => new TZDate(year, month, 1, timeZone).getTimezoneOffset())
+  return -Math.max(...minutes) / 60
+}
+
 /** What a `datetime-local` field shows for an instant. */
 export const toWallClock = (instant: Instant, timeZone: string): string => {
   const local = new TZDate(instant, timeZone)

@@ -10,8 +10,11 @@ import {
 } from '@/core/programmes/programme'
 import { switchAdvice } from '@/core/programmes/switching'
 import {
+  CLEANERS,
   FILL_WATER_SOURCES,
   type FillWater,
+  STANDS,
+  type Surroundings,
   TEST_SCHOOLS,
   TUB_KINDS,
   type TubKind,
@@ -33,7 +36,7 @@ import type { Store } from '@/store/database'
 import { insertEntry, journalOf } from '@/store/entries'
 import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
-import { momentOf } from './moment'
+import { hoursFromUtc, momentOf, zoneOf } from './moment'
 
 export const VOLUME_UNITS = ['litre', 'US gallon', 'imperial gallon'] as const
 export const TEMPERATURE_UNITS = ['celsius', 'fahrenheit'] as const
@@ -62,6 +65,8 @@ interface TubFields {
   fillMinutes?: number
   fillFlow?: number
   kind: TubKind
+  cleaner: Surroundings['cleaner']
+  stands: Surroundings['stands']
   source: FillWater['source']
   fillPh?: number
   fillAlkalinity?: number
@@ -145,6 +150,8 @@ const schema = (temperatureUnit: TemperatureUnit) => {
     fillMinutes: size('fillMinutes'),
     fillFlow: size('fillFlow'),
     kind: oneOf('Kind of tub', TUB_KINDS).optional().default('hard shell'),
+    cleaner: oneOf('Ozone or lamp', CLEANERS).optional().default('none'),
+    stands: oneOf('Where it stands', STANDS).optional().default('shade'),
     source: oneOf('Fill water', FILL_WATER_SOURCES),
     fillPh: number({ name: 'pH of the fill water', low: 4, high: 11 }),
     fillAlkalinity: number({
@@ -265,6 +272,11 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
       name: value.name,
       place: value.place,
       kind: value.kind,
+      surroundings: {
+        cleaner: value.cleaner,
+        stands: value.stands,
+        hoursFromUtc: hoursFromUtc(zoneOf(fields)),
+      },
       volumeLitres: litres,
       volumeBasis: basis,
       programme: value.programme,
@@ -351,6 +363,8 @@ export const tubFields = (tub: TubRow): Fields => {
     name: tub.name,
     place: tub.place,
     kind: tub.kind,
+    cleaner: tub.surroundings?.cleaner ?? 'none',
+    stands: tub.surroundings?.stands ?? 'shade',
     volumeWay: basis.by,
     volumeUnit: units.volume,
     temperatureUnit: units.temperature,

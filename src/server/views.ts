@@ -4,6 +4,7 @@ import { bathersIn, roundOf, type Wait, waitingUntil } from '@/core/advice/round
 import { type Schedule, scheduleOf } from '@/core/advice/schedule'
 import { type Verdict, verdict } from '@/core/advice/verdict'
 import { type Estimate, estimate } from '@/core/estimate/estimate'
+import { believe } from '@/core/estimate/learning/believe'
 import type { LearntTub } from '@/core/estimate/learning/learnt'
 import type { Entry, EntryOf, Instant } from '@/core/journal/entry'
 import type { LearntRates } from '@/core/tub'
@@ -63,9 +64,9 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const row = findTub(store, tubId)
   if (!row) return undefined
   const journal = journalOf(store, tubId)
-  const { learnt, rates } = learntNow(store, row, journal, now)
+  const { learnt, ensemble, rates } = learntNow(store, row, journal, now)
   const tub: TubRow & { learnt?: LearntRates } = rates ? { ...row, learnt: rates } : row
-  const state = estimate(tub, journal, now)
+  const state = believe(tub, journal, estimate(tub, journal, now), ensemble)
   const shelf = shelfOf(store)
   const planned = soaksAhead(store, tubId, now)
   const planOptions: PlanOptions = { shelf: planningShelf(shelf, tub), choices: tub.choices }

@@ -18,7 +18,7 @@ import type { SoakLoad } from '@/core/soaks/load'
 import type { DeviceReply } from '@/core/testing/device'
 import type { KitSpec } from '@/core/testing/kit'
 import type { Quantity } from '@/core/testing/quantity'
-import type { FillWater, TestSchool, TubKind, VolumeBasis } from '@/core/tub'
+import type { FillWater, Surroundings, TestSchool, TubKind, VolumeBasis } from '@/core/tub'
 import type { MassUnit, TemperatureUnit, VolumeUnit } from '@/core/units'
 import type { ChoreChange } from '@/core/upkeep/chore'
 import type { FilterKind } from '@/core/upkeep/filterSet'
@@ -38,6 +38,7 @@ export const tubs = sqliteTable('tubs', {
   volumeLitres: real('volume_litres').notNull(),
   volumeBasis: text('volume_basis', { mode: 'json' }).$type<VolumeBasis>().notNull(),
   kind: text('kind').$type<TubKind>().notNull().default('hard shell'),
+  surroundings: text('surroundings', { mode: 'json' }).$type<Surroundings>(),
   programme: text('programme').$type<ProgrammeId>().notNull(),
   preset: text('preset').notNull(),
   targets: text('targets', { mode: 'json' }).$type<Targets>().notNull(),

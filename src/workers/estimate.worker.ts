@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
-import { passEnsemble, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
+import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
+import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
 import { type Entry, inOrder } from '@/core/journal/entry'
 import type { Tub } from '@/core/tub'
 

@@ -1,31 +1,41 @@
-import {
-  copyEnsemble,
-  type Ensemble,
-  expectedOf,
-  passEnsemble,
-  startEnsemble,
-  takeEntry,
-} from '@/core/estimate/learning/ensemble'
+import { expectedOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
+import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
+import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
 import { quantityOf } from '@/core/estimate/testedWater'
 import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
 import type { ProductName } from '@/core/products/product'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { normal, seeded } from '@/core/random'
 import type { Tub } from '@/core/tub'
+import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '@/core/water/constants'
 import { type Truth, virtualTub } from '@/demo/virtualTub'
 
 export interface HeldOut {
   tub: Tub
   truth: Truth
   journal: Entry[]
-  /** What was true each evening. */
-  truths: { at: number; sanitizer: number; pH: number }[]
+  /** What was true each day at the time of testing, before anything was done; waste in mmol/L of sanitizer. */
+  truths: { at: number; sanitizer: number; pH: number; waste: number }[]
 }
 
 const START = Date.UTC(2026, 0, 1, 10)
+const TESTED_AT = 6 * HOUR
+
+export interface House {
+  days?: number
+  /** How often its people test by strip, the rest by drops. */
+  strips?: number
+  /** How much one soak differs from another, of its demand. */
+  soakScatter?: number
+  /** A dose that was weighed is off by so much. */
+  doseScatter?: number
+}
 
 /** A virtual tub with rates drawn from what tubs are like, its people's tests, doses and soaks, and what was true. */
-export const heldOutTub = (seed: number, days = 50): HeldOut => {
+export const heldOutTub = (
+  seed: number,
+  { days = 50, strips = 0.5, soakScatter = 0.25, doseScatter = 0.1 }: House = {},
+): HeldOut => {
   const random = seeded(1000 + seed)
   const programme: ProgrammeId = seed % 2 ? 'granular chlorine' : 'bromide bank with oxidiser'
   const { sanitizer, presets } = programmeOf(programme)
@@ -47,12 +57,15 @@ export const heldOutTub = (seed: number, days = 50): HeldOut => {
     demandGramsPerPersonHour: 6 * Math.exp(0.35 * normal(random)),
     feedPerHour: 0,
     transfer: Math.exp(0.4 * normal(random)),
+    clearsPerHour: 0.03 * Math.exp(0.5 * normal(random)),
+    drag: 0.015 * Math.exp(0.5 * normal(random)),
+    soakScatter,
   }
   const world = virtualTub(tub, truth, START, random, 1)
   world.refill()
   const entries: NewEntry[] = [{ kind: 'water', at: START, body: { replacedFraction: 1 } }]
   const truths: HeldOut['truths'] = []
-  const spoon = () => 1 + 0.1 * normal(random)
+  const spoon = () => 1 + doseScatter * normal(random)
   const dose = (product: ProductName, grams: number, at: number) => {
     world.advance(at)
     world.dose(product, grams * spoon())
@@ -62,10 +75,20 @@ export const heldOutTub = (seed: number, days = 50): HeldOut => {
   if (bromine) dose('sodium bromide', 80, START + HOUR)
   for (let d = 1; d <= days; d++) {
     const day = START + d * DAY
+    const at = day + TESTED_AT
+    world.advance(at)
+    truths.push({
+      at,
+      sanitizer: quantityOf(world.truth(), sanitizer),
+      pH: world.truth().pH,
+      waste: world.waste(),
+    })
+    if (d % 7 === 3) {
+      world.rinse()
+      entries.push({ kind: 'chore', at, body: { chore: 'filter rinse', outcome: 'done' } })
+    }
     if (random() < 0.6) {
-      const at = day + (6 + random()) * HOUR
-      world.advance(at)
-      const method = random() < 0.5 ? 'strip' : 'drops'
+      const method = random() < strips ? 'strip' : 'drops'
       const readings = world.read([sanitizer, 'pH', 'totalAlkalinity'], method)
       entries.push({ kind: 'test', at, body: { method, readings } })
       const short = (bromine ? 5 : 4) - (readings[sanitizer] ?? 0)
@@ -86,18 +109,14 @@ export const heldOutTub = (seed: number, days = 50): HeldOut => {
         dose('sodium bisulfate', (15 * tub.volumeLitres) / 1000, at + 3 * MINUTE)
     }
     if (random() < 0.6) {
-      const at = day + (10 + random()) * HOUR
+      const soakedAt = day + (10 + random()) * HOUR
       const people = 1 + Math.floor(3 * random())
       const minutes = 20 + Math.round(30 * random())
-      world.advance(at)
+      world.advance(soakedAt)
       world.soak(people, minutes)
-      entries.push({ kind: 'soak', at, body: { people, minutes } })
-      dose(oxidiser, ((people * minutes) / 30) * (bromine ? 12 : 6), at + minutes * MINUTE)
+      entries.push({ kind: 'soak', at: soakedAt, body: { people, minutes } })
+      dose(oxidiser, ((people * minutes) / 30) * (bromine ? 12 : 6), soakedAt + minutes * MINUTE)
     }
-    const evening = day + 22 * HOUR
-    world.advance(evening)
-    const reading = world.truth()
-    truths.push({ at: evening, sanitizer: quantityOf(reading, sanitizer), pH: reading.pH })
   }
   const journal = entries
     .toSorted((a, b) => a.at - b.at)
@@ -113,13 +132,51 @@ export interface Outcome {
   /** Of "the last reading is still true", and of the line through the last two. */
   lastError: number
   lineError: number
+  /** Of one who knew the true state and rates, and only not how each soak and dose came out; sanitizer alone. */
+  leastError: number | undefined
+}
+
+/** What one would say who knew the tub's rates and its state at `from`, and took every soak and dose as it stands in the journal. */
+const knowing = (
+  { tub, truth, journal, truths }: HeldOut,
+  from: number,
+  until: number,
+): number | undefined => {
+  const start = truths.find(({ at }) => at === from)
+  if (!start) return undefined
+  const { sanitizer } = programmeOf(tub.programme)
+  const gramsPerMol = sanitizer === 'bromine' ? BROMINE_G_PER_MOL : CHLORINE_G_PER_MOL
+  const world = virtualTub(
+    tub,
+    { ...truth, soakScatter: 0 },
+    from,
+    () => 0.5,
+    1,
+    (water) => ({
+      ...water,
+      [sanitizer === 'bromine' ? 'bromineMmol' : 'freeChlorineMmol']: start.sanitizer / gramsPerMol,
+      bromideMmol: sanitizer === 'bromine' ? 5 : 0,
+    }),
+    start.waste,
+  )
+  for (const entry of journal) {
+    if (entry.at < from || entry.at >= until) continue
+    if (entry.kind === 'dose' && entry.at > from) {
+      world.advance(entry.at)
+      world.dose(entry.body.product, entry.body.grams)
+    }
+    if (entry.kind === 'soak') {
+      world.advance(entry.at)
+      world.soak(entry.body.people, entry.body.minutes)
+    }
+  }
+  world.advance(until)
+  return quantityOf(world.truth(), sanitizer)
 }
 
 /** Forecasts from every test after twelve days, with what was then done known, against what was true. */
-export const forecastsOf = (
-  { tub, journal, truths }: HeldOut,
-  members: number,
-): { outcomes: Outcome[]; ensemble: Ensemble } => {
+export const forecastsOf = (held: HeldOut, members: number): Outcome[] => {
+  const { tub, journal, truths } = held
   const { sanitizer } = programmeOf(tub.programme)
   const ensemble = startEnsemble(tub, members, START)
   const outcomes: Outcome[] = []
@@ -128,16 +185,17 @@ export const forecastsOf = (
     if (entry.kind !== 'test' || entry.at < START + 12 * DAY) return
     const previous = journal.slice(0, i).findLast((one) => one.kind === 'test')
     for (const hours of [24, 72] as const) {
-      const evening = truths.find(({ at }) => at >= entry.at + (hours - 12) * HOUR)
-      if (!evening) continue
+      const then = truths.find(({ at }) => at === entry.at + hours * HOUR)
+      if (!then) continue
       const ahead = copyEnsemble(ensemble)
       for (const coming of journal.slice(i + 1))
-        if (coming.at <= evening.at && coming.kind !== 'test')
+        if (coming.at < then.at && coming.kind !== 'test')
           takeEntry(ahead, tub, coming, tub.fillWater)
-      passEnsemble(ahead, tub, evening.at)
+      passEnsemble(ahead, tub, then.at)
+      const least = knowing(held, entry.at, then.at)
       for (const [quantity, read, truth] of [
-        ['sanitizer', sanitizer, evening.sanitizer],
-        ['pH', 'pH', evening.pH],
+        ['sanitizer', sanitizer, then.sanitizer],
+        ['pH', 'pH', then.pH],
       ] as const) {
         const spread = expectedOf(ahead, tub, read)
         const last = entry.body.readings[read]
@@ -146,7 +204,7 @@ export const forecastsOf = (
         const line =
           before === undefined || !previous
             ? last
-            : last + ((last - before) * (evening.at - entry.at)) / (entry.at - previous.at)
+            : last + ((last - before) * (then.at - entry.at)) / (entry.at - previous.at)
         outcomes.push({
           quantity,
           hours,
@@ -154,9 +212,11 @@ export const forecastsOf = (
           error: Math.abs(spread.median - truth),
           lastError: Math.abs(last - truth),
           lineError: Math.abs(line - truth),
+          leastError:
+            quantity === 'sanitizer' && least !== undefined ? Math.abs(least - truth) : undefined,
         })
       }
     }
   })
-  return { outcomes, ensemble }
+  return outcomes
 }

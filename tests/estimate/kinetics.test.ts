@@ -1,5 +1,6 @@
 import ode45 from 'ode45-cash-karp'
 import {
+  COMBINED_SHARE,
   passTime,
   type Rates,
   type Residual,
@@ -10,6 +11,7 @@ import {
 const state = (more: Partial<Residual> = {}): Residual => ({
   sanitizer: 0.06,
   waste: 0,
+  combined: 0,
   tablets: 0,
   used: 0,
   ...more,
@@ -19,6 +21,9 @@ const rates = (more: Partial<Rates> = {}): Rates => ({
   feedPerHour: 0,
   feedMmolPerGram: 0,
   cellPerHour: 0,
+  fadesPerHour: WASTE_FADES,
+  combinedShare: COMBINED_SHARE,
+  clearsPerHour: 0.03,
   ...more,
 })
 const passed = (start: Residual, by: Rates, hours: number): Residual => {

@@ -34,6 +34,7 @@ export const viewOf = (
     volumeBasis: { by: 'figure', litres: 1320 } as const,
     preset: 'full',
     kind: 'hard shell' as const,
+    surroundings: null,
     units: reader.units,
     testSchool: 'after soak' as const,
     choices: {},

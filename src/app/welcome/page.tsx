@@ -42,6 +42,8 @@ const Welcome = async () => {
           name: '',
           place: '',
           kind: 'hard shell',
+          cleaner: 'none',
+          stands: 'shade',
           volumeUnit: american ? 'US gallon' : 'litre',
           volumeWay: 'figure',
           lengthUnit: american ? 'inch' : 'centimetre',

@@ -16,6 +16,7 @@ import {
   combinedRemarks,
   dilutionRemarks,
   lackingRemarks,
+  reckonedRemarks,
   sanitizerRemarks,
   unreadRemarks,
 } from './remarks'
@@ -121,6 +122,7 @@ export const dosePlan = (
       ...dilutionRemarks(task, dilutions),
       ...(byLabel ? [byLabel.remark] : sanitizerRemarks(task, short)),
       ...combinedRemarks(task),
+      ...reckonedRemarks(task, short),
       ...unreadRemarks(task),
     ],
     assumed: ordered.length > 0 ? assumedOf(task) : [],

@@ -1,12 +1,14 @@
 import { type Estimate, isStale } from '../estimate/estimate'
+import { surelyReckoned } from '../estimate/learning/believe'
 import { PRODUCTS, type ProductName } from '../products/product'
-import type { Programme } from '../programmes/programme'
+import { type Programme, width } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
 import type { Choices } from './choices'
 import { type Aimed, gives, type Objective } from './recipe'
 import type { roundOf } from './round'
 import type { Source } from './shelf'
+import { bandOf } from './state'
 
 /** What one round of planning works on. */
 export interface Task {
@@ -20,9 +22,16 @@ export interface Task {
   barred: readonly { product: ProductName; why: string }[]
 }
 
-/** Read in this water, and lately enough to dose by. */
-export const usable = ({ estimate }: Task, quantity: Quantity) =>
-  !isStale(quantity, estimate.quantities[quantity].ageHours)
+/** Too long ago to dose by, but reckoned surely enough from what this tub has taught. */
+export const reckoned = ({ estimate, tub }: Task, quantity: Quantity): boolean => {
+  const one = estimate.quantities[quantity]
+  const band = bandOf(tub, quantity)
+  return isStale(quantity, one.ageHours) && band !== undefined && surelyReckoned(one, width(band))
+}
+
+/** Read in this water lately enough to dose by, or reckoned. */
+export const usable = (task: Task, quantity: Quantity): boolean =>
+  !isStale(quantity, task.estimate.quantities[quantity].ageHours) || reckoned(task, quantity)
 
 /** ppm of a quantity that this round's products have given already. */
 export const donePpm = (

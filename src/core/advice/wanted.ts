@@ -70,15 +70,18 @@ export const wantsOf = (task: Task): Wants => {
       wants.wanted[aimed] = { low: 0, high: 0 }
       return
     }
+    // What bathers left will take its part before the next test.
+    const lingering = quantity === sanitizer ? (estimate.lingeringPpm ?? 0) : 0
     const value = quantityOf(reading, quantity)
-    const missing = value < middle(band) && !contains(band, value)
+    const left = value - lingering
+    const missing = left < middle(band) && !contains(band, left)
     if (!usable(task, quantity) || !missing) {
       const room = quantity === sanitizer ? 0 : Math.max(0, band.high - value)
       wants.wanted[aimed] = { low: 0, high: room }
       return
     }
     const { standardDeviation } = quantities[quantity]
-    const short = landingIn(band, value, task.choices.care) - value
+    const short = landingIn(band, left, task.choices.care) - left
     const limit = aimed === 'borate' && !neutralBorate ? BORAX_LIMIT_PPM : ROUND_LIMIT_PPM[aimed]
     const done = donePpm(task, aimed)
     const roundRoom =

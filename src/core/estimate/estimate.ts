@@ -29,6 +29,8 @@ export interface QuantityEstimate {
   /** Undefined where it was never read in this water; then the value is an assumption. */
   lastReading: LastReading | undefined
   ageHours: number | undefined
+  /** Not the reading carried on, but what so many readings have taught of this tub says (learning/believe.ts). */
+  reckonedFrom?: number
 }
 
 export interface Estimate {
@@ -46,6 +48,8 @@ export interface Estimate {
   fillWater: FillWater
   /** When the fill water was last tested, if that still counts. */
   fillTestedAt: Instant | undefined
+  /** What bathers left and nothing has met yet, as the residual it will take, ppm; where this tub has taught it. */
+  lingeringPpm?: number
 }
 
 /** From day to day it can be other water: an older test of it does not count. Common practice. */

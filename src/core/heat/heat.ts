@@ -1,3 +1,5 @@
+import type { TubKind } from '../tub'
+
 /**
  * Heat of a tub as one body that loses heat in proportion to its excess over the air (Newton). Constant of the water:
  * 4.18 kJ/(kg K) × 0.995 kg/L, handbook mean of 25–40 °C.
@@ -49,4 +51,35 @@ export const heatingHours = (
   const end = airCelsius + kelvinPerHour * timeConstantHours
   if (end <= targetCelsius) return undefined
   return timeConstantHours * Math.log((end - startCelsius) / (end - targetCelsius))
+}
+
+/** Rated heaters, kW; a hard shell's by the common eight hours for a fill. Assumed. */
+export const HEATER_KILOWATTS: Record<TubKind, number> = {
+  'hard shell': 5.5,
+  inflatable: 1.9,
+  'swim spa': 5.5,
+}
+/** One measured case of a covered rigid tub (7 °F in a day from 104 °F in 30 °F air); a soft wall is worse, assumed. */
+export const COOLING_HOURS: Record<TubKind, number> = {
+  'hard shell': 241.5,
+  inflatable: 60,
+  'swim spa': 241.5,
+}
+
+/** °C after some hours with a thermostat: up to the set temperature as fast as the heater can, down to it as the air lets it. */
+export const thermostatTo = (
+  startCelsius: number,
+  setCelsius: number,
+  hours: number,
+  {
+    kelvinPerHour,
+    airCelsius,
+    timeConstantHours,
+  }: { kelvinPerHour: number; airCelsius: number; timeConstantHours: number },
+): number => {
+  const cooled = cooledTo(startCelsius, airCelsius, timeConstantHours, hours)
+  if (startCelsius >= setCelsius) return Math.max(setCelsius, cooled)
+  // The heater's own end, approached exponentially.
+  const end = airCelsius + kelvinPerHour * timeConstantHours
+  return Math.min(setCelsius, cooledTo(startCelsius, end, timeConstantHours, hours))
 }

@@ -1,4 +1,4 @@
-import { KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
+import { HEATER_KILOWATTS, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
 import { type Entry, HOUR, isKind, MINUTE } from '../journal/entry'
 import type { Tub } from '../tub'
 import type { RefillSettings } from './settings'
@@ -31,8 +31,6 @@ const SET = 0.2
 export const PUMP_LITRES_PER_MINUTE = 7570 / 60
 const GRAVITY_LITRES_PER_MINUTE = 8
 const HOSE_LITRES_PER_MINUTE = 18
-/** Rated heaters; a hard shell's by the common eight hours for a fill. Assumed. */
-const HEATER_KILOWATTS = { 'hard shell': 5.5, inflatable: 1.9, 'swim spa': 5.5 }
 
 export const heaterKilowatts = (tub: Tub, { heaterKilowatts: set }: RefillSettings): number =>
   set ?? HEATER_KILOWATTS[tub.kind ?? 'hard shell']

@@ -282,6 +282,29 @@ const NameStep = () => (
       ]}
     />
     <VolumeStep />
+    <div className="flex flex-wrap gap-x-8 gap-y-4">
+      <Choices
+        name="stands"
+        label="With the cover off it gets"
+        options={[
+          { value: 'shade', label: 'Shade, or only evenings' },
+          { value: 'sun', label: 'Sun' },
+          { value: 'indoors', label: 'A roof: it is indoors' },
+        ]}
+      />
+      <Choices
+        name="cleaner"
+        label="Built in"
+        options={[
+          { value: 'none', label: 'Neither' },
+          { value: 'ozone', label: 'Ozone' },
+          { value: 'UV lamp', label: 'UV lamp' },
+        ]}
+      />
+    </div>
+    <p className="small max-w-[60ch] text-muted">
+      Sun and ozone use up sanitizer; the estimate starts from that, and learns the rest.
+    </p>
   </>
 )
 

@@ -1,14 +1,16 @@
 /**
- * One tub's residual over a time in which nobody does anything: first-order loss, a reaction with what bathers left, and tablets that
- * dissolve. Amounts in mmol/L of halogen, hours.
+ * One tub's residual over a time in which nobody does anything: first-order loss, a reaction with what bathers left, which in
+ * chlorine water leaves combined chlorine, tablets that dissolve and a cell. Amounts in mmol/L of halogen, hours.
  *
- *   dS/dt = −λ S − κ S W + φ T e     dW/dt = −κ S W − ω W     dT/dt = −φ T
+ *   dS/dt = −λ S − κ S W + φ T e + c    dW/dt = −κ S W − ω W    dC/dt = γ κ S W − β C    dT/dt = −φ T
  */
 export interface Residual {
   /** Sanitizer, mmol/L. */
   sanitizer: number
   /** Waste that has not met any yet, as the sanitizer it will take, mmol/L. */
   waste: number
+  /** Combined chlorine, mmol/L. */
+  combined: number
   /** Tablets left in a feeder, g. */
   tablets: number
   /** Sanitizer that has been used so far, mmol/L: the acid it leaves. */
@@ -23,6 +25,12 @@ export interface Rates {
   feedMmolPerGram: number
   /** What a cell makes, mmol/L an hour. */
   cellPerHour: number
+  /** Of the waste, by itself. */
+  fadesPerHour: number
+  /** Of what is used by waste, the share that is combined chlorine for a while. */
+  combinedShare: number
+  /** Of the combined chlorine, an hour. */
+  clearsPerHour: number
 }
 
 /**
@@ -35,68 +43,95 @@ export const AT_ONCE = 0.6
 
 /** What is left of it goes by itself within days, with the steam and into the filter: per hour, assumed. */
 export const WASTE_FADES = 1 / 60
+/** Monochloramine keeps one chlorine of the one and a half to two that its nitrogen takes in all; much of the demand is no nitrogen. Assumed. */
+export const COMBINED_SHARE = 0.3
 
 /** Waste below this, mmol/L, moves nothing that a test could show. */
 const NO_WASTE = 1e-6
-/** Of the time in which the slower of two would be gone: the error of a fortnight stays below 1e-3 of the residual. */
-const STEP = 0.35
-const LONGEST_HOURS = 6
+const LONGEST_HOURS = 48
+/** Of a step's error, third order in its length: what the rest that is split off may do while the reaction is under way. */
+const SPLIT = 1.2e-3
+/** While something feeds and waste takes, a step is at most this part of the reaction's own time. */
+const FED = 0.25
+
+/** What flows in over some hours while it is lost at a rate of its own: ∫ e^(−φ t) e^(−δ (h − t)) dt. */
+const arriving = (feed: number, loss: number, hours: number): number => {
+  const apart = (loss - feed) * hours
+  const kept = Math.exp(-feed * hours)
+  return apart < 1e-6 && apart > -1e-6
+    ? hours * kept * (1 - apart / 2)
+    : (kept * -Math.expm1(-apart)) / (loss - feed)
+}
 
 /**
- * Changes the state in place. Without waste the whole time is one closed expression; with it the reaction, exact for itself, and the
- * rest, exact for itself, take turns by halves (Strang), in steps that the reaction's own time decides.
+ * Changes the state in place. What the sanitizer loses is a change of clock for both under which their reaction has its closed
+ * solution; how much faster or slower waste fades, and what flows in, take turns with it by halves (Strang). Without waste the
+ * whole time is one closed expression. Within 1e-3 of the residual over a fortnight, 3e-3 with a feeder (tests/estimate).
  */
 export const passTime = (state: Residual, rates: Rates, hours: number): void => {
-  const { lossPerHour, feedPerHour, feedMmolPerGram, cellPerHour } = rates
-  let { sanitizer: s, waste: w, tablets: t, used } = state
+  const { lossPerHour, feedPerHour, feedMmolPerGram, cellPerHour, fadesPerHour } = rates
+  let { sanitizer: s, waste: w, combined, tablets: t } = state
+  const start = s
+  let fed = 0
   let left = hours
-  while (left > 1e-9) {
-    const wasted = w > NO_WASTE
-    const step = wasted
-      ? Math.min(left, LONGEST_HOURS, STEP / (WASTE_REACTION * Math.max(s, w, 1e-3)))
-      : left
-    const half = step / 2
-    for (let turn = 0; turn < 2; turn++) {
-      if (wasted && s > 1e-9 && w > 0) {
-        const d = s - w
-        // W/S falls as exp(−κ d t).
-        const gone =
-          Math.abs(d) < 1e-6 * (s + w)
-            ? (s * s * WASTE_REACTION * half) / (1 + s * WASTE_REACTION * half)
-            : s - d / (1 - (w / s) * Math.exp(-WASTE_REACTION * d * half))
-        const met = Math.min(Math.max(gone, 0), s, w)
-        s -= met
-        w -= met
-        used += met
-      }
-      if (turn === 1) break
-      const kept = Math.exp(-lossPerHour * step)
-      let into = 0
-      if (t > 0 && feedPerHour > 0) {
-        const undissolved = Math.exp(-feedPerHour * step)
-        const apart = lossPerHour - feedPerHour
-        // What dissolves, less what of it is lost meanwhile.
-        const arrived =
-          Math.abs(apart * step) < 1e-6
-            ? feedPerHour * step * kept
-            : (feedPerHour * (undissolved - kept)) / apart
-        into += t * feedMmolPerGram * arrived
-        used += t * (1 - undissolved) * feedMmolPerGram
-        t *= undissolved
-      }
-      if (cellPerHour > 0) {
-        into += lossPerHour > 1e-9 ? (cellPerHour * (1 - kept)) / lossPerHour : cellPerHour * step
-        used += cellPerHour * step
-      }
-      const later = s * kept + into
-      used += s - later
-      s = later
-      if (wasted) w *= Math.exp(-WASTE_FADES * step)
+  const fedByTablets = t > 0 && feedPerHour > 0
+  const sourced = fedByTablets || cellPerHour > 0
+  const faster = fadesPerHour - lossPerHour
+  const flow = (loss: number, step: number) => {
+    if (fedByTablets) {
+      s += t * feedMmolPerGram * feedPerHour * arriving(feedPerHour, loss, step)
+      const dissolved = t * -Math.expm1(-feedPerHour * step)
+      fed += dissolved * feedMmolPerGram
+      t -= dissolved
     }
+    if (cellPerHour > 0) {
+      s += cellPerHour * arriving(0, loss, step)
+      fed += cellPerHour * step
+    }
+  }
+  while (left > 1e-9) {
+    if (w <= NO_WASTE) {
+      s *= Math.exp(-lossPerHour * left)
+      if (sourced) flow(lossPerHour, left)
+      w *= Math.exp(-fadesPerHour * left)
+      combined *= Math.exp(-rates.clearsPerHour * left)
+      break
+    }
+    let step = Math.min(
+      left,
+      LONGEST_HOURS,
+      Math.cbrt(SPLIT / (Math.abs(faster) * WASTE_REACTION ** 2 * s * w + 1e-9)),
+    )
+    if (sourced) step = Math.min(step, Math.max(0.25, FED / (WASTE_REACTION * Math.max(s, w))))
+    const half = step / 2
+    const fading = Math.exp(-faster * half)
+    if (sourced) flow(0, half)
+    w *= fading
+    const kept = Math.exp(-lossPerHour * step)
+    const cleared = Math.exp(-rates.clearsPerHour * half)
+    combined *= cleared
+    if (s > 1e-9) {
+      const clock = lossPerHour > 1e-9 ? (1 - kept) / lossPerHour : step
+      const d = s - w
+      // W/S falls as exp(−κ d t).
+      const gone =
+        Math.abs(d) < 1e-6 * (s + w)
+          ? (s * s * WASTE_REACTION * clock) / (1 + s * WASTE_REACTION * clock)
+          : s - d / (1 - (w / s) * Math.exp(-WASTE_REACTION * d * clock))
+      const met = Math.min(Math.max(gone, 0), s, w)
+      s -= met
+      w -= met
+      combined += rates.combinedShare * met * Math.sqrt(kept)
+    }
+    combined *= cleared
+    s *= kept
+    w *= kept * fading
+    if (sourced) flow(0, half)
     left -= step
   }
   state.sanitizer = s
   state.waste = w
+  state.combined = combined
   state.tablets = t
-  state.used = used
+  state.used += start + fed - s
 }

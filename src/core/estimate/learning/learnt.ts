@@ -3,18 +3,9 @@ import { programmeOf } from '../../programmes/programme'
 import type { SoakLoad } from '../../soaks/load'
 import type { Quantity } from '../../testing/quantity'
 import type { FillWater, Tub } from '../../tub'
-import {
-  copyEnsemble,
-  type Ensemble,
-  expectedOf,
-  LEARNT,
-  type Learnt,
-  type OddReading,
-  passEnsemble,
-  type Spread,
-  spreadOf,
-  takeEntry,
-} from './ensemble'
+import { expectedOf, type Spread, spreadOf, takeEntry } from './ensemble'
+import { copyEnsemble, type Ensemble, LEARNT, type Learnt, type OddReading } from './ensembleState'
+import { passEnsemble } from './passEnsemble'
 
 export interface LearntTub {
   at: Instant

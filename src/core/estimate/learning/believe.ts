@@ -1,0 +1,99 @@
+import { type Entry, isKind } from '../../journal/entry'
+import { programmeOf } from '../../programmes/programme'
+import { QUANTITIES, type Quantity, type Readings } from '../../testing/quantity'
+import type { Tub } from '../../tub'
+import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../../water/constants'
+import { readWater } from '../../water/solveWater'
+import type { Estimate, QuantityEstimate } from '../estimate'
+import { quantityOf, unseen, waterThatReads, withReadings } from '../testedWater'
+import { expectedOf, type Spread } from './ensemble'
+import { type Ensemble, meanOf } from './ensembleState'
+
+/** Fewer readings than these are no ground to leave the programme's own rates for. */
+export const ENOUGH_READINGS = 20
+/** So long a reading is taken as it stands, unless somebody has been in since. */
+const FRESH_HOURS = 6
+/** Eight in ten of a normal spread are 2.56 standard deviations wide. */
+export const EIGHT_IN_TEN = 2.563
+
+export const deviationOf = ({ low, high }: Spread): number => (high - low) / EIGHT_IN_TEN
+
+/**
+ * The estimate with what the ensemble has learnt of this tub put over it: the residual, pH, alkalinity and stabiliser where their
+ * reading is older than a few hours, or the residual where somebody has been in since. A fresh reading stays what it is. What
+ * bathers left and nothing has met yet is told in any case.
+ */
+export const believe = (
+  tub: Tub,
+  journal: readonly Entry[],
+  plain: Estimate,
+  ensemble: Ensemble,
+): Estimate => {
+  if (ensemble.readings < ENOUGH_READINGS || !ensemble.tested) return plain
+  const { sanitizer } = programmeOf(tub.programme)
+  const gramsPerMol =
+    sanitizer === 'bromine'
+      ? BROMINE_G_PER_MOL
+      : sanitizer === 'freeChlorine'
+        ? CHLORINE_G_PER_MOL
+        : 0
+  const lingeringPpm = meanOf(ensemble.waste) * gramsPerMol
+  const lastSoak = journal
+    .filter(isKind('soak'))
+    .reduce((latest, { at }) => (at <= plain.at ? Math.max(latest, at) : latest), 0)
+  const spreads = new Map<Quantity, Spread>()
+  const readings: Readings = {}
+  for (const quantity of [sanitizer, 'pH', 'totalAlkalinity', 'cyanuricAcid'] as const) {
+    const { lastReading, ageHours } = plain.quantities[quantity]
+    if (!lastReading || ageHours === undefined) continue
+    const soaked = quantity === sanitizer && lastSoak > lastReading.at
+    if (ageHours <= FRESH_HOURS && !soaked) continue
+    const spread = expectedOf(ensemble, tub, quantity)
+    if (!spread) continue
+    spreads.set(quantity, spread)
+    readings[quantity] = spread.median
+  }
+  if (spreads.size === 0) return { ...plain, lingeringPpm }
+  const water = {
+    ...waterThatReads(withReadings(plain.water, readings), plain.water.bromideMmol),
+    ...unseen(plain.water, {}),
+  }
+  const reading = readWater(water)
+  const quantities = Object.fromEntries(
+    QUANTITIES.map((quantity): [Quantity, QuantityEstimate] => {
+      const before = plain.quantities[quantity]
+      const spread = spreads.get(quantity)
+      if (!spread) return [quantity, { ...before, value: quantityOf(reading, quantity) }]
+      const standardDeviation = deviationOf(spread)
+      // A residual that has fallen to half takes half of what its reading left open along.
+      const lastValue = before.lastReading?.value ?? spread.median
+      const then =
+        (ensemble.readDeviations[quantity] ?? 0) *
+        Math.min(1, spread.median / Math.max(lastValue, 1e-9))
+      return [
+        quantity,
+        {
+          ...before,
+          value: quantityOf(reading, quantity),
+          standardDeviation,
+          driftDeviation: Math.sqrt(Math.max(0, standardDeviation ** 2 - then ** 2)),
+          reckonedFrom: ensemble.readings,
+        },
+      ]
+    }),
+  ) as Record<Quantity, QuantityEstimate>
+  return { ...plain, water, reading, quantities, lingeringPpm }
+}
+
+/** A reckoned value may be dosed by for so long after its reading, with a test before anybody gets in. */
+const DOSED_BY_HOURS = 72
+
+/** Reckoned, not too long ago, and surer than the band is wide. */
+export const surelyReckoned = (
+  { reckonedFrom, ageHours, standardDeviation }: QuantityEstimate,
+  bandWidth: number,
+): boolean =>
+  reckonedFrom !== undefined &&
+  ageHours !== undefined &&
+  ageHours <= DOSED_BY_HOURS &&
+  2 * standardDeviation <= bandWidth

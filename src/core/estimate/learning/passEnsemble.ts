@@ -1,0 +1,150 @@
+import {
+  COOLING_HOURS,
+  HEATER_KILOWATTS,
+  KILOJOULES_PER_LITRE_KELVIN,
+  thermostatTo,
+} from '../../heat/heat'
+import { HOUR, type Instant } from '../../journal/entry'
+import { PRODUCTS } from '../../products/product'
+import { feederOf } from '../../programmes/feeder'
+import { programmeOf } from '../../programmes/programme'
+import type { Tub } from '../../tub'
+import { TRANSFER_PER_HOUR } from '../../water/aerate'
+import { AIR_CARBON_DIOXIDE_ATM, CHLORINE_G_PER_MOL } from '../../water/constants'
+import {
+  CLEANER_EFFECT,
+  EVAPORATES_PER_HOUR,
+  FILTER_FULL_AT,
+  lossAtTemperature,
+  USUAL_SURROUNDINGS,
+} from '../surroundings'
+import { at, chance, type Ensemble, equilibriaOf } from './ensembleState'
+import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
+import { phNear } from './phNear'
+
+/** What a day adds that no rate explains: share of the residual, meq of alkalinity. Assumed. */
+const NOISE = { sanitizer: 0.045, alkalinity: 0.004 }
+/** Gas is exchanged at most over so long at once: a pH hardly bends. */
+const LONGEST_HOURS = 12
+/** Where nobody says what the air is like; assumed. */
+export const AIR_CELSIUS = 10
+/** Plenty of chlorine clears what is combined: at so much, mmol/L, twice as fast. Assumed. */
+export const CLEARS_TWICE_AT = 0.07
+
+/** Gas exchange in steps of at most a quarter of its time, by the midpoint rule. */
+export const loseGas = (ensemble: Ensemble, transferPerHour: number, hours: number): void => {
+  const k = equilibriaOf(ensemble)
+  const inAir = k.henry * AIR_CARBON_DIOXIDE_ATM
+  const borate = ensemble.borateMmol / 1000
+  for (let i = 0; i < ensemble.members; i++) {
+    let guess = at(ensemble.lastPh, i)
+    const transfer = transferPerHour * Math.exp(at(ensemble.rates.transfer, i))
+    const steps = Math.max(1, Math.ceil(hours * transfer * 4))
+    const exchange = (transfer * hours) / steps
+    const alkalinity = at(ensemble.alkalinity, i) / 1000
+    const cyanurate = at(ensemble.cyanurate, i) / 1000
+    let carbon = at(ensemble.carbon, i) / 1000
+    for (let step = 0; step < steps; step++) {
+      let middle = carbon
+      for (let half = 0; half < 2; half++) {
+        guess = phNear(alkalinity, middle, borate, cyanurate, k, guess)
+        const a = Math.exp(-Math.LN10 * guess)
+        const dissolved = middle / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
+        const lost = exchange * (dissolved - inAir)
+        if (half === 0) middle = carbon - lost / 2
+        else carbon -= lost
+      }
+    }
+    ensemble.carbon[i] = 1000 * carbon
+    ensemble.lastPh[i] = guess
+  }
+}
+
+/** The water goes to what the heater is set to, as fast as a heater of its kind can. */
+const heat = (ensemble: Ensemble, tub: Tub, hours: number) => {
+  const kind = tub.kind ?? 'hard shell'
+  ensemble.temperatureCelsius = thermostatTo(
+    ensemble.temperatureCelsius,
+    tub.setTemperatureCelsius,
+    hours,
+    {
+      kelvinPerHour:
+        (HEATER_KILOWATTS[kind] * 3600) / (tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN),
+      airCelsius: AIR_CELSIUS,
+      timeConstantHours: COOLING_HOURS[kind],
+    },
+  )
+}
+
+const SCRATCH: Residual = { sanitizer: 0, waste: 0, combined: 0, tablets: 0, used: 0 }
+
+/** Lets time pass for every member, by half days. */
+export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void => {
+  const { sanitizer, dosedWith } = programmeOf(tub.programme)
+  const feeder = feederOf(tub.programme)
+  const tablet = dosedWith.find((one) => PRODUCTS[one].form === 'tablets')
+  const effect = tablet
+    ? PRODUCTS[tablet].perGram
+    : PRODUCTS[sanitizer === 'bromine' ? 'bromochlorodimethylhydantoin' : 'trichlor'].perGram
+  const perGram = (effect.freeChlorineMmol + effect.bromineMmol) / tub.volumeLitres
+  const cellPerGram = 1000 / CHLORINE_G_PER_MOL / tub.volumeLitres
+  const cleaner = CLEANER_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).cleaner]
+  const acid = sanitizer === 'bromine' || sanitizer === 'freeChlorine'
+  const caught = Math.min(FILTER_FULL_AT, ensemble.filterPersonHours ?? 0)
+  const rates: Rates = {
+    lossPerHour: 0,
+    feedPerHour: 0,
+    feedMmolPerGram: perGram,
+    cellPerHour: 0,
+    fadesPerHour: WASTE_FADES * cleaner.fades,
+    combinedShare: sanitizer === 'freeChlorine' ? COMBINED_SHARE : 0,
+    clearsPerHour: 0,
+  }
+  while (ensemble.at < until - 1) {
+    const hours = Math.min(LONGEST_HOURS, (until - ensemble.at) / HOUR)
+    const next = chance(ensemble)
+    const root = Math.sqrt(hours / 24)
+    const warm = lossAtTemperature(ensemble.temperatureCelsius)
+    const replaced = EVAPORATES_PER_HOUR * hours
+    for (let i = 0; i < ensemble.members; i++) {
+      const drag = caught > 0 ? caught * Math.exp(at(ensemble.rates.drag, i)) : 0
+      rates.lossPerHour = warm * (1 + drag) * Math.exp(at(ensemble.rates.loss, i))
+      rates.feedPerHour = feeder === 'cell' ? 0 : Math.exp(at(ensemble.rates.feed, i))
+      rates.cellPerHour = feeder === 'cell' ? Math.exp(at(ensemble.rates.cell, i)) * cellPerGram : 0
+      SCRATCH.sanitizer = at(ensemble.sanitizer, i)
+      SCRATCH.waste = at(ensemble.waste, i)
+      SCRATCH.combined = at(ensemble.combined, i)
+      SCRATCH.tablets = at(ensemble.tablets, i)
+      SCRATCH.used = 0
+      rates.clearsPerHour =
+        cleaner.clears *
+        Math.exp(at(ensemble.rates.clearing, i)) *
+        (1 + SCRATCH.sanitizer / CLEARS_TWICE_AT)
+      const tablets = SCRATCH.tablets
+      passTime(SCRATCH, rates, hours)
+      ensemble.sanitizer[i] =
+        SCRATCH.sanitizer * Math.exp(NOISE.sanitizer * ensemble.unrest * root * next())
+      ensemble.waste[i] = SCRATCH.waste
+      ensemble.combined[i] = SCRATCH.combined
+      ensemble.tablets[i] = SCRATCH.tablets
+      const fed = (tablets - SCRATCH.tablets) / tub.volumeLitres
+      ensemble.alkalinity[i] = Math.max(
+        0.05,
+        at(ensemble.alkalinity, i) -
+          (acid ? SCRATCH.used : 0) +
+          fed * effect.alkalinityMeq +
+          replaced * ensemble.topUp.alkalinityMeq +
+          NOISE.alkalinity * root * next(),
+      )
+      ensemble.carbon[i] = at(ensemble.carbon, i) + replaced * ensemble.topUp.carbonMmol
+      ensemble.cyanurate[i] = at(ensemble.cyanurate, i) + fed * effect.cyanurateMmol
+      ensemble.salt[i] = at(ensemble.salt, i) + replaced * ensemble.topUp.saltPpm
+    }
+    ensemble.saltPpm += replaced * ensemble.topUp.saltPpm
+    ensemble.solidsPpm += replaced * ensemble.topUp.solidsPpm
+    loseGas(ensemble, TRANSFER_PER_HOUR.still, hours)
+    heat(ensemble, tub, hours)
+    ensemble.at = Math.min(until, ensemble.at + hours * HOUR)
+  }
+  ensemble.at = Math.max(ensemble.at, until)
+}

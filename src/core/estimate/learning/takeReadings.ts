@@ -1,0 +1,206 @@
+import type { EntryOf } from '../../journal/entry'
+import { programmeOf } from '../../programmes/programme'
+import { type Method, type Quantity, readingError } from '../../testing/quantity'
+import type { Tub } from '../../tub'
+import {
+  ALKALINITY_PPM_PER_MEQ,
+  ATOM,
+  BROMINE_G_PER_MOL,
+  CHLORINE_G_PER_MOL,
+  CYANURIC_ACID_G_PER_MOL,
+  PEROXIDE_G_PER_MOL,
+} from '../../water/constants'
+import {
+  at,
+  chance,
+  type Ensemble,
+  filled,
+  type Learnt,
+  meanOf,
+  phOf,
+  setPh,
+  standardDeviationOf,
+} from './ensembleState'
+
+/** Further off than so many standard deviations a reading is flagged and weighs less. */
+const ODD = 3.5
+
+const GRAMS_PER_MOL = {
+  freeChlorine: CHLORINE_G_PER_MOL,
+  bromine: BROMINE_G_PER_MOL,
+  peroxide: PEROXIDE_G_PER_MOL,
+  biguanide: 1000,
+}
+
+const TESTED = [
+  'freeChlorine',
+  'totalChlorine',
+  'bromine',
+  'peroxide',
+  'biguanide',
+  'cyanuricAcid',
+  'salt',
+  'totalAlkalinity',
+  'pH',
+] as const satisfies readonly Quantity[]
+
+/** What each member would read; undefined for what the ensemble does not follow. */
+export const predictedOf = (
+  ensemble: Ensemble,
+  tub: Tub,
+  quantity: Quantity,
+  pH: Float64Array,
+): Float64Array | undefined => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const { members } = ensemble
+  if (quantity === sanitizer) {
+    const grams = GRAMS_PER_MOL[sanitizer]
+    return filled(members, (i) => at(ensemble.sanitizer, i) * grams)
+  }
+  switch (quantity) {
+    case 'totalChlorine':
+      return sanitizer === 'freeChlorine'
+        ? filled(
+            members,
+            (i) => (at(ensemble.sanitizer, i) + at(ensemble.combined, i)) * CHLORINE_G_PER_MOL,
+          )
+        : undefined
+    case 'pH':
+      return pH.slice()
+    case 'totalAlkalinity':
+      return filled(members, (i) => at(ensemble.alkalinity, i) * ALKALINITY_PPM_PER_MEQ)
+    case 'cyanuricAcid':
+      return filled(members, (i) => at(ensemble.cyanurate, i) * CYANURIC_ACID_G_PER_MOL)
+    case 'salt':
+      return ensemble.salt.slice()
+    default:
+      return undefined
+  }
+}
+
+type State = 'sanitizer' | 'waste' | 'combined' | 'tablets' | 'alkalinity' | 'cyanurate' | 'salt'
+
+/**
+ * What a reading may move: only what bears on it. Over some hundred members everything goes along with everything a little by
+ * chance, and each reading would blur the rest.
+ */
+const MOVES: Record<
+  | 'residual'
+  | Extract<
+      (typeof TESTED)[number],
+      'totalChlorine' | 'cyanuricAcid' | 'salt' | 'totalAlkalinity' | 'pH'
+    >,
+  { rates: readonly Learnt[]; states: readonly State[]; pH: boolean }
+> = {
+  residual: {
+    rates: ['loss', 'demand', 'feed', 'cell', 'drag'],
+    states: ['sanitizer', 'waste', 'combined', 'tablets'],
+    pH: false,
+  },
+  totalChlorine: {
+    rates: ['clearing', 'demand'],
+    states: ['sanitizer', 'waste', 'combined'],
+    pH: false,
+  },
+  cyanuricAcid: { rates: ['feed'], states: ['cyanurate', 'tablets'], pH: true },
+  salt: { rates: [], states: ['salt'], pH: false },
+  totalAlkalinity: { rates: ['transfer'], states: ['alkalinity'], pH: true },
+  pH: { rates: ['transfer'], states: ['alkalinity', 'cyanurate'], pH: true },
+}
+
+const LEAST: Partial<Record<State, number>> = { alkalinity: 0.05 }
+
+/** As good as so many readings is what is taken for granted of how far journals can be trusted. */
+const TRUST = 5
+
+/**
+ * How far readings miss what was expected, beside how far they should, tells how much more or less happens in a tub than is written
+ * down: a step of stochastic approximation, weighed by how much of the miss is the tub's and not the kit's.
+ */
+const settle = (ensemble: Ensemble, off: number, variance: number, error: number): void => {
+  const share = variance / (variance + error * error)
+  ensemble.unrestSeen += share
+  const by = 1 + (share * (Math.min(off * off, ODD * ODD) - 1)) / (TRUST + ensemble.unrestSeen)
+  ensemble.unrest = Math.min(3, Math.max(0.3, ensemble.unrest * Math.sqrt(Math.max(0.5, by))))
+}
+
+/** One reading: every state and rate it bears on moves by how it goes along with what was read (an ensemble Kalman step). */
+const assimilate = (
+  ensemble: Ensemble,
+  entryId: number,
+  quantity: Quantity,
+  predicted: Float64Array,
+  read: number,
+  error: number,
+  pH: Float64Array,
+): void => {
+  const { members } = ensemble
+  const mean = meanOf(predicted)
+  let variance = 0
+  for (let i = 0; i < members; i++) variance += (at(predicted, i) - mean) ** 2
+  variance /= members - 1
+  const total = Math.sqrt(variance + error * error)
+  const off = Math.abs(read - mean) / total
+  let r = error
+  if (off > ODD && ensemble.tested) {
+    ensemble.odd.push({
+      entryId,
+      at: ensemble.at,
+      quantity,
+      read,
+      expected: mean,
+      standardDeviation: total,
+    })
+    // Believed in part: as far as it would be at the edge of what could be.
+    r = Math.sqrt(Math.max(error * error, ((read - mean) / ODD) ** 2 - variance))
+  }
+  ensemble.readings += 1
+  if (quantity in GRAMS_PER_MOL && ensemble.tested) settle(ensemble, off, variance, r)
+  const next = chance(ensemble)
+  const pull = filled(members, (i) => read + r * next() - at(predicted, i))
+  const move = (array: Float64Array, least: number) => {
+    const middle = meanOf(array)
+    let covariance = 0
+    for (let i = 0; i < members; i++)
+      covariance += (at(array, i) - middle) * (at(predicted, i) - mean)
+    const gain = covariance / (members - 1) / (variance + r * r)
+    for (let i = 0; i < members; i++) array[i] = Math.max(least, at(array, i) + gain * at(pull, i))
+  }
+  const moves = MOVES[quantity in MOVES ? (quantity as keyof typeof MOVES) : 'residual']
+  for (const name of moves.rates) move(ensemble.rates[name], -30)
+  for (const name of moves.states) move(ensemble[name], LEAST[name] ?? 0)
+  if (moves.pH) move(pH, 4)
+  setPh(ensemble, pH)
+}
+
+/** Takes in one test, reading after reading. */
+export const takeReadings = (ensemble: Ensemble, tub: Tub, entry: EntryOf<'test'>): void => {
+  const { readings, method, standardDeviations } = entry.body
+  if (readings.temperature !== undefined) ensemble.temperatureCelsius = readings.temperature
+  if (readings.salt !== undefined) ensemble.saltPpm = readings.salt
+  ensemble.solidsPpm = Math.max(
+    50,
+    ensemble.saltPpm,
+    readings.totalDissolvedSolids ?? ensemble.solidsPpm,
+  )
+  if (readings.borate !== undefined) ensemble.borateMmol = readings.borate / ATOM.B
+  for (const quantity of TESTED) {
+    const read = readings[quantity]
+    if (read === undefined) continue
+    if (quantity === 'totalChlorine' && ensemble.at < ensemble.shockUntil) continue
+    const pH = phOf(ensemble)
+    const predicted = predictedOf(ensemble, tub, quantity, pH)
+    if (!predicted) continue
+    // A kit errs by what is there, not by what it shows.
+    const expected = ensemble.tested ? Math.max(0, meanOf(predicted)) : read
+    const error =
+      standardDeviations?.[quantity] ?? readingError(quantity, method as Method, expected)
+    assimilate(ensemble, entry.id, quantity, predicted, read, error, pH)
+  }
+  ensemble.tested = true
+  for (const quantity of TESTED) {
+    if (readings[quantity] === undefined) continue
+    const known = predictedOf(ensemble, tub, quantity, phOf(ensemble))
+    if (known) ensemble.readDeviations[quantity] = standardDeviationOf(known)
+  }
+}
