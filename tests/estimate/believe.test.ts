@@ -51,11 +51,16 @@ test('a tub with few readings, and a water never tested, keep the plain estimate
 })
 
 test('what drifted since the reading is told apart from what the reading left open', () => {
-  const soon = at(tested + 7 * HOUR, untilTest).known.quantities
-  const late = at(tested + 30 * HOUR, untilTest).known.quantities
-  expect(late.pH.driftDeviation).toBeGreaterThan(soon.pH.driftDeviation)
-  for (const quantity of ['freeChlorine', 'pH', 'totalAlkalinity'] as const)
-    expect(late[quantity].driftDeviation).toBeLessThanOrEqual(late[quantity].standardDeviation)
+  // With a soak in between nobody knows how much it took.
+  const soak = { kind: 'soak', body: { people: 3, minutes: 40 } } as const
+  const bathed: Entry[] = [...untilTest, { id: 9000, at: tested + HOUR, ...soak }]
+  const quiet = at(tested + 7 * HOUR, untilTest).known.quantities
+  const busy = at(tested + 2 * HOUR, bathed).known.quantities
+  expect(busy.freeChlorine.driftDeviation).toBeGreaterThan(quiet.freeChlorine.driftDeviation)
+  for (const quantity of ['freeChlorine', 'pH', 'totalAlkalinity'] as const) {
+    expect(quiet[quantity].driftDeviation).toBeLessThanOrEqual(quiet[quantity].standardDeviation)
+    expect(quiet[quantity].driftDeviation).toBeGreaterThanOrEqual(0)
+  }
 })
 
 test('the water that is believed reads as the estimate says', () => {

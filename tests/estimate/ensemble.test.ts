@@ -13,7 +13,7 @@ import { openStore } from '@/store/database'
 import { findTub, insertTub } from '@/store/tubs'
 import { tubWith } from '../core/waters'
 import { newTub } from '../store/newTub'
-import { forecastsOf, heldOutTub, type Outcome } from './heldOut'
+import { forecastsOf, type House, heldOutTub, type Outcome } from './heldOut'
 
 const TABLES = process.env.PAVREL_TABLES === '1'
 const mean = (values: number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
@@ -135,11 +135,11 @@ test('going on from what is kept is the same as beginning anew', () => {
   expect(learntNow(store, tub, held.journal, end).rates?.lossPerHour.mean).toBeGreaterThan(0)
 })
 
-test('eight in ten of what is said on tubs with other rates holds the truth, and errs less than what owners go by', () => {
+/** Outcomes of a kind of house, a row for each quantity and time. */
+const rowsOf = (house: House, tubs: number, members: number) => {
   const all: Outcome[] = []
-  for (let seed = 0; seed < (TABLES ? 40 : 10); seed++)
-    all.push(...forecastsOf(heldOutTub(seed), TABLES ? MEMBERS : 120))
-  const rows = (['sanitizer', 'pH'] as const).flatMap((quantity) =>
+  for (let seed = 0; seed < tubs; seed++) all.push(...forecastsOf(heldOutTub(seed, house), members))
+  return (['sanitizer', 'pH'] as const).flatMap((quantity) =>
     ([24, 72] as const).map((hours) => {
       const some = all.filter((one) => one.quantity === quantity && one.hours === hours)
       return {
@@ -150,20 +150,53 @@ test('eight in ten of what is said on tubs with other rates holds the truth, and
         error: mean(some.map(({ error }) => error)),
         last: mean(some.map(({ lastError }) => lastError)),
         line: mean(some.map(({ lineError }) => lineError)),
+        least: mean(some.flatMap(({ leastError }) => leastError ?? [])),
       }
     }),
   )
-  for (const { quantity, inside, error, last, line } of rows) {
-    expect(inside).toBeGreaterThan(0.66)
-    expect(inside).toBeLessThan(0.94)
-    expect(error).toBeLessThan((quantity === 'pH' ? 0.5 : 0.8) * last)
+}
+
+test('eight in ten of what is said on tubs with other rates holds the truth, and errs less than what owners go by', () => {
+  for (const { quantity, inside, error, last, line, least } of rowsOf({}, 10, 120)) {
+    expect(inside).toBeGreaterThan(0.68)
+    expect(inside).toBeLessThan(0.92)
     expect(error).toBeLessThan(0.5 * line)
+    if (quantity === 'pH') expect(error).toBeLessThan(0.5 * last)
+    else {
+      expect(error).toBeLessThan(0.75 * last)
+      // Not far from what one would err who knew everything but how each soak and dose came out.
+      expect(error).toBeLessThan(1.7 * least)
+    }
   }
-  if (TABLES)
-    writeFileSync(
-      '/tmp/pavrel-estimate-table.md',
-      `| what | after | forecasts | in "eight in ten" | error | error of the last reading | of the line through two |\n| --- | --- | --- | --- | --- | --- | --- |\n${rows.map(({ quantity, hours, n, inside, error, last, line }) => `| ${quantity} | ${hours} h | ${n} | ${Math.round(100 * inside)} % | ${error.toFixed(quantity === 'pH' ? 3 : 2)} | ${last.toFixed(quantity === 'pH' ? 3 : 2)} | ${line.toFixed(quantity === 'pH' ? 3 : 2)} |`).join('\n')}\n`,
-    )
+})
+
+test('where people are read off a kit of drops and come and go as written, it errs less than half of the last reading', () => {
+  for (const { error, last } of rowsOf({ strips: 0, soakScatter: 0.1, doseScatter: 0.05 }, 10, 120))
+    expect(error).toBeLessThan(0.53 * last)
+})
+
+const HOUSES: [string, House][] = [
+  ['half strips, half drops; a soak off by 25 %, a dose by 10', {}],
+  ['drops', { strips: 0 }],
+  ['half strips; a soak off by 15 %', { soakScatter: 0.15 }],
+  ['drops; a soak off by 15 %', { strips: 0, soakScatter: 0.15 }],
+  ['drops; a soak off by 10 %, a dose by 5', { strips: 0, soakScatter: 0.1, doseScatter: 0.05 }],
+]
+
+// Forty tubs of each house take a minute: written into docs/estimate.md by PAVREL_TABLES=1.
+;(TABLES ? test : test.skip)('the table of docs/estimate.md', () => {
+  const lines = HOUSES.flatMap(([name, house]) =>
+    rowsOf(house, 40, MEMBERS).map((row) => {
+      const n = (value: number) => value.toFixed(row.quantity === 'pH' ? 3 : 2)
+      const least = row.quantity === 'pH' ? '' : n(row.least)
+      return `| ${name} | ${row.quantity}, ${row.hours} h | ${row.n} | ${Math.round(100 * row.inside)} % | ${n(row.error)} | ${n(row.last)} | ${(row.error / row.last).toFixed(2)} | ${n(row.line)} | ${least} |`
+    }),
+  )
+  writeFileSync(
+    '/tmp/pavrel-estimate-table.md',
+    `| house | what, after | forecasts | in "eight in ten" | error | of the last reading | share | of the line through two | of one who knows |\n| --- | --- | --- | --- | --- | --- | --- | --- | --- |\n${lines.join('\n')}\n`,
+  )
+  expect(lines).toHaveLength(4 * HOUSES.length)
 })
 
 test('quantiles of known numbers', () => {

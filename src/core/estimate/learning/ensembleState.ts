@@ -112,8 +112,18 @@ export const standardDeviationOf = (array: Float64Array): number => {
 export const meanOf = (array: Float64Array) =>
   array.reduce((sum, one) => sum + one, 0) / array.length
 
-export const equilibriaOf = (ensemble: Ensemble): Equilibria =>
-  equilibriaFor(ensemble.temperatureCelsius, ensemble.solidsPpm, ensemble.saltPpm)
+/** The last constants that were asked for: their powers cost more than a member's half day. */
+let last: { key: string; equilibria: Equilibria } | undefined
+
+/** Of water rounded to a tenth of a degree and 5 ppm of salts, which is far finer than either is known. */
+export const equilibriaOf = ({ temperatureCelsius, solidsPpm, saltPpm }: Ensemble): Equilibria => {
+  const celsius = Math.round(temperatureCelsius * 10) / 10
+  const salt = 5 * Math.round(saltPpm / 5)
+  const solids = Math.max(salt, 5 * Math.round(solidsPpm / 5))
+  const key = `${celsius} ${solids} ${salt}`
+  if (last?.key !== key) last = { key, equilibria: equilibriaFor(celsius, solids, salt) }
+  return last.equilibria
+}
 
 /** pH of every member; what chlorine adds to it, 0.005 at most at the residuals of a tub, is left out, for it costs most of the time. */
 export const phOf = (ensemble: Ensemble): Float64Array => {

@@ -50,9 +50,9 @@ export const COMBINED_SHARE = 0.3
 const NO_WASTE = 1e-6
 const LONGEST_HOURS = 48
 /** Of a step's error, third order in its length: what the rest that is split off may do while the reaction is under way. */
-const SPLIT = 1.2e-3
-/** While something feeds and waste takes, a step is at most this part of the reaction's own time. */
-const FED = 0.25
+const SPLIT = 3e-4
+/** While something feeds and waste takes, what flows in may move their difference by so much of the reaction's own time. */
+const FED = 0.1
 
 /** What flows in over some hours while it is lost at a rate of its own: ∫ e^(−φ t) e^(−δ (h − t)) dt. */
 const arriving = (feed: number, loss: number, hours: number): number => {
@@ -64,9 +64,9 @@ const arriving = (feed: number, loss: number, hours: number): number => {
 }
 
 /**
- * Changes the state in place. What the sanitizer loses is a change of clock for both under which their reaction has its closed
- * solution; how much faster or slower waste fades, and what flows in, take turns with it by halves (Strang). Without waste the
- * whole time is one closed expression. Within 1e-3 of the residual over a fortnight, 3e-3 with a feeder (tests/estimate).
+ * Changes the state in place. What the sanitizer loses is a change of clock for both under which their reaction, fed at the step's
+ * mean rate, has its closed solution; how much faster or slower waste fades takes turns with it by halves (Strang). Without waste
+ * the whole time is one closed expression. Within 1e-3 of the residual over a fortnight (tests/estimate).
  */
 export const passTime = (state: Residual, rates: Rates, hours: number): void => {
   const { lossPerHour, feedPerHour, feedMmolPerGram, cellPerHour, fadesPerHour } = rates
@@ -77,22 +77,25 @@ export const passTime = (state: Residual, rates: Rates, hours: number): void => 
   const fedByTablets = t > 0 && feedPerHour > 0
   const sourced = fedByTablets || cellPerHour > 0
   const faster = fadesPerHour - lossPerHour
-  const flow = (loss: number, step: number) => {
+  /** What has flowed in over a step, with its own loss taken off. */
+  const flow = (step: number): number => {
+    let arrived = 0
     if (fedByTablets) {
-      s += t * feedMmolPerGram * feedPerHour * arriving(feedPerHour, loss, step)
+      arrived = t * feedMmolPerGram * feedPerHour * arriving(feedPerHour, lossPerHour, step)
       const dissolved = t * -Math.expm1(-feedPerHour * step)
       fed += dissolved * feedMmolPerGram
       t -= dissolved
     }
     if (cellPerHour > 0) {
-      s += cellPerHour * arriving(0, loss, step)
+      arrived += cellPerHour * arriving(0, lossPerHour, step)
       fed += cellPerHour * step
     }
+    return arrived
   }
   while (left > 1e-9) {
     if (w <= NO_WASTE) {
       s *= Math.exp(-lossPerHour * left)
-      if (sourced) flow(lossPerHour, left)
+      if (sourced) s += flow(left)
       w *= Math.exp(-fadesPerHour * left)
       combined *= Math.exp(-rates.clearsPerHour * left)
       break
@@ -102,16 +105,36 @@ export const passTime = (state: Residual, rates: Rates, hours: number): void => 
       LONGEST_HOURS,
       Math.cbrt(SPLIT / (Math.abs(faster) * WASTE_REACTION ** 2 * s * w + 1e-9)),
     )
-    if (sourced) step = Math.min(step, Math.max(0.25, FED / (WASTE_REACTION * Math.max(s, w))))
+    if (sourced) {
+      const rate = t * feedMmolPerGram * feedPerHour + cellPerHour
+      step = Math.min(step, Math.max(0.25, Math.sqrt(FED / (WASTE_REACTION * rate + 1e-9))))
+    }
     const half = step / 2
     const fading = Math.exp(-faster * half)
-    if (sourced) flow(0, half)
     w *= fading
     const kept = Math.exp(-lossPerHour * step)
+    const clock = lossPerHour > 1e-9 ? (1 - kept) / lossPerHour : step
     const cleared = Math.exp(-rates.clearsPerHour * half)
     combined *= cleared
-    if (s > 1e-9) {
-      const clock = lossPerHour > 1e-9 ? (1 - kept) / lossPerHour : step
+    const before = w
+    if (sourced) {
+      const into = flow(step) / kept
+      const end = s - w + into
+      // S' = −κ S (S − d) + f with d at its mean: between two roots, one on either side of nothing.
+      const d = s - w + into / 2
+      const apart = Math.sqrt(d * d + (4 * into) / clock / WASTE_REACTION)
+      const upper = d > 0 ? (d + apart) / 2 : (2 * into) / clock / WASTE_REACTION / (apart - d)
+      const lower = upper - apart
+      const first = (s - upper) / (s - lower)
+      const later = first * Math.exp(-WASTE_REACTION * apart * clock)
+      if (end > 0) {
+        w *= (Math.exp(-WASTE_REACTION * upper * clock) * (1 - first)) / (1 - later)
+        s = w + end
+      } else {
+        s = (upper - lower * later) / (1 - later)
+        w = s - end
+      }
+    } else if (s > 1e-9) {
       const d = s - w
       // W/S falls as exp(−κ d t).
       const gone =
@@ -121,12 +144,10 @@ export const passTime = (state: Residual, rates: Rates, hours: number): void => 
       const met = Math.min(Math.max(gone, 0), s, w)
       s -= met
       w -= met
-      combined += rates.combinedShare * met * Math.sqrt(kept)
     }
-    combined *= cleared
+    combined = (combined + rates.combinedShare * (before - w) * Math.sqrt(kept)) * cleared
     s *= kept
     w *= kept * fading
-    if (sourced) flow(0, half)
     left -= step
   }
   state.sanitizer = s

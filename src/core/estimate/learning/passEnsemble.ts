@@ -22,8 +22,8 @@ import { at, chance, type Ensemble, equilibriaOf } from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
 
-/** What a day adds that no rate explains: share of the residual, meq of alkalinity. Assumed. */
-const NOISE = { sanitizer: 0.045, alkalinity: 0.004 }
+/** What a day adds that no rate explains: shares of the residual and of combined chlorine, meq of alkalinity. Assumed. */
+const NOISE = { sanitizer: 0.045, combined: 0.3, alkalinity: 0.004 }
 /** Gas is exchanged at most over so long at once: a pH hardly bends. */
 const LONGEST_HOURS = 12
 /** Where nobody says what the air is like; assumed. */
@@ -31,8 +31,16 @@ export const AIR_CELSIUS = 10
 /** Plenty of chlorine clears what is combined: at so much, mmol/L, twice as fast. Assumed. */
 export const CLEARS_TWICE_AT = 0.07
 
-/** Gas exchange in steps of at most a quarter of its time, by the midpoint rule. */
-export const loseGas = (ensemble: Ensemble, transferPerHour: number, hours: number): void => {
+/**
+ * Gas exchange in steps of at most a quarter of its time, by the midpoint rule.
+ * @param before the alkalinity at the beginning, where it has changed meanwhile: their mean holds
+ */
+export const loseGas = (
+  ensemble: Ensemble,
+  transferPerHour: number,
+  hours: number,
+  before: Float64Array = ensemble.alkalinity,
+): void => {
   const k = equilibriaOf(ensemble)
   const inAir = k.henry * AIR_CARBON_DIOXIDE_ATM
   const borate = ensemble.borateMmol / 1000
@@ -41,7 +49,7 @@ export const loseGas = (ensemble: Ensemble, transferPerHour: number, hours: numb
     const transfer = transferPerHour * Math.exp(at(ensemble.rates.transfer, i))
     const steps = Math.max(1, Math.ceil(hours * transfer * 4))
     const exchange = (transfer * hours) / steps
-    const alkalinity = at(ensemble.alkalinity, i) / 1000
+    const alkalinity = (at(before, i) + at(ensemble.alkalinity, i)) / 2000
     const cyanurate = at(ensemble.cyanurate, i) / 1000
     let carbon = at(ensemble.carbon, i) / 1000
     for (let step = 0; step < steps; step++) {
@@ -106,6 +114,7 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
     const root = Math.sqrt(hours / 24)
     const warm = lossAtTemperature(ensemble.temperatureCelsius)
     const replaced = EVAPORATES_PER_HOUR * hours
+    const before = ensemble.alkalinity.slice()
     for (let i = 0; i < ensemble.members; i++) {
       const drag = caught > 0 ? caught * Math.exp(at(ensemble.rates.drag, i)) : 0
       rates.lossPerHour = warm * (1 + drag) * Math.exp(at(ensemble.rates.loss, i))
@@ -125,7 +134,10 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
       ensemble.sanitizer[i] =
         SCRATCH.sanitizer * Math.exp(NOISE.sanitizer * ensemble.unrest * root * next())
       ensemble.waste[i] = SCRATCH.waste
-      ensemble.combined[i] = SCRATCH.combined
+      ensemble.combined[i] =
+        SCRATCH.combined > 0
+          ? SCRATCH.combined * Math.exp(NOISE.combined * ensemble.unrest * root * next())
+          : 0
       ensemble.tablets[i] = SCRATCH.tablets
       const fed = (tablets - SCRATCH.tablets) / tub.volumeLitres
       ensemble.alkalinity[i] = Math.max(
@@ -134,7 +146,7 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
           (acid ? SCRATCH.used : 0) +
           fed * effect.alkalinityMeq +
           replaced * ensemble.topUp.alkalinityMeq +
-          NOISE.alkalinity * root * next(),
+          NOISE.alkalinity * ensemble.unrest * root * next(),
       )
       ensemble.carbon[i] = at(ensemble.carbon, i) + replaced * ensemble.topUp.carbonMmol
       ensemble.cyanurate[i] = at(ensemble.cyanurate, i) + fed * effect.cyanurateMmol
@@ -142,7 +154,7 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
     }
     ensemble.saltPpm += replaced * ensemble.topUp.saltPpm
     ensemble.solidsPpm += replaced * ensemble.topUp.solidsPpm
-    loseGas(ensemble, TRANSFER_PER_HOUR.still, hours)
+    loseGas(ensemble, TRANSFER_PER_HOUR.still, hours, before)
     heat(ensemble, tub, hours)
     ensemble.at = Math.min(until, ensemble.at + hours * HOUR)
   }

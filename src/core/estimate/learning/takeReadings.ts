@@ -124,6 +124,29 @@ const settle = (ensemble: Ensemble, off: number, variance: number, error: number
   ensemble.unrest = Math.min(3, Math.max(0.3, ensemble.unrest * Math.sqrt(Math.max(0.5, by))))
 }
 
+/** Further off than so many standard deviations, the first test of a water is not what was thought to be in it. */
+const SURPRISED = 2
+
+/** Sets every member to what it would read. */
+const begin = (
+  ensemble: Ensemble,
+  quantity: Quantity,
+  readings: Float64Array,
+  pH: Float64Array,
+): void => {
+  const set = (array: Float64Array, perUnit: number, less?: Float64Array) => {
+    for (let i = 0; i < ensemble.members; i++)
+      array[i] = Math.max(0, at(readings, i) / perUnit - (less ? at(less, i) : 0))
+  }
+  if (quantity in GRAMS_PER_MOL)
+    set(ensemble.sanitizer, GRAMS_PER_MOL[quantity as keyof typeof GRAMS_PER_MOL])
+  if (quantity === 'totalChlorine') set(ensemble.combined, CHLORINE_G_PER_MOL, ensemble.sanitizer)
+  if (quantity === 'totalAlkalinity') set(ensemble.alkalinity, ALKALINITY_PPM_PER_MEQ)
+  if (quantity === 'cyanuricAcid') set(ensemble.cyanurate, CYANURIC_ACID_G_PER_MOL)
+  if (quantity === 'salt') set(ensemble.salt, 1)
+  setPh(ensemble, quantity === 'pH' ? readings : pH)
+}
+
 /** One reading: every state and rate it bears on moves by how it goes along with what was read (an ensemble Kalman step). */
 const assimilate = (
   ensemble: Ensemble,
@@ -155,6 +178,17 @@ const assimilate = (
     r = Math.sqrt(Math.max(error * error, ((read - mean) / ODD) ** 2 - variance))
   }
   ensemble.readings += 1
+  if (off > SURPRISED && !ensemble.tested) {
+    // Something went in that nobody wrote down: in a water that was never tested the reading is all there is.
+    const next = chance(ensemble)
+    begin(
+      ensemble,
+      quantity,
+      filled(members, () => read + error * next()),
+      pH,
+    )
+    return
+  }
   if (quantity in GRAMS_PER_MOL && ensemble.tested) settle(ensemble, off, variance, r)
   const next = chance(ensemble)
   const pull = filled(members, (i) => read + r * next() - at(predicted, i))
