@@ -2,11 +2,15 @@ import { cookies } from 'next/headers'
 import { notFound } from 'next/navigation'
 import { cache } from 'react'
 import type { ForecastPoint } from '@/core/estimate/forecast'
-import { deviationOf, ENOUGH_READINGS } from '@/core/estimate/learning/believe'
+import { deviationOf, ENOUGH_READINGS, startingFrom } from '@/core/estimate/learning/believe'
 import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
+import { type LevelAhead, levelAhead } from '@/core/refill/levelAhead'
+import { assumedWeather, atTheWater } from '@/core/weather'
 import { waitingReplies } from '@/server/devices'
 import { ensembleNow } from '@/server/learning'
+import { refillSettings } from '@/server/refill'
 import { type TubView, tubView } from '@/server/views'
+import { simulatedWeather } from '@/stand-ins/weather'
 import { theStore } from '@/store/database'
 import { allKits } from '@/store/kits'
 import { readerOf } from './reader'
@@ -37,7 +41,8 @@ export const loadFans = (view: TubView, dosed: boolean): Fan[] => {
           kind: 'dose',
           body: { product: step.product, grams: step.grams },
         })
-  return fanOf(ensemble, tub, ahead, fill, tub.targets.sanitizer.low)
+  const start = startingFrom(ensemble, tub, view.estimate)
+  return fanOf(start, tub, ahead, fill, tub.targets.sanitizer.low)
 }
 
 /** The residual of the next two days with the plan carried out, by what this tub has taught; undefined while it has taught little. */
@@ -55,7 +60,8 @@ export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
         body: { product: step.product, grams: step.grams },
       })
   })
-  const [residual] = fanOf(ensemble, tub, ahead, fill, tub.targets.sanitizer.low, {
+  const start = startingFrom(ensemble, tub, view.estimate)
+  const [residual] = fanOf(start, tub, ahead, fill, tub.targets.sanitizer.low, {
     hours: 48,
     stepHours: 1,
   })
@@ -64,6 +70,18 @@ export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
     value: point.median,
     standardDeviation: deviationOf(point),
   }))
+}
+
+/** Where the level goes: by the simulated weather where stand-ins are on, else by the air its people gave. */
+export const loadLevel = ({ tub, journal, now }: TubView): LevelAhead => {
+  const air = assumedWeather(refillSettings(tub).airCelsius)
+  return levelAhead(
+    journal,
+    now,
+    process.env.PAVREL_STAND_INS === '1' ? (at) => atTheWater(simulatedWeather(at)) : () => air,
+    tub.volumeLitres / 1000 / 0.5,
+    tub.setTemperatureCelsius,
+  )
 }
 
 /** What devices have sent of a tub and nobody has kept yet. */

@@ -14,3 +14,12 @@ export const assumedWeather = (airCelsius: number): Weather => ({
   windMetresPerSecond: 1,
   rainMillimetresPerHour: 0,
 })
+
+/** Behind walls and hedges a tub has so much of the wind that a feed tells of ten metres up in the open. Assumed. */
+const SHELTERED = 0.35
+
+/** The weather a feed tells of, as it is at the water. */
+export const atTheWater = (weather: Weather): Weather => ({
+  ...weather,
+  windMetresPerSecond: SHELTERED * weather.windMetresPerSecond,
+})

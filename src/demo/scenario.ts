@@ -1,8 +1,14 @@
 import { dosePlan } from '@/core/advice/plan'
+import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate } from '@/core/estimate/estimate'
+import { believe } from '@/core/estimate/learning/believe'
+import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
+import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
+import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
 import { DAY, type Entry, HOUR, type Instant, MINUTE, type NewEntry } from '@/core/journal/entry'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { seeded } from '@/core/random'
+import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import type { Method, Quantity } from '@/core/testing/quantity'
 import type { NewTub } from '@/store/tubs'
 import { type Truth, virtualTub } from './virtualTub'
@@ -21,6 +27,8 @@ interface Cast {
 }
 
 const DAYS = 70
+/** Four weeks in, the garden's people dose after a soak by what Pavrel says and not by the rule of the house. */
+const TRUSTED_FROM = 28
 /** Nothing but the last care happens in the last hours of the story. */
 const LAST_CARE = 6 * HOUR
 
@@ -88,17 +96,37 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   const world = virtualTub(tub, cast.truth, filled, random)
   const journal: Entry[] = []
   const bromine = programme.sanitizer === 'bromine'
-  const add = (entry: NewEntry) => journal.push({ ...entry, id: journal.length + 1 } as Entry)
+  const ensemble = startEnsemble(tub, 128, filled)
+  const add = (entry: NewEntry) => {
+    const one = { ...entry, id: journal.length + 1 } as Entry
+    journal.push(one)
+    if (entry.kind !== 'note') takeEntry(ensemble, tub, one, tub.fillWater)
+  }
+  /** What the house's own Pavrel would have said then. */
+  const believed = (at: Instant) => {
+    const known = copyEnsemble(ensemble)
+    passEnsemble(known, tub, at)
+    return believe(tub, journal, estimate(tub, journal, at), known)
+  }
 
   const test = (at: Instant, quantities: readonly Quantity[], method: Method) => {
     world.advance(at)
     add({ kind: 'test', at, body: { method, readings: world.read(quantities, method) } })
   }
+  /** Granules after a soak by what the tub has taught. */
+  const afterSoak = (at: Instant): number =>
+    afterSoakDoses(
+      tub,
+      believed(at),
+      openSoaks(journal, at),
+      sourcesOf(usualShelf(programme), programme, believed(at).water).sources,
+      journal,
+    ).find(({ school }) => school === 'demand')?.grams ?? 0
   /** Does what the plan says, step after step, and answers when the last wait is over. */
   const followPlan = (from: Instant, until: Instant = now): Instant => {
     let at = from
     for (let i = 0; i < 6; i++) {
-      const step = dosePlan(tub, journal, estimate(tub, journal, at)).steps[0]
+      const step = dosePlan(tub, journal, believed(at)).steps[0]
       if (!step || at > until) break
       world.advance(at)
       if (step.kind === 'add') {
@@ -187,11 +215,14 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
       const after = soakAt + (minutes + 6) * MINUTE
       if (cared) {
         // A rule of the house: so many grams for every person and half hour.
-        const grams = Math.max(3, Math.round((people * minutes * (bromine ? 4 : 2.8)) / 30))
+        const rule = Math.max(3, Math.round((people * minutes * (bromine ? 4 : 2.8)) / 30))
+        const grams = bromine || dayNumber <= TRUSTED_FROM ? rule : afterSoak(after)
         const product = bromine ? 'potassium monopersulfate' : 'sodium dichlor dihydrate'
         world.advance(after)
-        world.dose(product, grams)
-        add({ kind: 'dose', at: after, body: { product, grams } })
+        if (grams > 0) {
+          world.dose(product, grams)
+          add({ kind: 'dose', at: after, body: { product, grams } })
+        }
       }
     }
     if (dayNumber === DAYS - 3 && cast.neglectedDays > 0) {

@@ -1,4 +1,6 @@
 import { expose } from 'comlink'
+import { estimate } from '@/core/estimate/estimate'
+import { believe, startingFrom } from '@/core/estimate/learning/believe'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
 import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
@@ -37,7 +39,9 @@ const estimator = {
       if (own !== asked) return undefined
     }
     passEnsemble(ensemble, tub, now)
-    const fans = fanOf(ensemble, tub, ahead, fill, tub.targets.sanitizer.low)
+    const state = believe(tub, journal, estimate(tub, journal, now), ensemble)
+    const start = startingFrom(ensemble, tub, state)
+    const fans = fanOf(start, tub, ahead, fill, tub.targets.sanitizer.low)
     return own === asked ? fans : undefined
   },
   giveUp: () => {

@@ -1,7 +1,7 @@
 import { THIOSULFATE_G_PER_MOL } from '../advice/overdose'
 import type { Estimate } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
-import { heatingHours, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
+import { COOLING_HOURS, heatingHours, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import { startSteps } from '../programmes/startUp'
@@ -36,8 +36,6 @@ export interface Stage {
   product?: { product: ProductName; grams: number }
 }
 
-/** An hour's excess over the air that is lost under a cover falls to 1/e in so many hours; common practice, 4 °C a day in frost. */
-const COVERED_HOURS = 240
 const GRAMS_PER_MOL = { freeChlorine: CHLORINE_G_PER_MOL, bromine: BROMINE_G_PER_MOL }
 /** Na₂S₂O₃ · 5 H₂O for four of halogen: the least it can take; then a test. */
 const THIOSULFATE_PER_HALOGEN = THIOSULFATE_G_PER_MOL / 4
@@ -73,7 +71,7 @@ export const hoursToHeat = ({ tub, rates, settings }: RefillFacts): number | und
   const kilowatts = (value * tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600
   return heatingHours(tub.volumeLitres, kilowatts, from, to, {
     airCelsius: settings.airCelsius,
-    timeConstantHours: COVERED_HOURS,
+    timeConstantHours: COOLING_HOURS[tub.kind ?? 'hard shell'],
   })
 }
 
@@ -99,7 +97,8 @@ export const refillOf = (facts: RefillFacts): Refill => {
       (rates.heatCelsiusPerHour.value * tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600
     const holds =
       settings.airCelsius +
-      (kilowatts * 3600 * COVERED_HOURS) / (tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN)
+      (kilowatts * 3600 * COOLING_HOURS[tub.kind ?? 'hard shell']) /
+        (tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN)
     conflicts.push(
       `In air of ${Math.round(settings.airCelsius)} °C this heater gets to about ${Math.round(holds)} °C and no further. Check its kilowatts, wait for milder air, or fill with warmer water.`,
     )

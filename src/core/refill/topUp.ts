@@ -31,7 +31,7 @@ export const saturationPascal = (celsius: number): number =>
   611.2 * Math.exp((17.62 * celsius) / (243.12 + celsius))
 
 /** What gets past a cover that lies on it, of what would evaporate without; assumed. */
-const PAST_COVER = 0.02
+export const PAST_COVER = 0.02
 
 export interface TopUp {
   litres: number
@@ -42,7 +42,7 @@ export interface TopUp {
   verdict: 'evaporation' | 'more than usual' | 'leak'
 }
 
-const CARRIED_PER_BATHER = 2
+export const CARRIED_PER_BATHER = 2
 
 /** What a drop of the level means: litres, and whether evaporation and bathers explain it. */
 export const topUpOf = ({

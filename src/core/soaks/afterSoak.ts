@@ -116,7 +116,7 @@ export const afterSoakDoses = (
   }
   const missing = middle(tub.targets.sanitizer) - quantityOf(estimate.reading, sanitizer)
   const perMgPerLitre = gives(effectFor(sources, product), aimed)
-  const unmet = unmetPpm(tub, soaks, journal)
+  const unmet = estimate.lingeringPpm ?? unmetPpm(tub, soaks, journal)
   const wantedPpm = Math.min(Math.max(0, missing) + unmet, Math.max(missing, MOST_AT_ONCE_PPM))
   const demand = dose(
     'demand',

@@ -1,4 +1,5 @@
 import { type ForecastPoint, type PlannedRise, residualForecast } from '@/core/estimate/forecast'
+import { DOSED_BY_HOURS } from '@/core/estimate/learning/believe'
 import { lossOf } from '@/core/estimate/rates'
 import { quantityOf } from '@/core/estimate/testedWater'
 import { HOUR, MINUTE } from '@/core/journal/entry'
@@ -36,10 +37,12 @@ interface Strip {
 /** In band where even the lower edge of the inner fan is; likely where only the middle is. */
 const readiness = (point: ForecastPoint, band: Band) => {
   if (point.value < band.low - 0.05) return 'not'
+  if (point.value > band.high + 0.05) return 'above'
   return point.value - ONE_IN_TWO * point.standardDeviation >= band.low ? 'ready' : 'likely'
 }
 
 const ROW = 17
+const FILLS: Record<string, string> = { ready: 'var(--spruce)', above: 'var(--amber)' }
 
 const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: Reader }) => {
   const now = points[0]?.at ?? 0
@@ -136,8 +139,8 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
             y={HEIGHT + 9}
             width={Math.max(1, x(to) - x(from) - 2)}
             height={9}
-            fill={state === 'ready' ? 'var(--spruce)' : 'none'}
-            stroke="var(--spruce)"
+            fill={FILLS[state] ?? 'none'}
+            stroke={state === 'above' ? 'var(--amber)' : 'var(--spruce)'}
             strokeWidth={1.5}
           />
         ))}
@@ -158,7 +161,7 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
   )
 }
 
-const Key = () => (
+const Key = ({ above }: { above: boolean }) => (
   <ul className="note ml-auto flex flex-wrap gap-x-4 gap-y-1 text-muted">
     <li className="flex items-center gap-1.5">
       <svg width={26} height={14} viewBox="0 0 26 14" aria-hidden="true">
@@ -188,6 +191,14 @@ const Key = () => (
       </svg>
       likely
     </li>
+    {above && (
+      <li className="flex items-center gap-1.5">
+        <svg width={26} height={9} viewBox="0 0 26 9" aria-hidden="true">
+          <rect width={26} height={9} fill="var(--amber)" />
+        </svg>
+        above its band
+      </li>
+    )}
   </ul>
 )
 
@@ -228,8 +239,11 @@ export const Ribbon = ({
   const { tub, estimate, now } = view
   const { marks, rises } = planned(view)
   const simple = residualForecast(tub, estimate, HOURS, rises)
-  const points = simple && (foreseen ?? simple)
   const { sanitizer } = programmeOf(tub.programme)
+  const { ageHours = Number.POSITIVE_INFINITY } = estimate.quantities[sanitizer]
+  // A day after its reading only what this tub has taught carries on, and not for ever.
+  const points = simple || ageHours <= DOSED_BY_HOURS ? (foreseen ?? simple) : undefined
+  const old = simple ? '' : `by the estimate, last read ${Math.round(ageHours)} hours ago; `
   const name = QUANTITY[sanitizer].shortName
   if (!points)
     return (
@@ -252,7 +266,7 @@ export const Ribbon = ({
   const holds = !foreseen && mean === 0 && feeder ? ` and the ${feeder} holds` : ''
   const people =
     foreseen && view.planned.length > 0 ? 'with the planned soaks' : 'if nobody gets in'
-  const say = `${rises.length > 0 ? `with the plan carried out, ${people}` : people}${holds}: ${
+  const say = `${old}${rises.length > 0 ? `with the plan carried out, ${people}` : people}${holds}: ${
     (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
   }`
   const chart = { points, marks, band, reader }
@@ -261,7 +275,7 @@ export const Ribbon = ({
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2 className="head">{name} ahead</h2>
         <p className="small text-muted">{say}</p>
-        <Key />
+        <Key above={points.some((point) => readiness(point, band) === 'above')} />
       </div>
       <div className="hidden sm:block">
         <Chart {...chart} hours={HOURS} width={944} />

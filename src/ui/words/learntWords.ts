@@ -1,11 +1,13 @@
 import type { Fan } from '@/core/estimate/learning/learnt'
+import { weeklyUse } from '@/core/estimate/learning/weeklyUse'
 import { DAY, isKind } from '@/core/journal/entry'
 import { feederOf } from '@/core/programmes/feeder'
 import { programmeOf } from '@/core/programmes/programme'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import type { LevelAhead } from '@/core/refill/levelAhead'
+import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
 import { SHOWN_BY } from '@/core/upkeep/choreDue'
 import type { TubView } from '@/server/views'
-import { amount, day, figure, numberWords, type Reader } from './words'
+import { amount, day, degrees, figure, numberWords, type Reader, volume } from './words'
 
 const percentADay = (perHour: number) => 100 * -Math.expm1(-24 * perHour)
 
@@ -41,6 +43,7 @@ export const explainWords = (view: TubView, reader: Reader): string[] => {
           : 'pH climbs here about as in most tubs.',
     )
   }
+  lines.push(...weekWords(view, reader))
   const read = estimate.quantities[sanitizer].lastReading
   if (read && now - read.at > DAY)
     lines.push(`The last reading of it is from ${day(read.at, reader)}; since then it is reckoned.`)
@@ -62,6 +65,35 @@ export const explainWords = (view: TubView, reader: Reader): string[] => {
       `The filter has not been rinsed for ${n((now - rinsed.at) / DAY)} days, which eats sanitizer.`,
     )
   return lines
+}
+
+/** Weeks whose use differs by less are alike. */
+const ALIKE = 1.25
+
+/** Last week's use beside the week's before, and what it may come from. */
+const weekWords = (view: TubView, reader: Reader): string[] => {
+  const { tub, learnt, journal, now } = view
+  const { sanitizer } = programmeOf(tub.programme)
+  const feed = learnt.rates.feed.median
+  const last = weeklyUse(tub, journal, now, feed)
+  const before = weeklyUse(tub, journal, now - 7 * DAY, feed)
+  if (!last || last.usedPpmPerDay < 0.1) return []
+  const n = (value: number) => numberWords(value, 1, reader)
+  const name = QUANTITY[sanitizer].name.toLowerCase()
+  const used = `About ${n(last.usedPpmPerDay)} ppm of ${name} a day were used this last week`
+  if (!before || before.usedPpmPerDay < 0.1) return [`${used}.`]
+  const ratio = last.usedPpmPerDay / before.usedPpmPerDay
+  const beside =
+    ratio > ALIKE || ratio < 1 / ALIKE
+      ? `, ${n(before.usedPpmPerDay)} the week before`
+      : ', as in the week before'
+  const load =
+    last.personHours > ALIKE * before.personHours && ratio > ALIKE
+      ? `: ${n(last.personHours)} person-hours in it, against ${n(before.personHours)}`
+      : last.personHours < before.personHours && ratio > ALIKE
+        ? ', with no more people in it: waste, a dirty filter or warmer water'
+        : ''
+  return [`${used}${beside}${load}.`]
 }
 
 /** Readings that what is known of this tub can hardly explain. */
@@ -107,4 +139,34 @@ export const floorAtWords = (
   const soonest = early === undefined ? day(middle, reader) : day(early, reader)
   const range = soonest === late ? '' : ` (between ${soonest} and ${late})`
   return `${name} is expected to fall below ${edge} ${day(middle, reader)}${range}.`
+}
+
+/** Where the level goes this week, and what the air is like. */
+export const levelWords = (
+  { evaporatedLitres, carriedLitres, millimetres, airCelsius }: LevelAhead,
+  source: 'simulated' | 'assumed',
+  reader: Reader,
+): string => {
+  const n = (value: number) => numberWords(value, 0, reader)
+  const air =
+    airCelsius.high - airCelsius.low < 1
+      ? degrees(airCelsius.low, reader)
+      : `${degrees(airCelsius.low, reader)} to ${degrees(airCelsius.high, reader)}`
+  return `By next week the level falls about ${n(millimetres)} mm if people come as in the last four weeks: ${volume(evaporatedLitres, reader)} evaporate, ${volume(carriedLitres, reader)} go out with bathers. Air ${air}, ${source}.`
+}
+
+/** What a plan starts from where it is not the last test alone: "Bromine and pH by the estimate, learnt from 160 readings". */
+export const startsFromWords = ({ estimate }: TubView, reader: Reader): string | undefined => {
+  const names = QUANTITIES.filter(
+    (quantity) => estimate.quantities[quantity].reckonedFrom !== undefined,
+  )
+  const [first] = names
+  if (!first) return undefined
+  const { reckonedFrom = 0 } = estimate.quantities[first]
+  const named = names.map((quantity, i) =>
+    i === 0 ? QUANTITY[quantity].name : QUANTITY[quantity].shortName,
+  )
+  const list =
+    named.length > 1 ? `${named.slice(0, -1).join(', ')} and ${named.at(-1)}` : (named[0] ?? '')
+  return `${list} by the estimate, learnt from ${numberWords(reckonedFrom, 0, reader)} readings of this tub.`
 }

@@ -1,4 +1,5 @@
 import { type Entry, isKind } from '../../journal/entry'
+import { feederOf } from '../../programmes/feeder'
 import { programmeOf } from '../../programmes/programme'
 import { QUANTITIES, type Quantity, type Readings } from '../../testing/quantity'
 import type { Tub } from '../../tub'
@@ -7,7 +8,7 @@ import { readWater } from '../../water/solveWater'
 import type { Estimate, QuantityEstimate } from '../estimate'
 import { quantityOf, unseen, waterThatReads, withReadings } from '../testedWater'
 import { expectedOf, type Spread } from './ensemble'
-import { type Ensemble, meanOf } from './ensembleState'
+import { at, copyEnsemble, type Ensemble, meanOf, phOf, setPh } from './ensembleState'
 
 /** Fewer readings than these are no ground to leave the programme's own rates for. */
 export const ENOUGH_READINGS = 20
@@ -37,7 +38,8 @@ export const believe = (
       : sanitizer === 'freeChlorine'
         ? CHLORINE_G_PER_MOL
         : 0
-  const lingeringPpm = meanOf(ensemble.waste) * gramsPerMol
+  // Where a feeder or a cell holds the level, it meets that too.
+  const lingeringPpm = feederOf(tub.programme) ? 0 : meanOf(ensemble.waste) * gramsPerMol
   const lastSoak = journal
     .filter(isKind('soak'))
     .reduce((latest, { at }) => (at <= plain.at ? Math.max(latest, at) : latest), 0)
@@ -85,8 +87,35 @@ export const believe = (
   return { ...plain, water, reading, quantities, lingeringPpm }
 }
 
+/**
+ * The ensemble to look ahead from: where a fresh reading stands as it is, the members are moved so that their middle stands there
+ * too. A copy.
+ */
+export const startingFrom = (ensemble: Ensemble, tub: Tub, estimate: Estimate): Ensemble => {
+  const start = copyEnsemble(ensemble)
+  const { sanitizer } = programmeOf(tub.programme)
+  const moved = (quantity: Quantity) => {
+    const one = estimate.quantities[quantity]
+    const spread = expectedOf(start, tub, quantity)
+    return one.lastReading && one.reckonedFrom === undefined && spread && spread.median > 0
+      ? { by: one.value - spread.median, times: one.value / spread.median }
+      : undefined
+  }
+  const scale = (array: Float64Array, times: number | undefined) => {
+    if (times !== undefined) for (let i = 0; i < start.members; i++) array[i] = at(array, i) * times
+  }
+  const pH = phOf(start)
+  const by = moved('pH')?.by ?? 0
+  scale(start.sanitizer, moved(sanitizer)?.times)
+  scale(start.alkalinity, moved('totalAlkalinity')?.times)
+  scale(start.cyanurate, moved('cyanuricAcid')?.times)
+  for (let i = 0; i < start.members; i++) pH[i] = at(pH, i) + by
+  setPh(start, pH)
+  return start
+}
+
 /** A reckoned value may be dosed by for so long after its reading, with a test before anybody gets in. */
-const DOSED_BY_HOURS = 72
+export const DOSED_BY_HOURS = 72
 
 /** Reckoned, not too long ago, and surer than the band is wide. */
 export const surelyReckoned = (

@@ -1,4 +1,5 @@
 import { type Entry, HOUR, type Instant } from '../../journal/entry'
+import { feederOf } from '../../programmes/feeder'
 import { programmeOf } from '../../programmes/programme'
 import type { SoakLoad } from '../../soaks/load'
 import type { Quantity } from '../../testing/quantity'
@@ -18,7 +19,15 @@ export interface LearntTub {
   now: Partial<Record<Quantity, Spread>>
 }
 
-export const FORESEEN = ['pH', 'totalAlkalinity', 'cyanuricAcid'] as const
+/** What an ensemble follows beside the residual; salt where a cell lives on it. */
+const foreseenOf = (tub: Tub): Quantity[] => [
+  programmeOf(tub.programme).sanitizer,
+  'pH',
+  'totalAlkalinity',
+  'cyanuricAcid',
+  ...(programmeOf(tub.programme).sanitizer === 'freeChlorine' ? (['totalChlorine'] as const) : []),
+  ...(feederOf(tub.programme) === 'cell' ? (['salt'] as const) : []),
+]
 
 const exponentials = (logs: Float64Array): Spread => {
   const { median, low, high } = spreadOf(logs)
@@ -26,10 +35,9 @@ const exponentials = (logs: Float64Array): Spread => {
 }
 
 export const learntOf = (ensemble: Ensemble, tub: Tub): LearntTub => {
-  const { sanitizer } = programmeOf(tub.programme)
   const now: LearntTub['now'] = {}
   if (ensemble.tested)
-    for (const quantity of [sanitizer, ...FORESEEN]) {
+    for (const quantity of foreseenOf(tub)) {
       const spread = expectedOf(ensemble, tub, quantity)
       if (spread) now[quantity] = spread
     }
@@ -74,7 +82,7 @@ export const fanOf = (
   { hours = 24 * FAN_DAYS, stepHours = 4 }: { hours?: number; stepHours?: number } = {},
 ): Fan[] => {
   const { sanitizer } = programmeOf(tub.programme)
-  const quantities: Quantity[] = [sanitizer, ...FORESEEN]
+  const quantities = foreseenOf(tub).filter((quantity) => quantity !== 'totalChlorine')
   const state = copyEnsemble(ensemble)
   const fans = new Map(quantities.map((quantity): [Quantity, FanPoint[]] => [quantity, []]))
   const start = ensemble.at

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { loadFans, loadTub, type TubParams } from '@/app/tubView'
+import { loadFans, loadLevel, loadTub, type TubParams } from '@/app/tubView'
 import { programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import { FanChart } from '@/ui/estimate/FanChart'
 import { WhatIfSoak } from '@/ui/estimate/WhatIfSoak'
-import { explainWords, floorAtWords, oddWords } from '@/ui/words/learntWords'
+import { explainWords, floorAtWords, levelWords, oddWords } from '@/ui/words/learntWords'
 import { stepWords } from '@/ui/words/words'
 
 export const metadata: Metadata = { title: 'The week ahead' }
@@ -26,6 +26,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
   const residual = fans.find(({ quantity }) => quantity === sanitizer)
   const tested = learnt.now[sanitizer] !== undefined
   const odd = oddWords(view, reader)
+  const simulated = process.env.PAVREL_STAND_INS === '1'
   const marks = [
     ...planned.map(({ at }) => ({ at, what: 'soak' as const })),
     ...(dosed ? [{ at: now, what: 'dose' as const }] : []),
@@ -94,6 +95,11 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
             ● a planned soak, ▲ the doses of the plan. Soaks nobody has planned are not in it.
           </p>
         </>
+      )}
+      {tested && (
+        <p className="mt-5 max-w-[72ch]">
+          {levelWords(loadLevel(view), simulated ? 'simulated' : 'assumed', reader)}
+        </p>
       )}
       {tested && <WhatIfSoak tubId={tub.id} reader={reader} />}
       <section aria-labelledby="why" className="mt-7 max-w-[72ch]">

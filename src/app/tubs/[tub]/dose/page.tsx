@@ -18,6 +18,7 @@ import { OverdoseHelp } from '@/ui/dose/OverdoseHelp'
 import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { Ways } from '@/ui/dose/Ways'
+import { startsFromWords } from '@/ui/words/learntWords'
 import { planText } from '@/ui/words/planWords'
 import { floorWords } from '@/ui/words/verdictWords'
 import { clock, dayAndClock, dose, type Reader, volume } from '@/ui/words/words'
@@ -79,6 +80,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
     tub.volumeSetAt !== null && round.doses.some(({ at }) => at < (tub.volumeSetAt ?? 0))
   const done = round.doses.length + round.aerations.length
   const nothing = plan.steps.length === 0
+  const startsFrom = startsFromWords(view, reader)
   const tested = estimate.lastTestAt !== undefined
   const test = !tested || tooOld(view)
   return (
@@ -89,6 +91,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           ? `From the test of ${dayAndClock(estimate.lastTestAt, reader)}${done > 0 ? ' and what went in since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
           : 'Sanitizer, pH and alkalinity are enough for a first plan.'}
       </p>
+      {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
       {bathers && !nothing && (
         <p className="safety mt-3 max-w-[66ch]">

@@ -15,7 +15,7 @@ import { loadTub, type TubParams } from '@/app/tubView'
 import { DAY, isKind } from '@/core/journal/entry'
 import { labelDose, PRODUCTS, type ProductName } from '@/core/products/product'
 import { DILUTED } from '@/core/refill/partialChange'
-import { assumedWeather } from '@/core/weather'
+import { assumedWeather, atTheWater } from '@/core/weather'
 import { toWallClock } from '@/server/moment'
 import { refillFields } from '@/server/refill'
 import { simulatedWeather } from '@/stand-ins/weather'
@@ -372,7 +372,9 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             }}
             given={drop !== undefined}
             bathers={bathers}
-            weather={simulated ? simulatedWeather(now) : assumedWeather(settings.airCelsius)}
+            weather={
+              simulated ? atTheWater(simulatedWeather(now)) : assumedWeather(settings.airCelsius)
+            }
             simulated={simulated}
             keep={keepEntry}
             reader={reader}
