@@ -43,3 +43,51 @@ test.describe('on a phone, at night', () => {
     await expect(page.getByText(/Only \d readings have been kept/)).toBeVisible()
   })
 })
+
+test('once a tub has taught enough, a day-old reading is carried on by the estimate, and that is said', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  await page.goto(`${EMPTY}/welcome?another=1`)
+  await page.getByRole('radio', { name: 'Ozone' }).check({ force: true })
+  await page.getByRole('radio', { name: 'Sun', exact: true }).check({ force: true })
+  await setUpTub(page, { name: 'Taught', volume: '1000' })
+  const base = page.url().replace(/\/test$/, '')
+  await page.goto(`${base}/tub`)
+  await expect(page.getByRole('radio', { name: 'Ozone' })).toBeChecked()
+  const hoursAgo = (hours: number) => {
+    const date = new Date(Date.now() - hours * 3_600_000)
+    const parts = new Intl.DateTimeFormat('sv-SE', {
+      timeZone: 'Europe/Dublin',
+      dateStyle: 'short',
+      timeStyle: 'short',
+    }).format(date)
+    return parts.replace(' ', 'T')
+  }
+  for (let day = 7; day >= 0; day--) {
+    await page.goto(`${base}/test?with=shop`)
+    await page.getByRole('radio', { name: 'Earlier' }).check({ force: true })
+    await page.getByLabel('Day and time').fill(hoursAgo(30 + 24 * day))
+    await enterTest(page, {
+      // It falls by a tenth a day, and nothing goes in.
+      'Free chlorine': (4 * 0.9 ** (7 - day)).toFixed(1),
+      pH: '7.5',
+      'Total alkalinity': '90',
+    })
+  }
+  await page.goto(`${base}/now`)
+  await expect(
+    page.getByRole('heading', { name: /Test before anyone gets in/ }).first(),
+  ).toBeVisible()
+  await expect(page.getByText(/since then reckoned from 24 readings of this tub/)).toBeVisible()
+  await expect(page.getByText(/by the estimate, last read 30 hours ago/)).toBeVisible()
+  await page.goto(`${base}/dose`)
+  await expect(page.getByText(/by the estimate, learnt from 24 readings of this tub/)).toBeVisible()
+  await expect(
+    page.getByText(/Free chlorine was last read 30 hours ago. A test first is surer/),
+  ).toBeVisible()
+  await expect(page.getByRole('button', { name: /went in$/ }).first()).toBeVisible()
+  await page.goto(`${base}/ahead?soaks=usual`)
+  await expect(page.getByText(/the level falls about \d+ mm/)).toBeVisible()
+  clean()
+})

@@ -4,6 +4,7 @@ import { cache } from 'react'
 import type { ForecastPoint } from '@/core/estimate/forecast'
 import { deviationOf, ENOUGH_READINGS, startingFrom } from '@/core/estimate/learning/believe'
 import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
+import { DAY, isKind } from '@/core/journal/entry'
 import { type LevelAhead, levelAhead } from '@/core/refill/levelAhead'
 import { assumedWeather, atTheWater } from '@/core/weather'
 import { waitingReplies } from '@/server/devices'
@@ -27,11 +28,25 @@ export const loadTub = async (param: string) => {
   return { view, reader: await readerOf(view.tub.units, view.now) }
 }
 
-/** The week ahead over the ensemble, with planned soaks, and with the plan's doses where they are to go in. */
-export const loadFans = (view: TubView, dosed: boolean): Fan[] => {
-  const { tub, journal, now, plan, planned } = view
+/** Soaks that are planned and, where people are to come as last week, last week's once more. */
+export const soaksToCome = (
+  { journal, now, planned }: TubView,
+  asUsual: boolean,
+): Extract<Ahead, { kind: 'soak' }>[] => [
+  ...planned.map(({ at, load }) => ({ at, kind: 'soak' as const, body: load })),
+  ...(asUsual
+    ? journal
+        .filter(isKind('soak'))
+        .filter(({ at }) => at > now - 7 * DAY && at <= now)
+        .map(({ at, body }) => ({ at: at + 7 * DAY, kind: 'soak' as const, body }))
+    : []),
+]
+
+/** The week ahead over the ensemble, with the soaks to come, and with the plan's doses where they are to go in. */
+export const loadFans = (view: TubView, dosed: boolean, asUsual: boolean): Fan[] => {
+  const { tub, journal, now, plan } = view
   const { ensemble, fill } = ensembleNow(theStore(), tub, journal, now)
-  const ahead: Ahead[] = planned.map(({ at, load }) => ({ at, kind: 'soak', body: load }))
+  const ahead: Ahead[] = soaksToCome(view, asUsual)
   if (dosed)
     for (const step of plan.steps)
       if (step.kind === 'add')
@@ -47,10 +62,10 @@ export const loadFans = (view: TubView, dosed: boolean): Fan[] => {
 
 /** The residual of the next two days with the plan carried out, by what this tub has taught; undefined while it has taught little. */
 export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
-  const { tub, journal, now, plan, schedule, planned, learnt } = view
+  const { tub, journal, now, plan, schedule, learnt } = view
   if (learnt.readings < ENOUGH_READINGS || learnt.now.pH === undefined) return undefined
   const { ensemble, fill } = ensembleNow(theStore(), tub, journal, now)
-  const ahead: Ahead[] = planned.map(({ at, load }) => ({ at, kind: 'soak', body: load }))
+  const ahead: Ahead[] = soaksToCome(view, false)
   plan.steps.forEach((step, i) => {
     if (step.kind === 'add')
       ahead.push({

@@ -16,7 +16,6 @@ import {
   combinedRemarks,
   dilutionRemarks,
   lackingRemarks,
-  reckonedRemarks,
   sanitizerRemarks,
   unreadRemarks,
 } from './remarks'
@@ -122,7 +121,6 @@ export const dosePlan = (
       ...dilutionRemarks(task, dilutions),
       ...(byLabel ? [byLabel.remark] : sanitizerRemarks(task, short)),
       ...combinedRemarks(task),
-      ...reckonedRemarks(task, short),
       ...unreadRemarks(task),
     ],
     assumed: ordered.length > 0 ? assumedOf(task) : [],
@@ -160,7 +158,7 @@ const addOthers = (task: Task, { wanted, whole }: Wants, others: Recipe, into: S
     const sanitizes = programme.dosedWith.includes(product)
     if (sanitizes) addBank(task, into)
     const raised = sanitizes
-      ? { aimed: SANITIZER_AIM[sanitizer], why: sanitizerWhy(sanitizer, into.steps.length > 0) }
+      ? { aimed: SANITIZER_AIM[sanitizer], why: sanitizerWhy(task, into.steps.length > 0) }
       : RAISED.find(({ aimed }) => gives(effect, aimed) > 0 && (wanted[aimed]?.low ?? 0) > 0)
     if (!raised) continue
     const now = wanted[raised.aimed]?.low ?? 0
@@ -174,7 +172,14 @@ const addOthers = (task: Task, { wanted, whole }: Wants, others: Recipe, into: S
   }
 }
 
-const sanitizerWhy = (sanitizer: keyof typeof SANITIZER_AIM, after: boolean): string => {
+/** Less than this that lingers is not worth a word, ppm. */
+const LINGERS_PPM = 0.3
+
+const sanitizerWhy = ({ programme, estimate }: Task, after: boolean): string => {
+  const { sanitizer } = programme
+  const lingering = estimate.lingeringPpm ?? 0
+  if (lingering >= LINGERS_PPM)
+    return `What bathers left still takes about ${lingering.toFixed(1)} ppm by tomorrow; as far as the range allows, this counts it in.`
   if (sanitizer === 'bromine')
     return 'Turns used bromide back into bromine at once; the tablets then hold it.'
   if (sanitizer === 'biguanide') return 'Brings biguanide to the middle of its range.'

@@ -13,7 +13,7 @@ import { type Dilution, dilutionWords } from './dilution'
 import type { Remark } from './planned'
 import { type Aimed, gives, type Recipe } from './recipe'
 import { sourcesOf, usualShelf } from './shelf'
-import { isAcid, isBase, reckoned, type Task, usable } from './task'
+import { isAcid, isBase, type Task, usable } from './task'
 import { othersFrom, RAISED, SANITIZER_AIM, type Wants } from './wanted'
 
 /** What the shelf lacks for what was wanted, and what may not go in. */
@@ -184,29 +184,3 @@ export const unreadRemarks = (task: Task): Remark[] =>
         },
       ]
     })
-
-/** Less than this that lingers is not worth a word, ppm. */
-const LINGERS_PPM = 0.3
-
-/** Where the plan does not start from a fresh reading, and what bathers left that it counts in. */
-export const reckonedRemarks = (task: Task, dosesSanitizer: boolean): Remark[] => {
-  const { programme, estimate } = task
-  const { sanitizer } = programme
-  const remarks: Remark[] = ([sanitizer, 'pH', 'totalAlkalinity'] as const)
-    .filter((quantity) => reckoned(task, quantity))
-    .map((quantity) => {
-      const { value, standardDeviation, ageHours = 0 } = estimate.quantities[quantity]
-      const { name, unit, decimals } = QUANTITY[quantity]
-      return {
-        quantity,
-        text: `${name} was last read ${Math.round(ageHours)} hours ago; the plan starts from the estimate, ${value.toFixed(decimals)} ± ${standardDeviation.toFixed(decimals)}${unit ? ` ${unit}` : ''}. A test first is surer, and nobody gets in without one.`,
-      }
-    })
-  const lingering = estimate.lingeringPpm ?? 0
-  if (dosesSanitizer && lingering >= LINGERS_PPM)
-    remarks.push({
-      quantity: sanitizer,
-      text: `What bathers left still takes about ${lingering.toFixed(1)} ppm by tomorrow; as far as the range allows it is counted in.`,
-    })
-  return remarks
-}

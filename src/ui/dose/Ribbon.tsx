@@ -126,7 +126,12 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
         y={y(band.high) - 5}
         textAnchor="end"
         fontSize={12}
-        style={{ fill: 'var(--spruce)' }}
+        style={{
+          fill: 'var(--spruce)',
+          paintOrder: 'stroke',
+          stroke: 'var(--paper)',
+          strokeWidth: 4,
+        }}
       >
         target {band.low} to {band.high} ppm
       </text>

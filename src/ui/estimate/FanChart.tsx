@@ -69,7 +69,13 @@ export const FanChart = ({
           [band.low, band.high].map((edge) => (
             <g key={edge}>
               <path d={`M0 ${y(edge)}H${WIDTH}`} stroke="var(--spruce)" strokeDasharray="4 3" />
-              <text x={-6} y={y(edge) + 4} fontSize={12} textAnchor="end">
+              <text
+                x={-6}
+                y={y(edge) + 4}
+                fontSize={12}
+                textAnchor="end"
+                className="max-sm:text-[16px]"
+              >
                 {figure(quantity, edge, reader)}
               </text>
             </g>
@@ -92,6 +98,7 @@ export const FanChart = ({
             x={x(at)}
             y={HEIGHT + 18}
             fontSize={11.5}
+            className="max-sm:text-[16px]"
             textAnchor={i === 0 ? 'start' : i === 7 ? 'end' : 'middle'}
             style={{ fill: 'var(--muted)' }}
           >

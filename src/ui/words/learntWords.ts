@@ -170,3 +170,9 @@ export const startsFromWords = ({ estimate }: TubView, reader: Reader): string |
     named.length > 1 ? `${named.slice(0, -1).join(', ')} and ${named.at(-1)}` : (named[0] ?? '')
   return `${list} by the estimate, learnt from ${numberWords(reckonedFrom, 0, reader)} readings of this tub.`
 }
+
+/** Where a plan stands on a reading that is too old for anybody to get in by. */
+export const oldReadingWords = ({ verdict, plan }: TubView): string | undefined =>
+  verdict.kind === 'stale' && plan.steps.length > 0
+    ? `${QUANTITY[verdict.quantity].name} was last read ${Math.round(verdict.ageHours)} hours ago. A test first is surer than this plan, and nobody gets in without one.`
+    : undefined

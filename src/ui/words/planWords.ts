@@ -3,6 +3,7 @@ import type { PlanStep } from '@/core/advice/plan'
 import { inSpoons } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import type { TubView } from '@/server/views'
+import { oldReadingWords, startsFromWords } from './learntWords'
 import {
   clock,
   dayAndClock,
@@ -40,6 +41,9 @@ export const planText = (view: TubView, reader: Reader): string => {
   const lines = [`${tub.name}, ${dayAndClock(view.now, reader)}`]
   if (estimate.lastTestAt !== undefined)
     lines.push(`From the test of ${dayAndClock(estimate.lastTestAt, reader)}.`)
+  if (plan.steps.length > 0)
+    for (const one of [startsFromWords(view, reader), oldReadingWords(view)])
+      if (one) lines.push(one)
   if (plan.steps.length === 0) lines.push('Nothing to add.')
   else lines.push(ALWAYS)
   plan.steps.forEach((step, i) => {

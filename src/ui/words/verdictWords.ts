@@ -68,7 +68,8 @@ const evidenceWords = (tub: Tub, estimate: Estimate, reader: Reader): string | u
   const { sanitizer } = programmeOf(tub.programme)
   const last = estimate.quantities[sanitizer].lastReading ?? estimate.quantities.pH.lastReading
   if (!last) return undefined
-  return `From the ${METHOD_WORDS[last.method].toLowerCase()} read ${dayAndClock(last.at, reader)}, ${duration(estimate.at - last.at)} old.`
+  const reckoned = estimate.quantities[sanitizer].reckonedFrom
+  return `From the ${METHOD_WORDS[last.method].toLowerCase()} read ${dayAndClock(last.at, reader)}, ${duration(estimate.at - last.at)} old${reckoned ? `; since then reckoned from ${reckoned} readings of this tub` : ''}.`
 }
 
 const residualAndPh = (tub: Tub, estimate: Estimate, reader: Reader) => {

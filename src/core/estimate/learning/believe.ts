@@ -17,6 +17,9 @@ const FRESH_HOURS = 6
 /** Eight in ten of a normal spread are 2.56 standard deviations wide. */
 export const EIGHT_IN_TEN = 2.563
 
+/** Nine in ten of a normal spread lie above its middle less this. */
+const NINE_IN_TEN_BELOW = 1.28
+
 export const deviationOf = ({ low, high }: Spread): number => (high - low) / EIGHT_IN_TEN
 
 /**
@@ -67,18 +70,14 @@ export const believe = (
       const spread = spreads.get(quantity)
       if (!spread) return [quantity, { ...before, value: quantityOf(reading, quantity) }]
       const standardDeviation = deviationOf(spread)
-      // A residual that has fallen to half takes half of what its reading left open along.
-      const lastValue = before.lastReading?.value ?? spread.median
-      const then =
-        (ensemble.readDeviations[quantity] ?? 0) *
-        Math.min(1, spread.median / Math.max(lastValue, 1e-9))
       return [
         quantity,
         {
           ...before,
           value: quantityOf(reading, quantity),
           standardDeviation,
-          driftDeviation: Math.sqrt(Math.max(0, standardDeviation ** 2 - then ** 2)),
+          // In band only where nine in ten are.
+          driftDeviation: NINE_IN_TEN_BELOW * standardDeviation,
           reckonedFrom: ensemble.readings,
         },
       ]

@@ -96,7 +96,6 @@ const fillWith = (ensemble: Ensemble, tub: Tub, fill: FillWater, share: number):
       pH[i] = read + pHSpread * next()
     }
     ensemble.tested = false
-    ensemble.readDeviations = {}
     ensemble.borateMmol = water.borateMmol
     ensemble.solidsPpm = water.totalDissolvedSolidsPpm
     ensemble.saltPpm = water.saltPpm
@@ -162,7 +161,6 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     tested: false,
     odd: [],
     readings: 0,
-    readDeviations: {},
     draws: state.draws,
   }
   setPh(

@@ -61,8 +61,6 @@ export interface Ensemble {
   tested: boolean
   odd: OddReading[]
   readings: number
-  /** How far apart the members were after each quantity's last reading, one standard deviation, its unit. */
-  readDeviations: Partial<Record<Quantity, number>>
   /** Where the stream of chance stands, so that going on is the same as beginning anew. */
   draws: number
 }
@@ -101,13 +99,7 @@ export const copyEnsemble = (one: Ensemble): Ensemble => ({
     LEARNT.map((name) => [name, one.rates[name].slice()]),
   ) as Ensemble['rates'],
   odd: [...one.odd],
-  readDeviations: { ...one.readDeviations },
 })
-
-export const standardDeviationOf = (array: Float64Array): number => {
-  const mean = meanOf(array)
-  return Math.sqrt(array.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (array.length - 1))
-}
 
 export const meanOf = (array: Float64Array) =>
   array.reduce((sum, one) => sum + one, 0) / array.length

@@ -19,7 +19,6 @@ import {
   meanOf,
   phOf,
   setPh,
-  standardDeviationOf,
 } from './ensembleState'
 
 /** Further off than so many standard deviations a reading is flagged and weighs less. */
@@ -232,9 +231,4 @@ export const takeReadings = (ensemble: Ensemble, tub: Tub, entry: EntryOf<'test'
     assimilate(ensemble, entry.id, quantity, predicted, read, error, pH)
   }
   ensemble.tested = true
-  for (const quantity of TESTED) {
-    if (readings[quantity] === undefined) continue
-    const known = predictedOf(ensemble, tub, quantity, phOf(ensemble))
-    if (known) ensemble.readDeviations[quantity] = standardDeviationOf(known)
-  }
 }

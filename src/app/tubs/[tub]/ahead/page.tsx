@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { loadFans, loadLevel, loadTub, type TubParams } from '@/app/tubView'
+import type { ReactNode } from 'react'
+import { loadFans, loadLevel, loadTub, soaksToCome, type TubParams } from '@/app/tubView'
 import { programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import { FanChart } from '@/ui/estimate/FanChart'
@@ -14,6 +15,18 @@ interface AheadProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }
 
+/** One of two ways the week can go. */
+const Turn = ({ href, on, children }: { href: string; on: boolean; children: ReactNode }) => (
+  <Link
+    href={href}
+    scroll={false}
+    aria-current={on ? 'true' : undefined}
+    className={`plain !min-h-11 ${on ? 'border-spruce bg-spruce text-paper' : ''}`}
+  >
+    {children}
+  </Link>
+)
+
 const Ahead = async ({ params, searchParams }: AheadProps) => {
   const { view, reader } = await loadTub((await params).tub)
   const query = await searchParams
@@ -21,14 +34,18 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
   const base = `/tubs/${tub.id}`
   const doses = plan.steps.filter((step) => step.kind === 'add')
   const dosed = query.dose !== 'no' && doses.length > 0
-  const fans = loadFans(view, dosed)
+  const coming = soaksToCome(view, true).length > planned.length
+  const asUsual = query.soaks === 'usual' && coming
+  const fans = loadFans(view, dosed, asUsual)
   const { sanitizer } = programmeOf(tub.programme)
   const residual = fans.find(({ quantity }) => quantity === sanitizer)
   const tested = learnt.now[sanitizer] !== undefined
   const odd = oddWords(view, reader)
+  const to = (dose: boolean, usual: boolean) =>
+    `${base}/ahead?dose=${dose ? 'yes' : 'no'}${usual ? '&soaks=usual' : ''}`
   const simulated = process.env.PAVREL_STAND_INS === '1'
   const marks = [
-    ...planned.map(({ at }) => ({ at, what: 'soak' as const })),
+    ...soaksToCome(view, asUsual).map(({ at }) => ({ at, what: 'soak' as const })),
     ...(dosed ? [{ at: now, what: 'dose' as const }] : []),
   ]
   return (
@@ -55,32 +72,36 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
       )}
       {tested && (
         <>
-          {doses.length > 0 && (
-            <nav aria-label="What if" className="mt-4 flex flex-wrap items-center gap-2">
-              {[
-                { value: 'yes', label: 'If you dose now' },
-                { value: 'no', label: 'If you do not' },
-              ].map(({ value, label }) => (
-                <Link
-                  key={value}
-                  href={`${base}/ahead?dose=${value}`}
-                  scroll={false}
-                  aria-current={dosed === (value === 'yes') ? 'true' : undefined}
-                  className={`plain !min-h-11 ${dosed === (value === 'yes') ? 'border-spruce bg-spruce text-paper' : ''}`}
-                >
-                  {label}
-                </Link>
-              ))}
-              <span className="small text-muted">
-                {doses
-                  .map((step) => {
-                    const { figure, name } = stepWords(step, reader)
-                    return `${figure} ${name}`
-                  })
-                  .join(', ')}
-              </span>
-            </nav>
-          )}
+          <div className="mt-4 grid gap-2">
+            {doses.length > 0 && (
+              <nav aria-label="What if you dose" className="flex flex-wrap items-center gap-2">
+                <Turn href={to(true, asUsual)} on={dosed}>
+                  If you dose now
+                </Turn>
+                <Turn href={to(false, asUsual)} on={!dosed}>
+                  If you do not
+                </Turn>
+                <span className="small text-muted">
+                  {doses
+                    .map((step) => {
+                      const { figure, name } = stepWords(step, reader)
+                      return `${figure} ${name}`
+                    })
+                    .join(', ')}
+                </span>
+              </nav>
+            )}
+            {coming && (
+              <nav aria-label="Who gets in" className="flex flex-wrap items-center gap-2">
+                <Turn href={to(dosed, false)} on={!asUsual}>
+                  {planned.length > 0 ? 'Only the planned soaks' : 'If nobody gets in'}
+                </Turn>
+                <Turn href={to(dosed, true)} on={asUsual}>
+                  If people come as last week
+                </Turn>
+              </nav>
+            )}
+          </div>
           <div className="mt-5 grid gap-x-12 gap-y-6 lg:grid-cols-2">
             {fans
               .filter(
@@ -92,7 +113,9 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
               ))}
           </div>
           <p className="note mt-2 text-muted">
-            ● a planned soak, ▲ the doses of the plan. Soaks nobody has planned are not in it.
+            {asUsual
+              ? '● a soak, planned or as last week, ▲ the doses of the plan. What you would add after each soak is not in it.'
+              : '● a planned soak, ▲ the doses of the plan. Soaks nobody has planned are not in it.'}
           </p>
         </>
       )}

@@ -18,7 +18,7 @@ import { OverdoseHelp } from '@/ui/dose/OverdoseHelp'
 import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { Ways } from '@/ui/dose/Ways'
-import { startsFromWords } from '@/ui/words/learntWords'
+import { oldReadingWords, startsFromWords } from '@/ui/words/learntWords'
 import { planText } from '@/ui/words/planWords'
 import { floorWords } from '@/ui/words/verdictWords'
 import { clock, dayAndClock, dose, type Reader, volume } from '@/ui/words/words'
@@ -81,6 +81,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
   const done = round.doses.length + round.aerations.length
   const nothing = plan.steps.length === 0
   const startsFrom = startsFromWords(view, reader)
+  const old = oldReadingWords(view)
   const tested = estimate.lastTestAt !== undefined
   const test = !tested || tooOld(view)
   return (
@@ -92,6 +93,14 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           : 'Sanitizer, pH and alkalinity are enough for a first plan.'}
       </p>
       {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
+      {old && (
+        <p className="safety mt-3 max-w-[66ch]">
+          {old}{' '}
+          <Link href={`/tubs/${tub.id}/test`} className="quiet min-h-0">
+            Test the water
+          </Link>
+        </p>
+      )}
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
       {bathers && !nothing && (
         <p className="safety mt-3 max-w-[66ch]">
