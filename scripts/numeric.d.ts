@@ -8,6 +8,15 @@ declare module 'numeric' {
       gradient?: undefined,
       maxit?: number,
     ) => { solution: number[]; iterations: number }
+    /** Dormand and Prince, fifth order, adaptive, with dense output. */
+    dopri: (
+      from: number,
+      to: number,
+      start: number[],
+      f: (t: number, y: number[]) => number[],
+      tolerance: number,
+      maxit: number,
+    ) => { x: number[]; y: number[][] }
   }
   export default numeric
 }

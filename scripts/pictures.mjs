@@ -1,4 +1,5 @@
 // npm run pictures -- http://127.0.0.1:4270 : one current picture of each main view, from a running demo, into docs/screenshots/.
+// PAVREL_STALE is the address of a demo written with PAVREL_DEMO_HOURS_AGO=36, for the picture of an old reading.
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
@@ -12,6 +13,7 @@ const PHONE = { width: 390, height: 844 }
 const VIEWS = [
   ['now-desktop', '/tubs/1/now', DESKTOP, 'light'],
   ['now-ready-desktop', '/tubs/2/now', DESKTOP, 'light'],
+  ['now-stale-desktop', '/tubs/2/now', DESKTOP, 'light'],
   ['now-phone-night', '/tubs/1/now', PHONE, 'dark'],
   ['test-desktop', '/tubs/2/test', DESKTOP, 'light'],
   ['test-phone-night', '/tubs/1/test', PHONE, 'dark'],
@@ -26,7 +28,6 @@ const VIEWS = [
   ['refill-desktop', '/tubs/1/refill', DESKTOP, 'light'],
   ['soak-phone-night', '/tubs/2/soak', PHONE, 'dark'],
   ['record-desktop', '/tubs/1/record', DESKTOP, 'light'],
-  ['record-phone', '/tubs/2/record', PHONE, 'light'],
   ['tub-desktop', '/tubs/2/tub', DESKTOP, 'light'],
   ['welcome-phone', '/welcome', PHONE, 'light'],
 ]
@@ -38,8 +39,10 @@ const browser = await chromium.launch({
 })
 for (const [name, path, viewport, colorScheme, press] of VIEWS) {
   if (only && !name.includes(only)) continue
+  const from = name.includes('stale') ? process.env.PAVREL_STALE : address
+  if (!from) continue
   const page = await browser.newPage({ viewport, colorScheme, locale: 'en-GB' })
-  await page.goto(address + path)
+  await page.goto(from + path)
   await page.waitForLoadState('networkidle')
   await page.evaluate(() => document.fonts.ready)
   if (press) {

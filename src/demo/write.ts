@@ -1,5 +1,5 @@
 import { existsSync, rmSync } from 'node:fs'
-import { DAY, type NewEntry } from '@/core/journal/entry'
+import { DAY, HOUR, type NewEntry } from '@/core/journal/entry'
 import { databasePath, openStore } from '@/store/database'
 import { insertEntry } from '@/store/entries'
 import { insertKit, type KitRow } from '@/store/kits'
@@ -35,7 +35,8 @@ const readWith = (kits: readonly KitRow[], entry: NewEntry): NewEntry => {
   return kit ? { ...entry, body: { ...entry.body, kitId: kit.id } } : entry
 }
 
-const now = Date.now()
+/** The story can end some hours before now, to see what an old reading looks like. */
+const now = Date.now() - Number(process.env.PAVREL_DEMO_HOURS_AGO ?? 0) * HOUR
 const store = openStore(path)
 store.transaction((tx) => {
   const kits = [demoStrip, demoDrops].map((kit) => insertKit(tx, { ...kit, createdAt: now }))

@@ -1,8 +1,13 @@
 import { dosePlan } from '@/core/advice/plan'
 import { stateOf } from '@/core/advice/state'
 import { estimate } from '@/core/estimate/estimate'
-import { believe, ENOUGH_READINGS, surelyReckoned } from '@/core/estimate/learning/believe'
-import { ensembleOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
+import {
+  believe,
+  ENOUGH_READINGS,
+  startingFrom,
+  surelyReckoned,
+} from '@/core/estimate/learning/believe'
+import { ensembleOf, expectedOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
 import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
 import { quantityOf } from '@/core/estimate/testedWater'
@@ -117,6 +122,22 @@ test('after a soak what still waits in the water is known, and a plan doses for 
   expect(read(0)).toBe(0)
   expect(read(1)).toBeGreaterThan(0)
   expect(read(3)).toBe(read(2))
+})
+
+test('a look ahead starts where the estimate stands', () => {
+  const ensemble = ensembleOf(tub, untilTest, tested + HOUR, 200)
+  const plain = estimate(tub, untilTest, tested + HOUR)
+  const known = believe(tub, untilTest, plain, ensemble)
+  const start = startingFrom(ensemble, tub, known)
+  for (const quantity of ['freeChlorine', 'pH', 'totalAlkalinity'] as const)
+    expect(expectedOf(start, tub, quantity)?.median).toBeCloseTo(
+      known.quantities[quantity].value,
+      2,
+    )
+  // Hours later nothing is moved: the ensemble is what the estimate says.
+  const later = ensembleOf(tub, untilTest, tested + 12 * HOUR, 200)
+  const then = believe(tub, untilTest, estimate(tub, untilTest, tested + 12 * HOUR), later)
+  expect([...startingFrom(later, tub, then).sanitizer]).toEqual([...later.sanitizer])
 })
 
 /** Six weeks of two people on most evenings, tested every other day, dosed by the plan alone. */

@@ -14,6 +14,7 @@ import { findTub, insertTub } from '@/store/tubs'
 import { tubWith } from '../core/waters'
 import { newTub } from '../store/newTub'
 import { forecastsOf, type House, heldOutTub, type Outcome } from './heldOut'
+import { pictureOf } from './heldOutPicture'
 
 const TABLES = process.env.PAVREL_TABLES === '1'
 const mean = (values: number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
@@ -197,6 +198,7 @@ const HOUSES: [string, House][] = [
     `| house | what, after | forecasts | in "eight in ten" | error | of the last reading | share | of the line through two | of one who knows |\n| --- | --- | --- | --- | --- | --- | --- | --- | --- |\n${lines.join('\n')}\n`,
   )
   expect(lines).toHaveLength(4 * HOUSES.length)
+  writeFileSync('/tmp/pavrel-held-out.svg', pictureOf(heldOutTub(3)))
 })
 
 test('quantiles of known numbers', () => {

@@ -1,5 +1,5 @@
 import type { Fields, Outcome } from '@/server/form'
-import { fromWallClock, isTimeZone, toWallClock } from '@/server/moment'
+import { fromWallClock, hoursFromUtc, isTimeZone, toWallClock } from '@/server/moment'
 import { createTub, editTub, tubFields } from '@/server/tubs'
 import { openStore, type Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
@@ -95,4 +95,30 @@ test('wall clocks and instants agree through summer time', () => {
       expect(fromWallClock(toWallClock(instant, zone), zone)).toBe(instant)
   expect(fromWallClock('yesterday', 'UTC')).toBeUndefined()
   expect(isTimeZone('Mars/Olympus')).toBe(false)
+})
+
+test('what helps or spends its sanitizer is kept, with the clock of the place', () => {
+  const { id } = create({ cleaner: 'ozone', stands: 'sun', zone: 'America/Denver' }) as {
+    id: number
+  }
+  const tub = findTub(store, id)
+  expect(tub?.surroundings).toEqual({ cleaner: 'ozone', stands: 'sun', hoursFromUtc: -7 })
+  expect(tubFields(tub as NonNullable<typeof tub>)).toMatchObject({
+    cleaner: 'ozone',
+    stands: 'sun',
+  })
+  const { id: usual } = create() as { id: number }
+  expect(findTub(store, usual)?.surroundings).toEqual({
+    cleaner: 'none',
+    stands: 'shade',
+    hoursFromUtc: 0,
+  })
+  expect(errorsOf(create({ cleaner: 'magnet' }))).toHaveProperty('cleaner')
+})
+
+test('the clock of a place against UTC, without its summer time, on either half of the earth', () => {
+  expect(hoursFromUtc('Europe/Dublin')).toBe(0)
+  expect(hoursFromUtc('Australia/Adelaide')).toBe(9.5)
+  expect(hoursFromUtc('America/St_Johns')).toBe(-3.5)
+  expect(hoursFromUtc('Pacific/Auckland')).toBe(12)
 })

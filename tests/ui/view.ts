@@ -4,6 +4,7 @@ import { roundOf, waitingUntil } from '@/core/advice/round'
 import { scheduleOf } from '@/core/advice/schedule'
 import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
+import { believe } from '@/core/estimate/learning/believe'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { learntOf } from '@/core/estimate/learning/learnt'
 import type { Entry } from '@/core/journal/entry'
@@ -43,7 +44,8 @@ export const viewOf = (
     refill: null,
     createdAt: 0,
   }
-  const state = estimate(tub, journal, now)
+  const ensemble = ensembleOf(tub, journal, now, 64)
+  const state = believe(tub, journal, estimate(tub, journal, now), ensemble)
   const plan = dosePlan(tub, journal, state)
   const round = roundOf(journal, state)
   return {
@@ -51,7 +53,7 @@ export const viewOf = (
     view: {
       now,
       tub,
-      learnt: learntOf(ensembleOf(tub, journal, now, 64), tub),
+      learnt: learntOf(ensemble, tub),
       tubs: [{ id: 1, name: tub.name, place: tub.place }],
       journal: [...journal].reverse(),
       estimate: state,

@@ -6,7 +6,7 @@ import { FILL_WATER_SOURCES, type VolumeBasis, volumeLitres } from '@/core/tub'
 import { fromLitres, type LengthUnit, toLitres, toMetres, type VolumeUnit } from '@/core/units'
 import type { Fields } from '@/server/form'
 import { type Action, DraftForm, useDraft } from './draft'
-import { Choices, TextInput } from './inputs'
+import { Choices, TextInput, ZoneInput } from './inputs'
 import { BANDS, presetFields, programmeIn } from './presetFields'
 
 const VOLUME_SIGN: Record<string, string> = {
@@ -349,6 +349,7 @@ const Steps = ({ first, step, today }: { first: boolean; step: number; today: st
   ]
   return (
     <div className="grid gap-10">
+      <ZoneInput />
       {TITLES.map((title, i) => (
         <section
           key={title}

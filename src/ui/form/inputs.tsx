@@ -139,7 +139,17 @@ export const Choices = ({
   )
 }
 
-/** "Just now", or an earlier day and time; the zone goes along so that the server reads the same clock. */
+/** Where the person's clock stands, so that the server reads the same one. */
+export const ZoneInput = () => (
+  <input
+    type="hidden"
+    name="zone"
+    value={Intl.DateTimeFormat().resolvedOptions().timeZone}
+    suppressHydrationWarning
+  />
+)
+
+/** "Just now", or an earlier day and time. */
 export const WhenInput = ({ latest }: { latest: string }) => {
   const { fields } = useDraft()
   return (
@@ -157,12 +167,7 @@ export const WhenInput = ({ latest }: { latest: string }) => {
           <TextInput name="at" label="Day and time" type="datetime-local" max={latest} />
         </div>
       )}
-      <input
-        type="hidden"
-        name="zone"
-        value={Intl.DateTimeFormat().resolvedOptions().timeZone}
-        suppressHydrationWarning
-      />
+      <ZoneInput />
     </div>
   )
 }

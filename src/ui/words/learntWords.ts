@@ -89,7 +89,7 @@ const weekWords = (view: TubView, reader: Reader): string[] => {
       : ', as in the week before'
   const load =
     last.personHours > ALIKE * before.personHours && ratio > ALIKE
-      ? `: ${n(last.personHours)} person-hours in it, against ${n(before.personHours)}`
+      ? `: ${n(last.personHours)} person-hours in it, against ${before.personHours > 0.05 ? n(before.personHours) : 'none'}`
       : last.personHours < before.personHours && ratio > ALIKE
         ? ', with no more people in it: waste, a dirty filter or warmer water'
         : ''

@@ -96,7 +96,11 @@ export const startingFrom = (ensemble: Ensemble, tub: Tub, estimate: Estimate): 
   const moved = (quantity: Quantity) => {
     const one = estimate.quantities[quantity]
     const spread = expectedOf(start, tub, quantity)
-    return one.lastReading && one.reckonedFrom === undefined && spread && spread.median > 0
+    return one.lastReading &&
+      one.reckonedFrom === undefined &&
+      one.value > 0 &&
+      spread &&
+      spread.median > 0
       ? { by: one.value - spread.median, times: one.value / spread.median }
       : undefined
   }

@@ -105,15 +105,15 @@ export const meanOf = (array: Float64Array) =>
   array.reduce((sum, one) => sum + one, 0) / array.length
 
 /** The last constants that were asked for: their powers cost more than a member's half day. */
-let last: { key: string; equilibria: Equilibria } | undefined
+let last: { celsius: number; solids: number; salt: number; equilibria: Equilibria } | undefined
 
 /** Of water rounded to a tenth of a degree and 5 ppm of salts, which is far finer than either is known. */
 export const equilibriaOf = ({ temperatureCelsius, solidsPpm, saltPpm }: Ensemble): Equilibria => {
   const celsius = Math.round(temperatureCelsius * 10) / 10
   const salt = 5 * Math.round(saltPpm / 5)
   const solids = Math.max(salt, 5 * Math.round(solidsPpm / 5))
-  const key = `${celsius} ${solids} ${salt}`
-  if (last?.key !== key) last = { key, equilibria: equilibriaFor(celsius, solids, salt) }
+  if (last?.celsius !== celsius || last.solids !== solids || last.salt !== salt)
+    last = { celsius, solids, salt, equilibria: equilibriaFor(celsius, solids, salt) }
   return last.equilibria
 }
 
