@@ -42,8 +42,6 @@ export interface Truth {
   demandGramsPerPersonHour: number
   /** Share of the tablets in the floater that dissolves in an hour. */
   feedPerHour: number
-  /** Share of a soak's demand that is met at once, the rest lingers; 1 for all, and then what finds no sanitizer is forgotten. */
-  atOnce?: number
   /** Times the usual transfer of carbon dioxide; 1 where nothing is said. */
   transfer?: number
   /** What a cell makes, ppm of chlorine an hour; none where there is none. */
@@ -73,7 +71,7 @@ export const virtualTub = (
   wasteMmol = 0,
 ) => {
   let water = begin(fillWaterOf(tub.fillWater, tub.setTemperatureCelsius))
-  const { transfer = 1, atOnce = AT_ONCE, soakScatter = 0.25 } = truth
+  const { transfer = 1, soakScatter = 0.25 } = truth
   let now = start
   /** What bathers left that has not met any sanitizer yet, mmol/L of it. */
   let waste = wasteMmol
@@ -185,13 +183,13 @@ export const virtualTub = (
     const mmol = (1000 * Math.max(0, grams)) / CHLORINE_G_PER_MOL / tub.volumeLitres
     const halogen = water.freeChlorineMmol + water.bromineMmol
     const chlorine = water.freeChlorineMmol > water.bromineMmol
-    const met = Math.min(halogen, atOnce * mmol)
-    waste += atOnce < 1 ? mmol - met : 0
+    const met = Math.min(halogen, AT_ONCE * mmol)
+    waste += mmol - met
     water = spend(water, {
       freeChlorineMmol: Math.min(met, water.freeChlorineMmol),
       bromineMmol: Math.max(0, met - water.freeChlorineMmol),
     })
-    if (chlorine && atOnce < 1)
+    if (chlorine)
       water = { ...water, combinedChlorineMmol: water.combinedChlorineMmol + COMBINED_SHARE * met }
     filterPersonHours += personHours
     shine(now - OPEN_AROUND_SOAK * MINUTE, minutes + 2 * OPEN_AROUND_SOAK)
