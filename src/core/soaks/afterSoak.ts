@@ -24,7 +24,9 @@ export interface AfterSoakDose {
   product: ProductName
   /** Rounded as a hand measures; 0 where the school would add nothing. */
   grams: number
-  /** The residual that would be there then, ppm, by the estimate. */
+  /** The residual as soon as it has mixed, ppm, by the estimate. */
+  peakPpm: number
+  /** And once it has met what bathers left. */
   residualPpm: number
   /** This much is a shock: cover half open, nobody in for longer. */
   shock: boolean
@@ -74,6 +76,9 @@ const unmetPpm = (
   return Math.max(0, brought * gramsPerMol - quantityOf(before.reading, sanitizer))
 }
 
+/** A dose that carries the residual so far over its range is a shock. */
+const OVER = 1.1
+
 const isGranular = ({ sanitizer, dosedWith }: Programme) =>
   sanitizer === 'freeChlorine' && dosedWith[0] === 'sodium dichlor dihydrate'
 
@@ -106,12 +111,15 @@ export const afterSoakDoses = (
   ): AfterSoakDose => {
     const grams = exact > 0 ? roundToMeasure(given, exact) : 0
     const after = readWater(addProduct(estimate.water, given, grams, litres))
+    const peakPpm = quantityOf(after, sanitizer)
     return {
       school,
       product: given,
       grams,
-      residualPpm: Math.max(0, quantityOf(after, sanitizer) - taken),
-      shock: school === 'spoon rule' ? heavy : taken > 0,
+      peakPpm,
+      residualPpm: Math.max(0, peakPpm - taken),
+      shock:
+        school === 'spoon rule' ? heavy : grams > 0 && peakPpm > OVER * tub.targets.sanitizer.high,
     }
   }
   const missing = middle(tub.targets.sanitizer) - quantityOf(estimate.reading, sanitizer)

@@ -1,11 +1,12 @@
 import Link from 'next/link'
+import { demandOf } from '@/core/estimate/rates'
 import { toDose } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import type { AfterSoakDose, AfterSoakSchool } from '@/core/soaks/afterSoak'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
-import { amount, dose, type Reader, spoonWords } from '../words/words'
+import { amount, dose, numberWords, type Reader, spoonWords } from '../words/words'
 
 const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
   'spoon rule': {
@@ -18,8 +19,14 @@ const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
   },
   demand: {
     name: 'By demand',
-    why: 'What the estimate says is missing to the middle of the range, after what bathers take: 6 ± 2 g of chlorine a person-hour.',
+    why: 'What is missing to the middle of the range, and what the bathers’ waste still takes',
   },
+}
+
+/** By demand, with whose figure it goes by. */
+const demandWords = ({ tub }: TubView, reader: Reader): string => {
+  const { mean, standardDeviation } = demandOf(tub)
+  return `${SCHOOL_WORDS.demand.why}: ${numberWords(mean, 1, reader)} ± ${numberWords(standardDeviation, 1, reader)} g of chlorine a person-hour, ${tub.learnt ? 'learnt from this tub' : 'as for any tub'}.`
 }
 
 /** What to put in after the soaks, by three schools side by side, with where each leads. */
@@ -55,7 +62,7 @@ export const AfterSoak = ({
         rule.
       </p>
       <ul className="mt-2">
-        {doses.map(({ school, product, grams, residualPpm, shock }) => (
+        {doses.map(({ school, product, grams, peakPpm, residualPpm, shock }) => (
           <li
             key={school}
             className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-2"
@@ -67,16 +74,20 @@ export const AfterSoak = ({
                   <>
                     <b className="text-[18px]">{dose(product, grams, reader)}</b>{' '}
                     {PRODUCTS[product].commonName}, about {spoonWords(product, grams)}
-                    {shock ? ', as a shock' : ''}; then about{' '}
-                    {amount(sanitizer, residualPpm, reader)}
+                    {shock ? ', as a shock' : ''};{' '}
+                    {peakPpm - residualPpm > 0.3 &&
+                      `at first about ${amount(sanitizer, peakPpm, reader)}, `}
+                    then about {amount(sanitizer, residualPpm, reader)}
                   </>
                 ) : (
                   'nothing'
                 )}
                 .
               </p>
-              <p className="small text-muted">{SCHOOL_WORDS[school].why}</p>
-              {residualPpm > tub.targets.sanitizer.high && grams > 0 && (
+              <p className="small text-muted">
+                {school === 'demand' ? demandWords(view, reader) : SCHOOL_WORDS[school].why}
+              </p>
+              {peakPpm > tub.targets.sanitizer.high && grams > 0 && (
                 <p className="small font-medium text-amber-ink">
                   That is over the range: nobody in until it has fallen to{' '}
                   {amount(sanitizer, tub.targets.sanitizer.high, reader)}.
