@@ -63,6 +63,15 @@ const arriving = (feed: number, loss: number, hours: number): number => {
     : (kept * -Math.expm1(-apart)) / (loss - feed)
 }
 
+/** What tablets and cell give over some hours, with its own loss taken off, mmol/L. */
+const arrived = (tablets: number, rates: Rates, hours: number): number =>
+  (tablets > 0
+    ? tablets *
+      rates.feedMmolPerGram *
+      rates.feedPerHour *
+      arriving(rates.feedPerHour, rates.lossPerHour, hours)
+    : 0) + (rates.cellPerHour > 0 ? rates.cellPerHour * arriving(0, rates.lossPerHour, hours) : 0)
+
 /**
  * Changes the state in place. What the sanitizer loses is a change of clock for both under which their reaction, fed at the step's
  * mean rate, has its closed solution; how much faster or slower waste fades takes turns with it by halves (Strang). Without waste
@@ -72,32 +81,18 @@ export const passTime = (state: Residual, rates: Rates, hours: number): void => 
   const { lossPerHour, feedPerHour, feedMmolPerGram, cellPerHour, fadesPerHour } = rates
   let { sanitizer: s, waste: w, combined, tablets: t } = state
   const start = s
-  let fed = 0
   let left = hours
-  const fedByTablets = t > 0 && feedPerHour > 0
-  const sourced = fedByTablets || cellPerHour > 0
+  const sourced = (t > 0 && feedPerHour > 0) || cellPerHour > 0
   const faster = fadesPerHour - lossPerHour
-  /** What has flowed in over a step, with its own loss taken off. */
-  const flow = (step: number): number => {
-    let arrived = 0
-    if (fedByTablets) {
-      arrived = t * feedMmolPerGram * feedPerHour * arriving(feedPerHour, lossPerHour, step)
-      const dissolved = t * -Math.expm1(-feedPerHour * step)
-      fed += dissolved * feedMmolPerGram
-      t -= dissolved
-    }
-    if (cellPerHour > 0) {
-      arrived += cellPerHour * arriving(0, lossPerHour, step)
-      fed += cellPerHour * step
-    }
-    return arrived
-  }
   while (left > 1e-9) {
     if (w <= NO_WASTE) {
       s *= Math.exp(-lossPerHour * left)
-      if (sourced) s += flow(left)
-      w *= Math.exp(-fadesPerHour * left)
-      combined *= Math.exp(-rates.clearsPerHour * left)
+      if (sourced) {
+        s += arrived(t, rates, left)
+        t *= Math.exp(-feedPerHour * left)
+      }
+      if (w > 0) w *= Math.exp(-fadesPerHour * left)
+      if (combined > 0) combined *= Math.exp(-rates.clearsPerHour * left)
       break
     }
     let step = Math.min(
@@ -114,11 +109,10 @@ export const passTime = (state: Residual, rates: Rates, hours: number): void => 
     w *= fading
     const kept = Math.exp(-lossPerHour * step)
     const clock = lossPerHour > 1e-9 ? (1 - kept) / lossPerHour : step
-    const cleared = Math.exp(-rates.clearsPerHour * half)
-    combined *= cleared
     const before = w
     if (sourced) {
-      const into = flow(step) / kept
+      const into = arrived(t, rates, step) / kept
+      t *= Math.exp(-feedPerHour * step)
       const end = s - w + into
       // S' = −κ S (S − d) + f with d at its mean: between two roots, one on either side of nothing.
       const d = s - w + into / 2
@@ -145,11 +139,16 @@ export const passTime = (state: Residual, rates: Rates, hours: number): void => 
       s -= met
       w -= met
     }
-    combined = (combined + rates.combinedShare * (before - w) * Math.sqrt(kept)) * cleared
+    if (rates.combinedShare > 0 || combined > 0) {
+      const cleared = Math.exp(-rates.clearsPerHour * half)
+      combined =
+        (combined * cleared + rates.combinedShare * (before - w) * Math.sqrt(kept)) * cleared
+    }
     s *= kept
     w *= kept * fading
     left -= step
   }
+  const fed = (state.tablets - t) * feedMmolPerGram + cellPerHour * hours
   state.sanitizer = s
   state.waste = w
   state.combined = combined
