@@ -125,7 +125,7 @@ const fortnight = heldOutTub(5, { days: 14 })
 const story = fortnight.journal.filter(({ kind }) => kind === 'soak' || kind === 'dose')
 const fortnightEnd = (fortnight.journal[0]?.at ?? 0) + 15 * DAY
 const begin = startEnsemble(fortnight.tub, 1, fortnight.journal[0]?.at ?? 0)
-begin.unrest = 0
+begin.unrest = { residual: { times: 0, seen: 0 }, pH: { times: 0, seen: 0 } }
 begin.sanitizer[0] = 0.06
 for (const name of LEARNT)
   begin.rates[name][0] = Math.log(

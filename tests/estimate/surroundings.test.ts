@@ -168,7 +168,7 @@ test('how far a house’s soaks and doses come out as written is learnt too', ()
   const unrest = (soakScatter: number, doseScatter: number) => {
     const all = [1, 3, 5, 7, 9].map((seed) => {
       const { tub, journal } = heldOutTub(seed, { soakScatter, doseScatter, strips: 0 })
-      return ensembleOf(tub, journal, journal.at(-1)?.at ?? 0, 150).unrest
+      return ensembleOf(tub, journal, journal.at(-1)?.at ?? 0, 150).unrest.residual.times
     })
     return all.reduce((sum, one) => sum + one, 0) / all.length
   }
@@ -176,4 +176,29 @@ test('how far a house’s soaks and doses come out as written is learnt too', ()
   const wild = unrest(0.6, 0.3)
   expect(calm).toBeLessThan(0.85)
   expect(wild).toBeGreaterThan(1.25)
+})
+
+test('a pH that wanders as no rate explains makes what is said of it wider', () => {
+  const said = (by: number) => {
+    const each = [5, 7, 9].map((seed) => {
+      const { tub, journal } = heldOutTub(seed, { strips: 0 })
+      const wandering = journal.map((entry): Entry => {
+        if (entry.kind !== 'test' || entry.body.readings.pH === undefined) return entry
+        const pH = entry.body.readings.pH + by * Math.sin(entry.id)
+        return { ...entry, body: { ...entry.body, readings: { ...entry.body.readings, pH } } }
+      })
+      const ensemble = ensembleOf(tub, wandering, (journal.at(-1)?.at ?? 0) + DAY, 200)
+      const { low = 0, high = 0 } = expectedOf(ensemble, tub, 'pH') ?? {}
+      return { times: ensemble.unrest.pH.times, width: high - low }
+    })
+    return {
+      times: each.reduce((sum, { times }) => sum + times, 0) / each.length,
+      width: each.reduce((sum, { width }) => sum + width, 0) / each.length,
+    }
+  }
+  const calm = said(0)
+  const restless = said(0.6)
+  expect(calm.times).toBeLessThan(1.3)
+  expect(restless.times).toBeGreaterThan(2)
+  expect(restless.width).toBeGreaterThan(1.3 * calm.width)
 })

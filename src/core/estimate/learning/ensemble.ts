@@ -156,8 +156,7 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     filterPersonHours: undefined,
     topUp,
     shockUntil: 0,
-    unrest: 1,
-    unrestSeen: 0,
+    unrest: { residual: { times: 1, seen: 0 }, pH: { times: 1, seen: 0 } },
     tested: false,
     odd: [],
     readings: 0,
@@ -191,7 +190,7 @@ const soak = (ensemble: Ensemble, tub: Tub, from: Instant, load: SoakLoad): void
     const grams =
       Math.exp(at(ensemble.rates.demand, i)) *
       personHours *
-      Math.max(0, 1 + SOAK_SPREAD * ensemble.unrest * next())
+      Math.max(0, 1 + SOAK_SPREAD * ensemble.unrest.residual.times * next())
     const demand = reacts ? (1000 * grams) / CHLORINE_G_PER_MOL / tub.volumeLitres : 0
     const now = Math.min(at(ensemble.sanitizer, i), AT_ONCE * demand)
     ensemble.sanitizer[i] = at(ensemble.sanitizer, i) - now
@@ -232,7 +231,7 @@ const dose = (
           effect.reducerMmol
   const share = grams / tub.volumeLitres
   for (let i = 0; i < members; i++) {
-    const given = share * Math.max(0.3, 1 + DOSE_ERROR * ensemble.unrest * next())
+    const given = share * Math.max(0.3, 1 + DOSE_ERROR * ensemble.unrest.residual.times * next())
     ensemble.sanitizer[i] = Math.max(0, at(ensemble.sanitizer, i) + given * halogen)
     // Monopersulfate in chlorine water takes waste away and leaves its acid.
     const oxidiser = bromine ? 0 : given * effect.monopersulfateMmol

@@ -54,9 +54,11 @@ export interface Ensemble {
   topUp: TopUpWater
   /** Non-chlorine shock was in it until about then, and shows up as combined chlorine. */
   shockUntil: Instant
-  /** Times the usual by which soaks and doses come out otherwise than they are written down, and on how many readings that rests. */
-  unrest: number
-  unrestSeen: number
+  /**
+   * Times the usual by which things come out otherwise than reckoned, and on how many readings that rests: the residual, whose soaks
+   * and doses are not as written down, and pH.
+   */
+  unrest: Record<'residual' | 'pH', { times: number; seen: number }>
   /** Whether this water was ever tested. */
   tested: boolean
   odd: OddReading[]
@@ -99,6 +101,7 @@ export const copyEnsemble = (one: Ensemble): Ensemble => ({
     LEARNT.map((name) => [name, one.rates[name].slice()]),
   ) as Ensemble['rates'],
   odd: [...one.odd],
+  unrest: { residual: { ...one.unrest.residual }, pH: { ...one.unrest.pH } },
 })
 
 export const meanOf = (array: Float64Array) =>

@@ -22,8 +22,8 @@ import { at, chance, type Ensemble, equilibriaOf } from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
 
-/** What a day adds that no rate explains: shares of the residual and of combined chlorine, meq of alkalinity. Assumed. */
-const NOISE = { sanitizer: 0.045, combined: 0.3, alkalinity: 0.004 }
+/** What a day adds that no rate explains: shares of the residual, of combined chlorine and of inorganic carbon (a thirtieth of a pH), meq of alkalinity. Assumed. */
+const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.0045, alkalinity: 0.004 }
 /** Gas is exchanged at most over so long at once: a pH hardly bends. */
 const LONGEST_HOURS = 12
 /** Where nobody says what the air is like; assumed. */
@@ -98,6 +98,7 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
   const cellPerGram = 1000 / CHLORINE_G_PER_MOL / tub.volumeLitres
   const cleaner = CLEANER_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).cleaner]
   const acid = sanitizer === 'bromine' || sanitizer === 'freeChlorine'
+  const unrest = ensemble.unrest.residual.times
   const caught = Math.min(FILTER_FULL_AT, ensemble.filterPersonHours ?? 0)
   const rates: Rates = {
     lossPerHour: 0,
@@ -131,12 +132,11 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
         (1 + SCRATCH.sanitizer / CLEARS_TWICE_AT)
       const tablets = SCRATCH.tablets
       passTime(SCRATCH, rates, hours)
-      ensemble.sanitizer[i] =
-        SCRATCH.sanitizer * Math.exp(NOISE.sanitizer * ensemble.unrest * root * next())
+      ensemble.sanitizer[i] = SCRATCH.sanitizer * Math.exp(NOISE.sanitizer * unrest * root * next())
       ensemble.waste[i] = SCRATCH.waste
       ensemble.combined[i] =
         SCRATCH.combined > 0
-          ? SCRATCH.combined * Math.exp(NOISE.combined * ensemble.unrest * root * next())
+          ? SCRATCH.combined * Math.exp(NOISE.combined * unrest * root * next())
           : 0
       ensemble.tablets[i] = SCRATCH.tablets
       const fed = (tablets - SCRATCH.tablets) / tub.volumeLitres
@@ -146,9 +146,11 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
           (acid ? SCRATCH.used : 0) +
           fed * effect.alkalinityMeq +
           replaced * ensemble.topUp.alkalinityMeq +
-          NOISE.alkalinity * ensemble.unrest * root * next(),
+          NOISE.alkalinity * unrest * root * next(),
       )
-      ensemble.carbon[i] = at(ensemble.carbon, i) + replaced * ensemble.topUp.carbonMmol
+      ensemble.carbon[i] =
+        at(ensemble.carbon, i) * Math.exp(NOISE.carbon * ensemble.unrest.pH.times * root * next()) +
+        replaced * ensemble.topUp.carbonMmol
       ensemble.cyanurate[i] = at(ensemble.cyanurate, i) + fed * effect.cyanurateMmol
       ensemble.salt[i] = at(ensemble.salt, i) + replaced * ensemble.topUp.saltPpm
     }

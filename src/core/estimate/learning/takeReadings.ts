@@ -114,13 +114,13 @@ const TRUST = 5
 
 /**
  * How far readings miss what was expected, beside how far they should, tells how much more or less happens in a tub than is written
- * down: a step of stochastic approximation, weighed by how much of the miss is the tub's and not the kit's.
+ * down: a step of stochastic approximation.
+ * @param share how much of the miss is the tub's and not the kit's
  */
-const settle = (ensemble: Ensemble, off: number, variance: number, error: number): void => {
-  const share = variance / (variance + error * error)
-  ensemble.unrestSeen += share
-  const by = 1 + (share * (Math.min(off * off, ODD * ODD) - 1)) / (TRUST + ensemble.unrestSeen)
-  ensemble.unrest = Math.min(3, Math.max(0.3, ensemble.unrest * Math.sqrt(Math.max(0.5, by))))
+const settle = (unrest: { times: number; seen: number }, off: number, share: number): void => {
+  unrest.seen += share
+  const by = 1 + (share * (Math.min(off * off, ODD * ODD) - 1)) / (TRUST + unrest.seen)
+  unrest.times = Math.min(8, Math.max(0.2, unrest.times * Math.sqrt(Math.max(0.5, by))))
 }
 
 /** Further off than so many standard deviations, the first test of a water is not what was thought to be in it. */
@@ -188,7 +188,12 @@ const assimilate = (
     )
     return
   }
-  if (quantity in GRAMS_PER_MOL && ensemble.tested) settle(ensemble, off, variance, r)
+  if (ensemble.tested) {
+    if (quantity in GRAMS_PER_MOL)
+      settle(ensemble.unrest.residual, off, variance / (variance + error * error))
+    // What is known of pH is narrow beside any kit: its misses are the tub's as much as the kit's.
+    if (quantity === 'pH') settle(ensemble.unrest.pH, off, 0.5)
+  }
   const next = chance(ensemble)
   const pull = filled(members, (i) => read + r * next() - at(predicted, i))
   const move = (array: Float64Array, least: number) => {
