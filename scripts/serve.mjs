@@ -30,6 +30,7 @@ export const serve = async ({ database, what, standIns = false }) => {
         ...(database ? { PAVREL_DB: database } : {}),
         // Simulated devices read the demo's invented tubs and never a real one.
         PAVREL_STAND_INS: standIns ? '1' : '',
+        PAVREL_LOOPBACK_ONLY: ['127.0.0.1', 'localhost', '::1'].includes(host) ? '1' : '',
       },
     },
   )

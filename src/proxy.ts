@@ -8,8 +8,18 @@ const hostOf = (url: string | null) => {
   }
 }
 
+const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/i
+
+/** A name that was made to point at this machine reads nothing, where the server is for this machine alone. */
+const misdirected = (request: NextRequest): boolean =>
+  process.env.PAVREL_LOOPBACK_ONLY === '1' && !LOOPBACK.test(request.headers.get('host') ?? '')
+
 /** One policy for every page: own scripts only, and writes only from our own pages. */
 export const proxy = (request: NextRequest) => {
+  if (misdirected(request))
+    return new NextResponse('Pavrel answers on this machine alone; see `--host` in the README.', {
+      status: 421,
+    })
   const origin = request.headers.get('origin')
   if (request.method !== 'GET' && request.method !== 'HEAD') {
     if (origin && hostOf(origin) !== request.headers.get('host'))

@@ -29,3 +29,25 @@ test.each([
 test('a write without an origin, from a script on this machine, is let through', () => {
   expect(request('POST', { host: '127.0.0.1:4270' }).status).toBe(200)
 })
+
+describe('where the server is for this machine alone', () => {
+  beforeEach(() => {
+    process.env.PAVREL_LOOPBACK_ONLY = '1'
+  })
+  afterEach(() => {
+    delete process.env.PAVREL_LOOPBACK_ONLY
+  })
+  test.each([
+    ['127.0.0.1:4270', 200],
+    ['localhost:5000', 200],
+    ['[::1]:4270', 200],
+    ['rebound.example:4270', 421],
+    ['127.0.0.1.example', 421],
+  ])('a page asked for at %s answers %s', (host, status) => {
+    expect(request('GET', { host }).status).toBe(status)
+  })
+})
+
+test('where it was opened to a network, any name is answered', () => {
+  expect(request('GET', { host: 'tub-room.home:4270' }).status).toBe(200)
+})

@@ -3,6 +3,7 @@
 import { startTransition, useActionState, useRef, useState } from 'react'
 import type { Blocked, RefillSchedule } from '@/core/refill/refillSchedule'
 import type { Action } from '../form/draft'
+import { useCarry } from '../useCarry'
 import { lengthWords, sumWords } from '../words/refillWords'
 import { clock, dayAndClock, type Reader, weekday } from '../words/words'
 
@@ -60,20 +61,15 @@ const End = ({
   tell: (words: string) => void
   reader: Reader
 }) => {
-  const [shift, setShift] = useState(0)
-  const grab = useRef<number | undefined>(undefined)
-  const to = Math.round((at + shift) / QUARTER) * QUARTER
-  const set = (next: number) => {
-    setShift(next)
-    tell(
-      `${name} ${dayAndClock(Math.round((at + next) / QUARTER) * QUARTER, reader)}. Enter sets it.`,
-    )
-  }
-  const put = () => {
-    grab.current = undefined
-    if (shift !== 0) move(to)
-    setShift(0)
-  }
+  const rounded = (by: number) => Math.round((at + by) / QUARTER) * QUARTER
+  const { by: shift, handle } = useCarry({
+    step: QUARTER,
+    leap: 24 * HOUR,
+    scale,
+    tell: (by) => tell(`${name} ${dayAndClock(rounded(by), reader)}. Enter sets it.`),
+    put: (by) => move(rounded(by)),
+  })
+  const to = rounded(shift)
   const dx = scale() > 0 ? shift / scale() : 0
   return (
     <g
@@ -85,26 +81,7 @@ const End = ({
       transform={`translate(${x + dx} ${y})`}
       className="ring-handle"
       onFocus={() => tell(`${name} ${dayAndClock(to, reader)}. Arrow keys move it, Enter sets it.`)}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId)
-        grab.current = event.clientX
-      }}
-      onPointerMove={(event) => {
-        if (grab.current !== undefined) set((event.clientX - grab.current) * scale())
-      }}
-      onPointerUp={put}
-      onPointerCancel={() => setShift(0)}
-      onKeyDown={(event) => {
-        const step = event.shiftKey || event.key.startsWith('Page') ? 24 * HOUR : QUARTER
-        if (event.key === 'ArrowRight' || event.key === 'ArrowUp' || event.key === 'PageUp')
-          set(shift + step)
-        else if (event.key === 'ArrowLeft' || event.key === 'ArrowDown' || event.key === 'PageDown')
-          set(shift - step)
-        else if (event.key === 'Enter') put()
-        else if (event.key === 'Escape') set(0)
-        else return
-        event.preventDefault()
-      }}
+      {...handle}
     >
       <rect
         x={-84}

@@ -3,6 +3,7 @@
 import { startTransition, useActionState, useRef, useState } from 'react'
 import type { SeasonStrip as Strip, StripMark, StripRow } from '@/core/upkeep/seasonStrip'
 import type { Action } from '../form/draft'
+import { useCarry } from '../useCarry'
 import { LANE_WORDS, whyWords } from '../words/choreWords'
 import { day, type Reader } from '../words/words'
 import { SHAPE_WORDS, StripShape } from './stripMarks'
@@ -97,26 +98,26 @@ const DueMark = ({
   move: (row: StripRow, to: number) => void
   tell: (words: string) => void
 }) => {
-  const [days, setDays] = useState(0)
-  const grab = useRef<number | undefined>(undefined)
   const start = Math.max(mark.at, now)
-  const at = days === 0 ? mark.at : start + days * DAY
   const least = -Math.floor((start - now) / DAY)
-  const set = (to: number) => {
-    const next = Math.max(least, Math.min(180, Math.round(to)))
-    setDays(next)
-    tell(
-      next === 0
-        ? `${row.due.chore.name}: stays on ${day(mark.at, reader)}`
-        : `${row.due.chore.name}: to ${day(start + next * DAY, reader)}`,
-    )
-  }
-  const put = () => {
-    grab.current = undefined
-    if (days === 0) return
-    move(row, start + days * DAY)
-    setDays(0)
-  }
+  const {
+    by: days,
+    held,
+    handle,
+  } = useCarry({
+    step: 1,
+    leap: 7,
+    scale,
+    limit: (to) => Math.max(least, Math.min(180, Math.round(to))),
+    tell: (to) =>
+      tell(
+        to === 0
+          ? `${row.due.chore.name}: stays on ${day(mark.at, reader)}`
+          : `${row.due.chore.name}: to ${day(start + to * DAY, reader)}`,
+      ),
+    put: (to) => move(row, start + to * DAY),
+  })
+  const at = days === 0 ? mark.at : start + days * DAY
   const words = `${row.due.chore.name}, ${SHAPE_WORDS[mark.what]} ${day(mark.at, reader)}. ${whyWords(row.due, reader)}`
   return (
     <g
@@ -134,30 +135,8 @@ const DueMark = ({
       transform={`translate(${x(at)} ${y})`}
       className="ring-handle"
       onFocus={() => tell(`${words} Arrow keys move it, Enter keeps it there.`)}
-      onPointerEnter={() => grab.current === undefined && tell(words)}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId)
-        grab.current = event.clientX
-      }}
-      onPointerMove={(event) => {
-        if (grab.current !== undefined) set((event.clientX - grab.current) * scale())
-      }}
-      onPointerUp={put}
-      onPointerCancel={() => {
-        grab.current = undefined
-        setDays(0)
-      }}
-      onKeyDown={(event) => {
-        const step = event.shiftKey || event.key.startsWith('Page') ? 7 : 1
-        if (event.key === 'ArrowRight' || event.key === 'ArrowUp' || event.key === 'PageUp')
-          set(days + step)
-        else if (event.key === 'ArrowLeft' || event.key === 'ArrowDown' || event.key === 'PageDown')
-          set(days - step)
-        else if (event.key === 'Enter') put()
-        else if (event.key === 'Escape') set(0)
-        else return
-        event.preventDefault()
-      }}
+      onPointerEnter={() => !held() && tell(words)}
+      {...handle}
     >
       <rect x={-9} y={-8} width={18} height={16} fill="transparent" />
       {days !== 0 && (
