@@ -14,13 +14,13 @@ import { keepQuiet } from '@/server/nudges'
 import { planSoak, unplanSoak } from '@/server/plannedSoaks'
 import {
   dropRefill,
-  keepRefillSettings,
   measureRate,
   pinStage,
   setRefill,
   takeDelivered,
   tickStage,
-} from '@/server/refill'
+} from '@/server/refillDay'
+import { keepRefillSettings } from '@/server/refillSettings'
 import { addToShelf, editOnShelf, takeOffShelf } from '@/server/shelf'
 import { keepSheet, previewSheet, type SheetAnswer, type SheetAsked } from '@/server/shopSheet'
 import { tickStartStep } from '@/server/startUp'

@@ -1,4 +1,4 @@
-import { refillView } from '@/server/refill'
+import { refillView } from '@/server/refillView'
 import type { TubView } from '@/server/views'
 import { theStore } from '@/store/database'
 import { dayAndClock, type Reader } from '@/ui/words/words'

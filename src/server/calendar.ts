@@ -9,7 +9,7 @@ import { keepSetting, settingOf } from '@/store/settings'
 import { allTubs, findTub, type TubRow, tubOfCalendar, updateTub } from '@/store/tubs'
 import { type Fields, type Outcome, refused } from './form'
 import { zoneOf } from './moment'
-import { refillView } from './refill'
+import { refillView } from './refillView'
 import { choresOfTub } from './upkeep'
 import { tubView } from './views'
 

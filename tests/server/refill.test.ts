@@ -8,15 +8,14 @@ import { toWallClock } from '@/server/moment'
 import { planSoak } from '@/server/plannedSoaks'
 import {
   dropRefill,
-  keepRefillSettings,
   measureRate,
   pinStage,
-  refillFields,
-  refillView,
   setRefill,
   takeDelivered,
   tickStage,
-} from '@/server/refill'
+} from '@/server/refillDay'
+import { keepRefillSettings, refillFields } from '@/server/refillSettings'
+import { refillView } from '@/server/refillView'
 import { tubView } from '@/server/views'
 import { simulatedWeather } from '@/stand-ins/weather'
 import { openStore, type Store } from '@/store/database'

@@ -22,8 +22,8 @@ import { at, chance, type Ensemble, equilibriaOf } from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
 
-/** What a day adds that no rate explains: shares of the residual, of combined chlorine and of inorganic carbon (a thirtieth of a pH), meq of alkalinity. Assumed. */
-const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.0045, alkalinity: 0.004 }
+/** What a day adds that no rate explains: shares of the residual, of combined chlorine and of inorganic carbon (a fiftieth of a pH), meq of alkalinity. Assumed. */
+const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.003, alkalinity: 0.004 }
 /** Gas is exchanged at most over so long at once: a pH hardly bends. */
 const LONGEST_HOURS = 12
 /** Where nobody says what the air is like; assumed. */

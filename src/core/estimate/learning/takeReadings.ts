@@ -120,7 +120,7 @@ const TRUST = 5
 const settle = (unrest: { times: number; seen: number }, off: number, share: number): void => {
   unrest.seen += share
   const by = 1 + (share * (Math.min(off * off, ODD * ODD) - 1)) / (TRUST + unrest.seen)
-  unrest.times = Math.min(8, Math.max(0.2, unrest.times * Math.sqrt(Math.max(0.5, by))))
+  unrest.times = Math.min(12, Math.max(0.2, unrest.times * Math.sqrt(Math.max(0.5, by))))
 }
 
 /** Further off than so many standard deviations, the first test of a water is not what was thought to be in it. */

@@ -1,0 +1,248 @@
+import { TZDate } from '@date-fns/tz'
+import type { Plan, PlanOptions } from '@/core/advice/plan'
+import type { PlanStep } from '@/core/advice/planned'
+import type { Estimate } from '@/core/estimate/estimate'
+import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
+import { KILOJOULES_PER_LITRE_KELVIN } from '@/core/heat/heat'
+import { DAY, type Entry, type Instant, isKind, MINUTE } from '@/core/journal/entry'
+import { firstDoses } from '@/core/refill/firstDoses'
+import { type Rates, ratesOf } from '@/core/refill/rates'
+import { type RefillReason, refillReasons } from '@/core/refill/refillDue'
+import {
+  type Blocked,
+  type Constraints,
+  countedBack,
+  type Happened,
+  type RefillSchedule,
+  scheduleForward,
+} from '@/core/refill/refillSchedule'
+import type { RefillSettings } from '@/core/refill/settings'
+import type { StageId } from '@/core/refill/stageId'
+import { type Refill, refillOf } from '@/core/refill/stages'
+import type { Stay } from '@/core/upkeep/stay'
+import { readWater } from '@/core/water/solveWater'
+import type { Store } from '@/store/database'
+import { openRefill, type RefillRow } from '@/store/refills'
+import type { TubRow } from '@/store/tubs'
+import { refillSettings } from './refillSettings'
+
+/** Hours without a free hand are told for so long after the day that was asked for. */
+const BEYOND_DAYS = 40
+
+const wallHour = (day: TZDate, hour: number, zone: string): Instant =>
+  new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), hour, 0, zone).getTime()
+
+/** Nights and working hours of the coming weeks, by the clock of the wall, in order. */
+export const blockedHours = (
+  settings: RefillSettings,
+  from: Instant,
+  zone: string,
+  days: number,
+): Blocked[] => {
+  const { nightFrom, nightTo, workFrom, workTo } = settings
+  const blocked: Blocked[] = []
+  for (let i = -2; i < days; i++) {
+    const day = new TZDate(from + i * DAY, zone)
+    const next = new TZDate(from + (i + 1) * DAY, zone)
+    if (nightFrom !== nightTo)
+      blocked.push(
+        nightFrom > nightTo
+          ? { from: wallHour(day, nightFrom, zone), to: wallHour(next, nightTo, zone) }
+          : { from: wallHour(day, nightFrom, zone), to: wallHour(day, nightTo, zone) },
+      )
+    const weekday = day.getDay()
+    if (workFrom !== undefined && workTo !== undefined && weekday > 0 && weekday < 6)
+      blocked.push({ from: wallHour(day, workFrom, zone), to: wallHour(day, workTo, zone) })
+  }
+  return blocked.sort((a, b) => a.from - b.from)
+}
+
+export const happenedOf = (
+  journal: readonly Entry[],
+  id: number | undefined,
+): Partial<Record<StageId, Happened>> => {
+  const found: Partial<Record<StageId, Happened>> = {}
+  for (const { at, body } of journal.filter(isKind('refill')).toSorted((a, b) => a.at - b.at)) {
+    if (body.refill !== id || body.what === 'measured') continue
+    const one: Happened = { ...found[body.stage] }
+    if (body.what === 'begun') one.begunAt = at
+    if (body.what === 'done') one.doneAt = at
+    if (body.what === 'skipped') one.skipped = true
+    found[body.stage] = one
+  }
+  return found
+}
+
+export interface RefillView {
+  row: RefillRow | undefined
+  zone: string
+  reasons: RefillReason[]
+  settings: RefillSettings
+  rates: Rates
+  refill: Refill
+  schedule: RefillSchedule
+  /** Begun at once. */
+  earliest: RefillSchedule
+  blocked: Blocked[]
+  happened: Partial<Record<StageId, Happened>>
+  /** What cannot be, a sentence each, with a way on. */
+  conflicts: string[]
+  doses: Plan
+  /** Of these, what balances. */
+  balance: PlanStep[]
+  /** Heating and water, by the prices that were given; undefined where none was. */
+  costs: {
+    water: number | undefined
+    energy: number | undefined
+    products: number | undefined
+    kilowattHours: number
+  }
+  /** Stays and soaks that begin soon after it is ready, or before. */
+  next: { at: Instant; what: string } | undefined
+}
+
+export interface RefillAsked {
+  tub: TubRow
+  journal: readonly Entry[]
+  estimate: Estimate
+  planOptions: PlanOptions
+  stays: readonly Stay[]
+  planned: readonly { at: Instant; load: { people: number } }[]
+  now: Instant
+  /** How an instant is said. */
+  say: (at: Instant) => string
+  zone: string
+}
+
+/** Saturday evening after next, where nobody has said when. */
+const usualReadyBy = (from: Instant, zone: string): Instant => {
+  for (let i = 2; i < 10; i++) {
+    const day = new TZDate(from + i * DAY, zone)
+    if (day.getDay() === 6) return wallHour(day, 18, zone)
+  }
+  return from + 7 * DAY
+}
+
+export const refillView = (store: Store, asked: RefillAsked): RefillView => {
+  const { tub, journal, estimate, planOptions, stays, planned, now, say } = asked
+  const row = openRefill(store, tub.id)
+  const zone = row?.zone ?? asked.zone
+  const settings = refillSettings(tub)
+  const reasons = refillReasons(tub, journal, estimate, { newTub: tub.refill?.newTub ?? false })
+  const rates = ratesOf(tub, journal, settings)
+  const { plan: doses, balance, minutes } = firstDoses(tub, estimate.fillWater, now, planOptions)
+  const facts = {
+    tub,
+    estimate,
+    rates,
+    settings,
+    doses: { steps: balance.length, waitMinutes: minutes },
+  }
+  const refill = refillOf(facts)
+  const happened = happenedOf(journal, row?.id)
+  const at = row?.at ?? usualReadyBy(Math.max(now, reasons[0]?.at ?? now), zone)
+  const blocked = blockedHours(settings, now, zone, Math.max(0, (at - now) / DAY) + BEYOND_DAYS)
+  const constraints: Constraints = { blocked, pins: settings.pins, happened, now }
+  const firstBegun = Math.min(
+    ...Object.values(happened).map(
+      (one) => one?.begunAt ?? one?.doneAt ?? Number.POSITIVE_INFINITY,
+    ),
+  )
+  const begun = Number.isFinite(firstBegun)
+  const earliest = scheduleForward(refill.stages, begun ? firstBegun : now, constraints)
+  const back =
+    !begun && row?.mode !== 'start at' ? countedBack(refill.stages, at, constraints) : undefined
+  const schedule =
+    back ??
+    (row?.mode === 'start at' && !begun
+      ? scheduleForward(refill.stages, Math.max(at, now), constraints)
+      : earliest)
+  const conflicts = [...refill.conflicts]
+  if (row?.mode === 'ready by' && schedule.ready > at + MINUTE) {
+    const without = settings.metalsFirst
+      ? scheduleForward(
+          refillOf({ ...facts, settings: { ...settings, metalsFirst: false } }).stages,
+          begun ? firstBegun : now,
+          constraints,
+        )
+      : undefined
+    conflicts.push(
+      at < now
+        ? `Ready by ${say(at)} has passed. Begun now it is ready ${say(schedule.ready)}.`
+        : without
+          ? `The metal step needs 24 h: ready ${say(schedule.ready)} at the earliest, or leave it out on town water: ${say(without.ready)}.`
+          : `It takes until ${say(schedule.ready)}, if begun now: that is the earliest. Free more hours, shorten the purge, or move the day.`,
+    )
+  }
+  for (const { stage, late } of schedule.placed)
+    if (late)
+      conflicts.push(
+        `${stage.name} cannot begin as early as it was pinned: what it needs is not over by then.`,
+      )
+  const night = (settings.nightTo - settings.nightFrom + 24) % 24
+  const work =
+    settings.workFrom !== undefined && settings.workTo !== undefined
+      ? settings.workTo - settings.workFrom
+      : 0
+  const longest = Math.max(...refill.stages.map((one) => one.handsMinutes))
+  if ((24 - night - work) * 60 < longest)
+    conflicts.push(
+      `The hours left free are shorter than the longest piece of work (${longest} min). Free more of them.`,
+    )
+  const fill = readWater(fillWaterOf(estimate.fillWater, tub.setTemperatureCelsius))
+  const hardness = quantityOf(fill, 'calciumHardness')
+  if (hardness > tub.targets.calciumHardness.high)
+    conflicts.push(
+      `The fill water (hardness ${Math.round(hardness)} ppm) is harder than the range ends (${tub.targets.calciumHardness.high}). A hose filter, part softened or rain water brings it down; else an inhibitor against scale each week.`,
+    )
+  if (settings.hoseFilterLitres !== undefined && settings.hoseFilterLitres < tub.volumeLitres)
+    conflicts.push(
+      `The hose filter has ${Math.round(settings.hoseFilterLitres)} L left by its label, less than this fill. Have a new one.`,
+    )
+  const inBetween = [
+    ...planned.map(({ at: when, load }) => ({ at: when, what: `a soak for ${load.people}` })),
+    ...stays
+      .filter(({ kind }) => kind === 'guests')
+      .map((stay) => ({ at: stay.from, what: stay.title })),
+  ].sort((a, b) => a.at - b.at)
+  for (const { at: when, what } of inBetween)
+    if (when >= schedule.start && when < schedule.ready)
+      conflicts.push(
+        `${what.replace(/^./, (c) => c.toUpperCase())} ${say(when)} falls into it: move one of them.`,
+      )
+  for (const stay of stays)
+    if (stay.kind === 'guests' && stay.from < schedule.start && stay.to > schedule.start)
+      conflicts.push(`${stay.title} are in when it would begin (until ${say(stay.to)}).`)
+  const kilowattHours =
+    (tub.volumeLitres *
+      KILOJOULES_PER_LITRE_KELVIN *
+      Math.max(0, tub.setTemperatureCelsius - settings.fillCelsius)) /
+    3600
+  return {
+    row,
+    zone,
+    reasons,
+    settings,
+    rates,
+    refill,
+    schedule,
+    earliest,
+    blocked: blocked.filter(
+      ({ from, to }) => to > schedule.start - DAY && from < schedule.ready + DAY,
+    ),
+    happened,
+    conflicts,
+    doses,
+    balance,
+    costs: {
+      water:
+        settings.waterPrice === undefined
+          ? undefined
+          : (settings.waterPrice * tub.volumeLitres) / 1000,
+      energy: settings.energyPrice === undefined ? undefined : settings.energyPrice * kilowattHours,
+      products: settings.productsPrice,
+      kilowattHours,
+    },
+    next: inBetween.find(({ at: when }) => when >= schedule.ready),
+  }
+}
