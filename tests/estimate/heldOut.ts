@@ -29,12 +29,14 @@ export interface House {
   soakScatter?: number
   /** A dose that was weighed is off by so much. */
   doseScatter?: number
+  /** How likely somebody is in on a day. */
+  busy?: number
 }
 
 /** A virtual tub with rates drawn from what tubs are like, its people's tests, doses and soaks, and what was true. */
 export const heldOutTub = (
   seed: number,
-  { days = 50, strips = 0.5, soakScatter = 0.25, doseScatter = 0.1 }: House = {},
+  { days = 50, strips = 0.5, soakScatter = 0.25, doseScatter = 0.1, busy = 0.6 }: House = {},
 ): HeldOut => {
   const random = seeded(1000 + seed)
   const programme: ProgrammeId = seed % 2 ? 'granular chlorine' : 'bromide bank with oxidiser'
@@ -108,7 +110,7 @@ export const heldOutTub = (
       if ((readings.pH ?? 7.5) > 7.8)
         dose('sodium bisulfate', (15 * tub.volumeLitres) / 1000, at + 3 * MINUTE)
     }
-    if (random() < 0.6) {
+    if (random() < busy) {
       const soakedAt = day + (10 + random()) * HOUR
       const people = 1 + Math.floor(3 * random())
       const minutes = 20 + Math.round(30 * random())
