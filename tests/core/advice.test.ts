@@ -185,6 +185,21 @@ describe('when to test, by the schools (common practice)', () => {
   test('before each soak: before the residual leaves its band, whoever has been in', () => {
     expect(due('before soak', start, last, soak)).toBeGreaterThan(0)
   })
+  test('what bathers left brings it forward', () => {
+    const own = tubWith('granular chlorine', { testSchool: 'before soak' })
+    const all = journal(start, last)
+    const state = estimate(own, all, NOW)
+    const at = (lingeringPpm: number) => {
+      const known = { ...state, lingeringPpm }
+      return (
+        agenda(own, all, known, dosePlan(own, all, state)).find(
+          (one) => one.kind === 'test' && one.quantities.includes('freeChlorine'),
+        )?.due ?? Number.NaN
+      )
+    }
+    expect(at(1.5)).toBeLessThan(at(0) - 4 * HOUR)
+    expect(at(1.5)).toBeGreaterThan(NOW)
+  })
   test('two or three times a week, and weekly', () => {
     expect(due('every few days', start, last, soak)).toBeCloseTo(2.5 - 3 / 24, 6)
     expect(due('weekly', start, last, soak)).toBeCloseTo(7 - 3 / 24, 6)

@@ -116,6 +116,15 @@ describe('the forecast', () => {
     const there = planned?.filter((point) => point.at === at).map(({ value }) => value)
     expect((there?.[1] ?? 0) - (there?.[0] ?? 0)).toBeCloseTo(2, 9)
   })
+  test('meets what bathers left within hours, before a dose and after it', () => {
+    const state = { ...estimate(tub, journal(tested(NOW, fine)), NOW), lingeringPpm: 1.5 }
+    const after = residualForecast(tub, state, 48)
+    expect(after?.[0]?.value).toBeCloseTo(4, 6)
+    expect((points?.[24]?.value ?? 0) - (after?.[24]?.value ?? 0)).toBeCloseTo(1.47, 1)
+    const much = residualForecast(tub, { ...state, lingeringPpm: 9 }, 24, [{ at: NOW, ppm: 6 }])
+    expect(much?.at(-1)?.value).toBeLessThan(1)
+    expect(much?.at(-1)?.value).toBeGreaterThanOrEqual(0)
+  })
   test('is not made from a stale reading', () =>
     expect(
       residualForecast(tub, estimate(tub, journal(tested(NOW - 2 * DAY, fine)), NOW), 48),

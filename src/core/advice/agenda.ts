@@ -1,4 +1,5 @@
 import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
+import { residualForecast } from '../estimate/forecast'
 import { lossOf } from '../estimate/rates'
 import { DAY, type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
 import { type FeederMove, feederAdvice } from '../programmes/feeder'
@@ -77,6 +78,10 @@ const residualDue = (tub: Tub, estimate: Estimate): Instant => {
   const byAge = one.lastReading.at + QUANTITY[sanitizer].staleAfterHours * HOUR
   const low = tub.targets.sanitizer.low
   if (one.value <= low) return estimate.at
+  if (estimate.lingeringPpm) {
+    const below = residualForecast(tub, estimate, 48)?.find(({ value }) => value < low)
+    return Math.min(byAge, below?.at ?? byAge)
+  }
   if (lossPerHour.mean <= 0) return byAge
   return Math.min(byAge, estimate.at + (Math.log(one.value / low) / lossPerHour.mean) * HOUR)
 }

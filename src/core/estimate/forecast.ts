@@ -13,6 +13,9 @@ export interface ForecastPoint {
 /** Spread that a day adds beyond the loss rate's own; assumed. */
 const SPREAD_PER_ROOT_DAY = 0.3
 
+/** What bathers left meets the sanitizer over about so long; assumed, as in learning/kinetics.ts. */
+const LINGERS_HOURS = 6
+
 /** A dose that is still to come: when it has mixed, and what it adds to the residual, ppm. */
 export interface PlannedRise {
   at: Instant
@@ -20,8 +23,9 @@ export interface PlannedRise {
 }
 
 /**
- * The residual hour by hour if nobody soaks and nothing goes in but what is planned: first-order loss at the programme's
- * starting rate. Undefined where the residual has no reading fresh enough to start from. The spread is of the true value.
+ * The residual hour by hour if nobody soaks and nothing goes in but what is planned: first-order loss at this tub's own rate or
+ * the programme's, less what bathers left. Undefined where the residual has no reading fresh enough to start from. The spread is of
+ * the true value.
  */
 export const residualForecast = (
   tub: Tub,
@@ -43,6 +47,7 @@ export const residualForecast = (
       value += rise.ppm * kept(rise.at)
       variance += (DOSE_ERROR * rise.ppm) ** 2
     }
+    value = Math.max(0, value + (estimate.lingeringPpm ?? 0) * Math.expm1(-hour / LINGERS_HOURS))
     variance +=
       (value * lossPerHour.standardDeviation * hour) ** 2 + SPREAD_PER_ROOT_DAY ** 2 * (hour / 24)
     return { at: instant, value, standardDeviation: Math.sqrt(variance) }

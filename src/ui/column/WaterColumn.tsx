@@ -107,7 +107,7 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
           <path d={WAVE} fill="none" stroke="var(--mist-3)" strokeWidth={2} />
           <rect x={0} y={y(2 / 3)} width={256} height={HEIGHT / 3} fill="var(--mist-2)" />
           {staffs.map((scale, i) => (
-            <Staff key={scale.quantity} scale={scale} x={20 + 60 * i} reader={reader} />
+            <Staff key={scale.quantity} scale={scale} x={14 + 60 * i} reader={reader} />
           ))}
         </svg>
         <div className="absolute top-5 right-4 left-6">
