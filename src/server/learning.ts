@@ -3,7 +3,7 @@ import { type Spread, startEnsemble, takeEntry } from '@/core/estimate/learning/
 import { copyEnsemble, type Ensemble } from '@/core/estimate/learning/ensembleState'
 import { type LearntTub, learntOf } from '@/core/estimate/learning/learnt'
 import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
-import { type Entry, type Instant, inOrder } from '@/core/journal/entry'
+import { type Entry, type Instant, inOrder, isKind } from '@/core/journal/entry'
 import { feederOf } from '@/core/programmes/feeder'
 import { programmeOf } from '@/core/programmes/programme'
 import type { FillWater, LearntRates } from '@/core/tub'
@@ -40,6 +40,11 @@ const keyOf = (tub: TubRow, entries: readonly Entry[]): string =>
     entries.map(({ id, at, kind }) => `${id}${kind[0]}${at}`),
   ])
 
+const BLOCK = 500
+/** Of a long journal the last fifteen hundred to two thousand entries teach as much as all; it starts anew once in a block. */
+const windowStart = (entries: number): number =>
+  Math.max(0, (Math.floor(entries / BLOCK) - 3) * BLOCK)
+
 /**
  * The ensemble after a tub's journal, at `now`. Kept after the last entry and thrown away freely: a new entry at the end goes on
  * from there, anything else begins anew.
@@ -50,7 +55,9 @@ export const ensembleNow = (
   journal: readonly Entry[],
   now: Instant,
 ): { ensemble: Ensemble; fill: FillWater } => {
-  const entries = inOrder(journal).filter(({ at }) => at <= now)
+  const past = inOrder(journal).filter(({ at }) => at <= now)
+  const start = windowStart(past.length)
+  const entries = past.slice(start)
   const cache = cacheOf(store)
   const known = cache.get(tub.id)
   const goesOn =
@@ -60,7 +67,8 @@ export const ensembleNow = (
   const ensemble = goesOn
     ? copyEnsemble(known.ensemble)
     : startEnsemble(tub, MEMBERS, entries[0]?.at ?? now)
-  let fill = goesOn ? known.fill : tub.fillWater
+  const lastFill = past.slice(0, start).findLast(isKind('fillTest'))
+  let fill = goesOn ? known.fill : (lastFill?.body.fillWater ?? tub.fillWater)
   for (const entry of entries.slice(goesOn ? known.entries : 0)) {
     if (entry.kind === 'fillTest') fill = entry.body.fillWater
     takeEntry(ensemble, tub, entry, fill)

@@ -136,6 +136,28 @@ test('going on from what is kept is the same as beginning anew', () => {
   expect(learntNow(store, tub, held.journal, end).rates?.lossPerHour.mean).toBeGreaterThan(0)
 })
 
+test('of a long journal its last part is taken in, whenever it is asked', () => {
+  const store = openStore(':memory:')
+  const { id } = insertTub(store, { ...newTub, ...held.tub, createdAt: 1 })
+  const tub = findTub(store, id)
+  if (!tub) throw new Error('no tub')
+  const span = 51 * DAY
+  const times = Math.ceil(2100 / held.journal.length)
+  const long = Array.from({ length: times }, (_, n) =>
+    held.journal.map(
+      (entry) => ({ ...entry, id: entry.id + 1000 * n, at: entry.at + n * span }) as Entry,
+    ),
+  ).flat()
+  const last = long.at(-1)?.at ?? 0
+  const some = long.slice(0, 2050)
+  const onward = ensembleNow(store, tub, some.slice(0, 2020), some[2019]?.at ?? 0)
+  expect(onward.ensemble.readings).toBeLessThan(3 * 1600)
+  const went = ensembleNow(store, tub, some, last).ensemble
+  const anew = ensembleNow(openStore(':memory:'), tub, some, last).ensemble
+  expect([...went.sanitizer]).toEqual([...anew.sanitizer])
+  expect(anew.readings).toBeGreaterThan(300)
+})
+
 /** Outcomes of a kind of house, a row for each quantity and time. */
 const rowsOf = (house: House, tubs: number, members: number) => {
   const all: Outcome[] = []

@@ -164,6 +164,23 @@ describe('what an ensemble makes of it', () => {
   })
 })
 
+test('years without an entry end in water without sanitizer, near the air’s carbon dioxide, and far from certain', () => {
+  const { tub, journal } = heldOutTub(3)
+  const last = journal.at(-1)?.at ?? 0
+  const said = (days: number) => {
+    const ensemble = ensembleOf(tub, journal, last + days * DAY, 60)
+    return {
+      ppm: expectedOf(ensemble, tub, 'freeChlorine')?.high ?? Number.NaN,
+      pH: expectedOf(ensemble, tub, 'pH')?.median ?? Number.NaN,
+    }
+  }
+  const years = said(9 * 365)
+  expect(years.ppm).toBeLessThan(0.01)
+  // What little evaporates and is topped up in nine years is a new fill twice over: more alkalinity, higher pH.
+  expect(years.pH).toBeGreaterThan(said(30).pH)
+  expect(years.pH).toBeLessThan(9.7)
+})
+
 test('how far a house’s soaks and doses come out as written is learnt too', () => {
   const unrest = (soakScatter: number, doseScatter: number) => {
     const all = [1, 3, 5, 7, 9].map((seed) => {

@@ -26,6 +26,8 @@ import { phNear } from './phNear'
 const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.003, alkalinity: 0.004 }
 /** Gas is exchanged at most over so long at once: a pH hardly bends. */
 const LONGEST_HOURS = 12
+/** Over weeks and years without an entry nothing is left to follow: so many steps for most of it. */
+const GAP_STEPS = 30
 /** Where nobody says what the air is like; assumed. */
 export const AIR_CELSIUS = 10
 /** Plenty of chlorine clears what is combined: at so much, mmol/L, twice as fast. Assumed. */
@@ -86,7 +88,7 @@ const heat = (ensemble: Ensemble, tub: Tub, hours: number) => {
 
 const SCRATCH: Residual = { sanitizer: 0, waste: 0, combined: 0, tablets: 0, used: 0 }
 
-/** Lets time pass for every member, by half days. */
+/** Lets time pass for every member, by half days, and by longer steps where nothing is written down for weeks. */
 export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void => {
   const { sanitizer, dosedWith } = programmeOf(tub.programme)
   const feeder = feederOf(tub.programme)
@@ -110,7 +112,8 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
     clearsPerHour: 0,
   }
   while (ensemble.at < until - 1) {
-    const hours = Math.min(LONGEST_HOURS, (until - ensemble.at) / HOUR)
+    const left = (until - ensemble.at) / HOUR
+    const hours = Math.min(left, Math.max(LONGEST_HOURS, left / GAP_STEPS))
     const next = chance(ensemble)
     const root = Math.sqrt(hours / 24)
     const warm = lossAtTemperature(ensemble.temperatureCelsius)
