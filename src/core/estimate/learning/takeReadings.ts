@@ -116,11 +116,17 @@ const TRUST = 5
  * How far readings miss what was expected, beside how far they should, tells how much more or less happens in a tub than is written
  * down: a step of stochastic approximation.
  * @param share how much of the miss is the tub's and not the kit's
+ * @param most so many times the usual and not more
  */
-const settle = (unrest: { times: number; seen: number }, off: number, share: number): void => {
+const settle = (
+  unrest: { times: number; seen: number },
+  off: number,
+  share: number,
+  most: number,
+): void => {
   unrest.seen += share
   const by = 1 + (share * (Math.min(off * off, ODD * ODD) - 1)) / (TRUST + unrest.seen)
-  unrest.times = Math.min(12, Math.max(0.2, unrest.times * Math.sqrt(Math.max(0.5, by))))
+  unrest.times = Math.min(most, Math.max(0.2, unrest.times * Math.sqrt(Math.max(0.5, by))))
 }
 
 /** Further off than so many standard deviations, the first test of a water is not what was thought to be in it. */
@@ -190,9 +196,9 @@ const assimilate = (
   }
   if (ensemble.tested) {
     if (quantity in GRAMS_PER_MOL)
-      settle(ensemble.unrest.residual, off, variance / (variance + error * error))
+      settle(ensemble.unrest.residual, off, variance / (variance + error * error), 4)
     // What is known of pH is narrow beside any kit: its misses are the tub's as much as the kit's.
-    if (quantity === 'pH') settle(ensemble.unrest.pH, off, 0.5)
+    if (quantity === 'pH') settle(ensemble.unrest.pH, off, 0.5, 12)
   }
   const next = chance(ensemble)
   const pull = filled(members, (i) => read + r * next() - at(predicted, i))
