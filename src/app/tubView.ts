@@ -6,6 +6,7 @@ import { deviationOf, ENOUGH_READINGS, startingFrom } from '@/core/estimate/lear
 import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
 import { DAY, isKind } from '@/core/journal/entry'
 import { type LevelAhead, levelAhead } from '@/core/refill/levelAhead'
+import { usualSurface } from '@/core/refill/topUp'
 import { assumedWeather, atTheWater } from '@/core/weather'
 import { waitingReplies } from '@/server/devices'
 import { ensembleNow } from '@/server/learning'
@@ -94,7 +95,7 @@ export const loadLevel = ({ tub, journal, now }: TubView): LevelAhead => {
     journal,
     now,
     process.env.PAVREL_STAND_INS === '1' ? (at) => atTheWater(simulatedWeather(at)) : () => air,
-    tub.volumeLitres / 1000 / 0.5,
+    usualSurface(tub.volumeLitres),
     tub.setTemperatureCelsius,
   )
 }

@@ -11,12 +11,7 @@ import {
   USUAL_SURROUNDINGS,
 } from '@/core/estimate/surroundings'
 import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
-import {
-  COOLING_HOURS,
-  HEATER_KILOWATTS,
-  KILOJOULES_PER_LITRE_KELVIN,
-  thermostatTo,
-} from '@/core/heat/heat'
+import { thermostatTo, usualHeater } from '@/core/heat/heat'
 import { HOUR, type Instant, MINUTE } from '@/core/journal/entry'
 import { addProduct, spend } from '@/core/products/addProduct'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
@@ -80,13 +75,7 @@ export const virtualTub = (
 
   const surroundings = tub.surroundings ?? USUAL_SURROUNDINGS
   const cleaner = CLEANER_EFFECT[surroundings.cleaner]
-  const kind = tub.kind ?? 'hard shell'
-  const heater = {
-    kelvinPerHour:
-      (HEATER_KILOWATTS[kind] * 3600) / (tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN),
-    airCelsius: 10,
-    timeConstantHours: COOLING_HOURS[kind],
-  }
+  const heater = usualHeater(tub)
   const evaporated = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
   const keptUp = [
     'alkalinityMeq',

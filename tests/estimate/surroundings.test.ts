@@ -5,7 +5,7 @@ import {
   lossAtTemperature,
   sunAt,
 } from '@/core/estimate/surroundings'
-import { COOLING_HOURS, cooledTo, HEATER_KILOWATTS, thermostatTo } from '@/core/heat/heat'
+import { COOLING_HOURS, cooledTo, thermostatTo, usualHeater } from '@/core/heat/heat'
 import { DAY, type Entry, HOUR } from '@/core/journal/entry'
 import type { Surroundings, Tub } from '@/core/tub'
 import { toCelsius } from '@/core/units'
@@ -49,11 +49,7 @@ describe('heat', () => {
     )
   })
   test('a fill of 350 US gal is warm in about eight hours (common practice)', () => {
-    const air = {
-      kelvinPerHour: (HEATER_KILOWATTS['hard shell'] * 3600) / (1325 * 4.16),
-      airCelsius: 15,
-      timeConstantHours: COOLING_HOURS['hard shell'],
-    }
+    const air = usualHeater({ volumeLitres: 1325 })
     expect(thermostatTo(12, 38, 6, air)).toBeLessThan(36)
     expect(thermostatTo(12, 38, 9, air)).toBe(38)
     // In pieces it goes the same way.
@@ -74,7 +70,7 @@ describe('heat', () => {
 })
 
 test('25 to 50 mm a month evaporate (common practice)', () => {
-  const millimetres = EVAPORATES_PER_HOUR * 30 * 24 * 750
+  const millimetres = EVAPORATES_PER_HOUR * 30 * 24 * 500
   expect(millimetres).toBeGreaterThan(25)
   expect(millimetres).toBeLessThan(50)
 })

@@ -64,10 +64,10 @@ export const keptInLight = (
 export const OPEN_AROUND_SOAK = 10
 
 /**
- * What evaporates in an hour, of all water: common practice, 25 to 50 mm a month covered and used, of some 0.75 m of water. Its
- * salts stay, and what keeps the level up brings its own.
+ * What evaporates in an hour, of all water: common practice, 25 to 50 mm a month covered and used, of half a metre of water on the
+ * whole. Its salts stay, and what keeps the level up brings its own.
  */
-export const EVAPORATES_PER_HOUR = 0.0375 / 0.75 / (30 * 24)
+export const EVAPORATES_PER_HOUR = 0.0375 / 0.5 / (30 * 24)
 
 /** A filter that nobody has cleaned holds on to what it caught, and that takes sanitizer too, up to this many person-hours of it. Assumed. */
 export const FILTER_FULL_AT = 20

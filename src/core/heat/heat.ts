@@ -66,16 +66,34 @@ export const COOLING_HOURS: Record<TubKind, number> = {
   'swim spa': 241.5,
 }
 
+/** Where nobody says what the air is like, °C; assumed. */
+export const USUAL_AIR_CELSIUS = 10
+
+export interface Heater {
+  kelvinPerHour: number
+  airCelsius: number
+  timeConstantHours: number
+}
+
+/** The usual heater and walls of a tub of its kind. */
+export const usualHeater = ({
+  kind = 'hard shell',
+  volumeLitres,
+}: {
+  kind?: TubKind
+  volumeLitres: number
+}): Heater => ({
+  kelvinPerHour: (HEATER_KILOWATTS[kind] * 3600) / (volumeLitres * KILOJOULES_PER_LITRE_KELVIN),
+  airCelsius: USUAL_AIR_CELSIUS,
+  timeConstantHours: COOLING_HOURS[kind],
+})
+
 /** °C after some hours with a thermostat: up to the set temperature as fast as the heater can, down to it as the air lets it. */
 export const thermostatTo = (
   startCelsius: number,
   setCelsius: number,
   hours: number,
-  {
-    kelvinPerHour,
-    airCelsius,
-    timeConstantHours,
-  }: { kelvinPerHour: number; airCelsius: number; timeConstantHours: number },
+  { kelvinPerHour, airCelsius, timeConstantHours }: Heater,
 ): number => {
   const cooled = cooledTo(startCelsius, airCelsius, timeConstantHours, hours)
   if (startCelsius >= setCelsius) return Math.max(setCelsius, cooled)

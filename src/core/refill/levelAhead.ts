@@ -1,3 +1,4 @@
+import { OPEN_AROUND_SOAK } from '../estimate/surroundings'
 import { DAY, type Entry, HOUR, type Instant, isKind } from '../journal/entry'
 import type { Weather } from '../weather'
 import { CARRIED_PER_BATHER, evaporationLitresPerHour, PAST_COVER } from './topUp'
@@ -12,8 +13,6 @@ export interface LevelAhead {
 
 /** How its people use it is read off so many days. */
 const LOOKED_BACK_DAYS = 28
-/** The cover is off a while before and after a soak, minutes; assumed. */
-const AROUND_SOAK_MINUTES = 20
 
 /**
  * Where the level goes in the coming days if its people go on as in the last four weeks: evaporation hour by hour by the weather,
@@ -32,7 +31,7 @@ export const levelAhead = (
     .filter(isKind('soak'))
     .filter(({ at }) => at > now - LOOKED_BACK_DAYS * DAY && at <= now)
   const openShare =
-    soaks.reduce((sum, { body }) => sum + body.minutes + AROUND_SOAK_MINUTES, 0) /
+    soaks.reduce((sum, { body }) => sum + body.minutes + 2 * OPEN_AROUND_SOAK, 0) /
     (LOOKED_BACK_DAYS * 24 * 60)
   const bathersADay = soaks.reduce((sum, { body }) => sum + body.people, 0) / LOOKED_BACK_DAYS
   const hours = Array.from({ length: 24 * days }, (_, hour) => weather(now + (hour + 0.5) * HOUR))

@@ -30,6 +30,9 @@ export const evaporationLitresPerHour = ({
 export const saturationPascal = (celsius: number): number =>
   611.2 * Math.exp((17.62 * celsius) / (243.12 + celsius))
 
+/** Open water of a usual tub, m², where nobody has measured it: half a metre deep on the whole. Assumed. */
+export const usualSurface = (volumeLitres: number): number => volumeLitres / 1000 / 0.5
+
 /** What gets past a cover that lies on it, of what would evaporate without; assumed. */
 export const PAST_COVER = 0.02
 

@@ -1,9 +1,4 @@
-import {
-  COOLING_HOURS,
-  HEATER_KILOWATTS,
-  KILOJOULES_PER_LITRE_KELVIN,
-  thermostatTo,
-} from '../../heat/heat'
+import { thermostatTo, usualHeater } from '../../heat/heat'
 import { HOUR, type Instant } from '../../journal/entry'
 import { PRODUCTS } from '../../products/product'
 import { feederOf } from '../../programmes/feeder'
@@ -28,8 +23,6 @@ const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.003, alkalinity: 0.00
 const LONGEST_HOURS = 12
 /** Over weeks and years without an entry nothing is left to follow: so many steps for most of it. */
 const GAP_STEPS = 30
-/** Where nobody says what the air is like; assumed. */
-export const AIR_CELSIUS = 10
 /** Plenty of chlorine clears what is combined: at so much, mmol/L, twice as fast. Assumed. */
 export const CLEARS_TWICE_AT = 0.07
 
@@ -70,22 +63,6 @@ export const loseGas = (
   }
 }
 
-/** The water goes to what the heater is set to, as fast as a heater of its kind can. */
-const heat = (ensemble: Ensemble, tub: Tub, hours: number) => {
-  const kind = tub.kind ?? 'hard shell'
-  ensemble.temperatureCelsius = thermostatTo(
-    ensemble.temperatureCelsius,
-    tub.setTemperatureCelsius,
-    hours,
-    {
-      kelvinPerHour:
-        (HEATER_KILOWATTS[kind] * 3600) / (tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN),
-      airCelsius: AIR_CELSIUS,
-      timeConstantHours: COOLING_HOURS[kind],
-    },
-  )
-}
-
 const SCRATCH: Residual = { sanitizer: 0, waste: 0, combined: 0, tablets: 0, used: 0 }
 
 /** Lets time pass for every member, by half days, and by longer steps where nothing is written down for weeks. */
@@ -101,6 +78,7 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
   const cleaner = CLEANER_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).cleaner]
   const acid = sanitizer === 'bromine' || sanitizer === 'freeChlorine'
   const unrest = ensemble.unrest.residual.times
+  const heater = usualHeater(tub)
   const caught = Math.min(FILTER_FULL_AT, ensemble.filterPersonHours ?? 0)
   const rates: Rates = {
     lossPerHour: 0,
@@ -160,7 +138,12 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
     ensemble.saltPpm += replaced * ensemble.topUp.saltPpm
     ensemble.solidsPpm += replaced * ensemble.topUp.solidsPpm
     loseGas(ensemble, TRANSFER_PER_HOUR.still, hours, before)
-    heat(ensemble, tub, hours)
+    ensemble.temperatureCelsius = thermostatTo(
+      ensemble.temperatureCelsius,
+      tub.setTemperatureCelsius,
+      hours,
+      heater,
+    )
     ensemble.at = Math.min(until, ensemble.at + hours * HOUR)
   }
   ensemble.at = Math.max(ensemble.at, until)

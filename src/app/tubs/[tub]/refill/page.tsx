@@ -15,6 +15,7 @@ import { loadTub, type TubParams } from '@/app/tubView'
 import { DAY, isKind } from '@/core/journal/entry'
 import { labelDose, PRODUCTS, type ProductName } from '@/core/products/product'
 import { DILUTED } from '@/core/refill/partialChange'
+import { usualSurface } from '@/core/refill/topUp'
 import { assumedWeather, atTheWater } from '@/core/weather'
 import { toWallClock } from '@/server/moment'
 import { refillFields } from '@/server/refillSettings'
@@ -368,7 +369,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               drop: drop ?? 3,
               days,
               openHours: numberIn(query.openHours, 0, 24) ?? 1,
-              surface: numberIn(query.surface, 0.5, 40) ?? tub.volumeLitres / 1000 / 0.5,
+              surface: numberIn(query.surface, 0.5, 40) ?? usualSurface(tub.volumeLitres),
             }}
             given={drop !== undefined}
             bathers={bathers}
