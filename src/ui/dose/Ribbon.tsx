@@ -156,7 +156,13 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
             {clock(at, reader)}
           </text>
           {!sameDay(at - TICK_HOURS * HOUR, at, reader) && (
-            <text x={x(at)} y={HEIGHT + 54} fontSize={12.5} fontWeight={650} textAnchor="middle">
+            <text
+              x={x(at)}
+              y={HEIGHT + 54}
+              fontSize={12.5}
+              fontWeight={650}
+              textAnchor={x(at) > width - 28 ? 'end' : 'middle'}
+            >
               {day(at, reader)}
             </text>
           )}
