@@ -140,7 +140,7 @@ const outcome = (tub: typeof begin) => ({
 })
 const wholeOwn = () => {
   const tub = copyEnsemble(begin)
-  for (const entry of story) takeEntry(tub, fortnight.tub, entry, fortnight.tub.fillWater)
+  for (const entry of story) takeEntry(tub, fortnight.tub, entry)
   passEnsemble(tub, fortnight.tub, fortnightEnd)
   return outcome(tub)
 }
@@ -181,7 +181,7 @@ const wholeGeneral = (solve: Solve, tol: number) => {
   }
   for (const entry of story) {
     goOn(entry.at)
-    takeEntry(tub, fortnight.tub, entry, fortnight.tub.fillWater)
+    takeEntry(tub, fortnight.tub, entry)
   }
   goOn(fortnightEnd)
   return outcome(tub)
@@ -221,7 +221,7 @@ const soak: Entry = {
 }
 const one = median(() => {
   const next = copyEnsemble(kept)
-  takeEntry(next, held.tub, soak, held.tub.fillWater)
+  takeEntry(next, held.tub, soak)
   passEnsemble(next, held.tub, end + DAY + HOUR)
 }, 9)
 console.log(`one entry more, a day later: ${one.toFixed(1)} ms (asked: under 100 ms)`)

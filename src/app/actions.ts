@@ -3,6 +3,7 @@
 import { revalidatePath } from 'next/cache'
 import { cookies } from 'next/headers'
 import { redirect } from 'next/navigation'
+import { idIn } from '@/app/idIn'
 import { openCalendar } from '@/server/calendar'
 import { choose } from '@/server/choices'
 import { keepChore, setChore } from '@/server/chores'
@@ -28,8 +29,6 @@ import { dropStay, importStays, keepStay } from '@/server/stays'
 import { chooseSchool, createTub, editTub } from '@/server/tubs'
 import { theStore } from '@/store/database'
 
-const idOf = (text: string | undefined) => (/^\d{1,9}$/.test(text ?? '') ? Number(text) : 0)
-
 /** Runs a use case; an unexpected failure is logged with its context and told in a plain sentence. */
 const run = (what: string, data: FormData, work: () => Outcome): Outcome => {
   const fields = fieldsOf(data)
@@ -53,10 +52,10 @@ export const keepEntry = async (_: Outcome | null, data: FormData): Promise<Outc
   return run('keeping an entry', data, () =>
     recordEntry(
       theStore(),
-      idOf(fields.tub),
+      idIn(fields.tub),
       fields,
       Date.now(),
-      fields.replaces ? idOf(fields.replaces) : undefined,
+      fields.replaces ? idIn(fields.replaces) : undefined,
     ),
   )
 }
@@ -64,14 +63,14 @@ export const keepEntry = async (_: Outcome | null, data: FormData): Promise<Outc
 export const removeEntry = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('deleting an entry', data, () =>
-    deleteEntry(theStore(), idOf(fields.tub), idOf(fields.id), Date.now()),
+    deleteEntry(theStore(), idIn(fields.tub), idIn(fields.id), Date.now()),
   )
 }
 
 export const undoChange = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('undoing', data, () =>
-    undoLastChange(theStore(), idOf(fields.tub), idOf(fields.id), Date.now()),
+    undoLastChange(theStore(), idIn(fields.tub), idIn(fields.id), Date.now()),
   )
 }
 
@@ -89,14 +88,14 @@ export const setUpTub = async (_: Outcome | null, data: FormData): Promise<Outco
 export const setSchool = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('choosing when to test', data, () =>
-    chooseSchool(theStore(), idOf(fields.tub), fields),
+    chooseSchool(theStore(), idIn(fields.tub), fields),
   )
 }
 
 export const changeTub = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('changing a tub', data, () =>
-    editTub(theStore(), idOf(fields.tub), fields, Date.now()),
+    editTub(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
@@ -133,14 +132,14 @@ const followed = (outcome: Outcome): Outcome => {
 export const addKit = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return followed(
-    run('adding a kit', data, () => createKit(theStore(), idOf(fields.tub), fields, Date.now())),
+    run('adding a kit', data, () => createKit(theStore(), idIn(fields.tub), fields, Date.now())),
   )
 }
 
 export const changeKit = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('changing a kit', data, () =>
-    editKit(theStore(), idOf(fields.tub), idOf(fields.kit), fields),
+    editKit(theStore(), idIn(fields.tub), idIn(fields.kit), fields),
   )
 }
 
@@ -148,7 +147,7 @@ export const dropKit = async (_: Outcome | null, data: FormData): Promise<Outcom
   const fields = fieldsOf(data)
   return followed(
     run('removing a kit', data, () =>
-      removeKit(theStore(), idOf(fields.tub), idOf(fields.kit), Date.now()),
+      removeKit(theStore(), idIn(fields.tub), idIn(fields.kit), Date.now()),
     ),
   )
 }
@@ -156,68 +155,68 @@ export const dropKit = async (_: Outcome | null, data: FormData): Promise<Outcom
 export const tickStart = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('ticking a start-up step', data, () =>
-    tickStartStep(theStore(), idOf(fields.tub), fields, Date.now()),
+    tickStartStep(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const keepPlannedSoak = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('planning a soak', data, () =>
-    planSoak(theStore(), idOf(fields.tub), fields, Date.now()),
+    planSoak(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const dropPlannedSoak = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('taking back a planned soak', data, () =>
-    unplanSoak(theStore(), idOf(fields.tub), idOf(fields.id), Date.now()),
+    unplanSoak(theStore(), idIn(fields.tub), idIn(fields.id), Date.now()),
   )
 }
 
 export const makeCalendar = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
-  return run('opening a calendar', data, () => openCalendar(theStore(), idOf(fields.tub), fields))
+  return run('opening a calendar', data, () => openCalendar(theStore(), idIn(fields.tub), fields))
 }
 
 export const changeChore = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('changing a chore', data, () =>
-    keepChore(theStore(), idOf(fields.tub), fields, Date.now()),
+    keepChore(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const setChoreTo = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('setting a chore', data, () =>
-    setChore(theStore(), idOf(fields.tub), fields, Date.now()),
+    setChore(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const addFilterSet = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('adding a filter set', data, () =>
-    keepFilterSet(theStore(), idOf(fields.tub), fields, Date.now()),
+    keepFilterSet(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const handleFilter = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('noting a filter', data, () =>
-    actOnFilter(theStore(), idOf(fields.tub), fields, Date.now()),
+    actOnFilter(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const addStay = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('keeping a stay', data, () =>
-    keepStay(theStore(), idOf(fields.tub), fields, Date.now()),
+    keepStay(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const removeStay = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('taking back a stay', data, () =>
-    dropStay(theStore(), idOf(fields.tub), idOf(fields.id), Date.now()),
+    dropStay(theStore(), idIn(fields.tub), idIn(fields.id), Date.now()),
   )
 }
 
@@ -227,7 +226,7 @@ export const takeCalendar = async (
   content: string,
 ): Promise<{ sentences: string[] } | { errors: Record<string, string>; message?: string }> => {
   try {
-    const outcome = importStays(theStore(), idOf(fields.tub), fields, content, Date.now())
+    const outcome = importStays(theStore(), idIn(fields.tub), fields, content, Date.now())
     if (outcome.ok) {
       revalidatePath('/', 'layout')
       return { sentences: outcome.sentences ?? [] }
@@ -248,62 +247,62 @@ export const setQuiet = async (_: Outcome | null, data: FormData): Promise<Outco
 export const planRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('planning a refill', data, () =>
-    setRefill(theStore(), idOf(fields.tub), fields, Date.now()),
+    setRefill(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const removeRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('putting a refill aside', data, () =>
-    dropRefill(theStore(), idOf(fields.tub), Date.now()),
+    dropRefill(theStore(), idIn(fields.tub), Date.now()),
   )
 }
 
 export const changeRefillSettings = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('keeping how water is changed', data, () =>
-    keepRefillSettings(theStore(), idOf(fields.tub), fields),
+    keepRefillSettings(theStore(), idIn(fields.tub), fields),
   )
 }
 
 export const setPin = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('pinning a stage', data, () =>
-    pinStage(theStore(), idOf(fields.tub), fields, Date.now()),
+    pinStage(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const tickRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('ticking a stage', data, () =>
-    tickStage(theStore(), idOf(fields.tub), fields, Date.now()),
+    tickStage(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const keepRate = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('keeping a rate', data, () =>
-    measureRate(theStore(), idOf(fields.tub), fields, Date.now()),
+    measureRate(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const keepDelivered = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('taking the volume', data, () =>
-    takeDelivered(theStore(), idOf(fields.tub), fields, Date.now()),
+    takeDelivered(theStore(), idIn(fields.tub), fields, Date.now()),
   )
 }
 
 export const choosePlan = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
-  return run('choosing a way', data, () => choose(theStore(), idOf(fields.tub), fields))
+  return run('choosing a way', data, () => choose(theStore(), idIn(fields.tub), fields))
 }
 
 export const putOnShelf = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return followed(
     run('adding to the shelf', data, () =>
-      addToShelf(theStore(), idOf(fields.tub), fields, Date.now()),
+      addToShelf(theStore(), idIn(fields.tub), fields, Date.now()),
     ),
   )
 }
@@ -311,7 +310,7 @@ export const putOnShelf = async (_: Outcome | null, data: FormData): Promise<Out
 export const changeOnShelf = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const fields = fieldsOf(data)
   return run('changing the shelf', data, () =>
-    editOnShelf(theStore(), idOf(fields.tub), idOf(fields.item), fields, Date.now()),
+    editOnShelf(theStore(), idIn(fields.tub), idIn(fields.item), fields, Date.now()),
   )
 }
 
@@ -319,7 +318,7 @@ export const dropFromShelf = async (_: Outcome | null, data: FormData): Promise<
   const fields = fieldsOf(data)
   return followed(
     run('taking off the shelf', data, () =>
-      takeOffShelf(theStore(), idOf(fields.tub), idOf(fields.item), Date.now()),
+      takeOffShelf(theStore(), idIn(fields.tub), idIn(fields.item), Date.now()),
     ),
   )
 }

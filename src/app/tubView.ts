@@ -15,6 +15,7 @@ import { type TubView, tubView } from '@/server/views'
 import { simulatedWeather } from '@/stand-ins/weather'
 import { theStore } from '@/store/database'
 import { allKits } from '@/store/kits'
+import { idIn } from './idIn'
 import { readerOf } from './reader'
 
 /** One fold of the journal for the frame and the place within it. */
@@ -23,7 +24,7 @@ const viewOf = cache((id: number) => tubView(theStore(), id, Date.now()))
 export const loadTub = async (param: string) => {
   // Every answer depends on the moment it is asked.
   await cookies()
-  const id = /^\d{1,9}$/.test(param) ? Number(param) : 0
+  const id = idIn(param)
   const view = viewOf(id)
   if (!view) notFound()
   return { view, reader: await readerOf(view.tub.units, view.now) }
@@ -46,7 +47,7 @@ export const soaksToCome = (
 /** The week ahead over the ensemble, with the soaks to come, and with the plan's doses where they are to go in. */
 export const loadFans = (view: TubView, dosed: boolean, asUsual: boolean): Fan[] => {
   const { tub, journal, now, plan } = view
-  const { ensemble, fill } = ensembleNow(theStore(), tub, journal, now)
+  const ensemble = ensembleNow(theStore(), tub, journal, now)
   const ahead: Ahead[] = soaksToCome(view, asUsual)
   if (dosed)
     for (const step of plan.steps)
@@ -58,14 +59,14 @@ export const loadFans = (view: TubView, dosed: boolean, asUsual: boolean): Fan[]
           body: { product: step.product, grams: step.grams },
         })
   const start = startingFrom(ensemble, tub, view.estimate)
-  return fanOf(start, tub, ahead, fill, tub.targets.sanitizer.low)
+  return fanOf(start, tub, ahead, tub.targets.sanitizer.low)
 }
 
 /** The residual of the next two days with the plan carried out, by what this tub has taught; undefined while it has taught little. */
 export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
   const { tub, journal, now, plan, schedule, learnt } = view
   if (learnt.readings < ENOUGH_READINGS || learnt.now.pH === undefined) return undefined
-  const { ensemble, fill } = ensembleNow(theStore(), tub, journal, now)
+  const ensemble = ensembleNow(theStore(), tub, journal, now)
   const ahead: Ahead[] = soaksToCome(view, false)
   plan.steps.forEach((step, i) => {
     if (step.kind === 'add')
@@ -77,7 +78,7 @@ export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
       })
   })
   const start = startingFrom(ensemble, tub, view.estimate)
-  const [residual] = fanOf(start, tub, ahead, fill, tub.targets.sanitizer.low, {
+  const [residual] = fanOf(start, tub, ahead, tub.targets.sanitizer.low, {
     hours: 48,
     stepHours: 1,
   })

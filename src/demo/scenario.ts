@@ -100,7 +100,7 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   const add = (entry: NewEntry) => {
     const one = { ...entry, id: journal.length + 1 } as Entry
     journal.push(one)
-    if (entry.kind !== 'note') takeEntry(ensemble, tub, one, tub.fillWater)
+    if (entry.kind !== 'note') takeEntry(ensemble, tub, one)
   }
   /** What the house's own Pavrel would have said then. */
   const believed = (at: Instant) => {

@@ -3,10 +3,10 @@ import { type Spread, startEnsemble, takeEntry } from '@/core/estimate/learning/
 import { copyEnsemble, type Ensemble } from '@/core/estimate/learning/ensembleState'
 import { type LearntTub, learntOf } from '@/core/estimate/learning/learnt'
 import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
-import { type Entry, type Instant, inOrder, isKind } from '@/core/journal/entry'
+import { type Entry, type Instant, inOrder } from '@/core/journal/entry'
 import { feederOf } from '@/core/programmes/feeder'
 import { programmeOf } from '@/core/programmes/programme'
-import type { FillWater, LearntRates } from '@/core/tub'
+import type { LearntRates } from '@/core/tub'
 import type { Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
 
@@ -19,7 +19,6 @@ interface Cached {
   entries: number
   /** After the last entry, before any time since. */
   ensemble: Ensemble
-  fill: FillWater
 }
 
 const caches = new WeakMap<Store, Map<number, Cached>>()
@@ -54,10 +53,11 @@ export const ensembleNow = (
   tub: TubRow,
   journal: readonly Entry[],
   now: Instant,
-): { ensemble: Ensemble; fill: FillWater } => {
+): Ensemble => {
   const past = inOrder(journal).filter(({ at }) => at <= now)
   const start = windowStart(past.length)
-  const entries = past.slice(start)
+  const fillTest = past.slice(0, start).findLast(({ kind }) => kind === 'fillTest')
+  const entries = [...(fillTest ? [fillTest] : []), ...past.slice(start)]
   const cache = cacheOf(store)
   const known = cache.get(tub.id)
   const goesOn =
@@ -67,21 +67,15 @@ export const ensembleNow = (
   const ensemble = goesOn
     ? copyEnsemble(known.ensemble)
     : startEnsemble(tub, MEMBERS, entries[0]?.at ?? now)
-  const lastFill = past.slice(0, start).findLast(isKind('fillTest'))
-  let fill = goesOn ? known.fill : (lastFill?.body.fillWater ?? tub.fillWater)
-  for (const entry of entries.slice(goesOn ? known.entries : 0)) {
-    if (entry.kind === 'fillTest') fill = entry.body.fillWater
-    takeEntry(ensemble, tub, entry, fill)
-  }
+  for (const entry of entries.slice(goesOn ? known.entries : 0)) takeEntry(ensemble, tub, entry)
   if (!goesOn || known.entries < entries.length)
     cache.set(tub.id, {
       key: keyOf(tub, entries),
       entries: entries.length,
       ensemble: copyEnsemble(ensemble),
-      fill,
     })
   passEnsemble(ensemble, tub, now)
-  return { ensemble, fill }
+  return ensemble
 }
 
 /** What a tub's journal has taught, and the rates that advice may go by; none while too little was read, or a feeder holds the level. */
@@ -91,7 +85,7 @@ export const learntNow = (
   journal: readonly Entry[],
   now: Instant,
 ): { learnt: LearntTub; ensemble: Ensemble; rates: LearntRates | undefined } => {
-  const { ensemble } = ensembleNow(store, tub, journal, now)
+  const ensemble = ensembleNow(store, tub, journal, now)
   const learnt = learntOf(ensemble, tub)
   const asNormal = (spread: Spread) => ({
     mean: spread.median,

@@ -29,10 +29,8 @@ const estimator = {
     const own = asked
     const past = inOrder(journal).filter(({ at }) => at <= now)
     const ensemble = startEnsemble(tub, MEMBERS, past[0]?.at ?? now)
-    let fill = tub.fillWater
     for (const [i, entry] of past.entries()) {
-      if (entry.kind === 'fillTest') fill = entry.body.fillWater
-      takeEntry(ensemble, tub, entry, fill)
+      takeEntry(ensemble, tub, entry)
       if (i % CHUNK !== 0) continue
       onProgress(i / past.length)
       await pause()
@@ -41,7 +39,7 @@ const estimator = {
     passEnsemble(ensemble, tub, now)
     const state = believe(tub, journal, estimate(tub, journal, now), ensemble)
     const start = startingFrom(ensemble, tub, state)
-    const fans = fanOf(start, tub, ahead, fill, tub.targets.sanitizer.low)
+    const fans = fanOf(start, tub, ahead, tub.targets.sanitizer.low)
     return own === asked ? fans : undefined
   },
   giveUp: () => {

@@ -43,7 +43,7 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
   const keep = (entry: NewEntry) => {
     const one = { ...entry, id: journal.length + 1 } as Entry
     journal.push(one)
-    takeEntry(ensemble, tub, one, tub.fillWater)
+    takeEntry(ensemble, tub, one)
   }
   const state = () => {
     const known = copyEnsemble(ensemble)

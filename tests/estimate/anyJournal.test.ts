@@ -101,7 +101,6 @@ test.each(PROGRAMMES.map(({ id }) => id))(
             startingFrom(ensemble, tub, known),
             tub,
             [{ at: NOW + DAY, kind: 'soak', body: { people: 4, minutes: 60 } }],
-            tub.fillWater,
             3,
             { hours: 48, stepHours: 12 },
           )

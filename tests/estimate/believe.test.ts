@@ -158,7 +158,7 @@ const mornings = (learns: boolean): number[] => {
   const keep = (entry: NewEntry) => {
     const one = { ...entry, id: kept.length + 1 } as Entry
     kept.push(one)
-    takeEntry(ensemble, own, one, own.fillWater)
+    takeEntry(ensemble, own, one)
   }
   const state = (now: Instant) => {
     const plain = estimate(own, kept, now)

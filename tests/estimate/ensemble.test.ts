@@ -93,8 +93,7 @@ test('missing, late, wrong and empty journals are survived in every programme', 
 
 test('a fan begins where the estimate is, falls by itself, and a planned soak and a dose move it', () => {
   const ensemble = ensembleOf(held.tub, held.journal, end, 200)
-  const fan = (ahead: Parameters<typeof fanOf>[2]) =>
-    fanOf(ensemble, held.tub, ahead, held.tub.fillWater, 3)[0]
+  const fan = (ahead: Parameters<typeof fanOf>[2]) => fanOf(ensemble, held.tub, ahead, 3)[0]
   const alone = fan([])
   expect(alone?.points[0]?.median).toBeCloseTo(
     expectedOf(ensemble, held.tub, 'freeChlorine')?.median ?? 0,
@@ -124,14 +123,14 @@ test('going on from what is kept is the same as beginning anew', () => {
   if (!tub) throw new Error('no tub')
   const half = held.journal.slice(0, 60)
   ensembleNow(store, tub, half, half.at(-1)?.at ?? 0)
-  const onward = ensembleNow(store, tub, held.journal, end).ensemble
-  const anew = ensembleNow(openStore(':memory:'), tub, held.journal, end).ensemble
+  const onward = ensembleNow(store, tub, held.journal, end)
+  const anew = ensembleNow(openStore(':memory:'), tub, held.journal, end)
   expect([...onward.sanitizer]).toEqual([...anew.sanitizer])
   // Something earlier was corrected: what was kept is no ground any more.
   const corrected = held.journal.map((entry, i) =>
     i === 5 ? { ...entry, id: 5000 } : entry,
   ) as Entry[]
-  expect([...ensembleNow(store, tub, corrected, end).ensemble.sanitizer]).not.toEqual([])
+  expect([...ensembleNow(store, tub, corrected, end).sanitizer]).not.toEqual([])
   expect(learntNow(store, tub, held.journal.slice(0, 6), end).rates).toBeUndefined()
   expect(learntNow(store, tub, held.journal, end).rates?.lossPerHour.mean).toBeGreaterThan(0)
 })
@@ -151,9 +150,9 @@ test('of a long journal its last part is taken in, whenever it is asked', () => 
   const last = long.at(-1)?.at ?? 0
   const some = long.slice(0, 2050)
   const onward = ensembleNow(store, tub, some.slice(0, 2020), some[2019]?.at ?? 0)
-  expect(onward.ensemble.readings).toBeLessThan(3 * 1600)
-  const went = ensembleNow(store, tub, some, last).ensemble
-  const anew = ensembleNow(openStore(':memory:'), tub, some, last).ensemble
+  expect(onward.readings).toBeLessThan(3 * 1600)
+  const went = ensembleNow(store, tub, some, last)
+  const anew = ensembleNow(openStore(':memory:'), tub, some, last)
   expect([...went.sanitizer]).toEqual([...anew.sanitizer])
   expect(anew.readings).toBeGreaterThan(300)
 })

@@ -183,7 +183,7 @@ export const forecastsOf = (held: HeldOut, members: number): Outcome[] => {
   const ensemble = startEnsemble(tub, members, START)
   const outcomes: Outcome[] = []
   journal.forEach((entry, i) => {
-    takeEntry(ensemble, tub, entry, tub.fillWater)
+    takeEntry(ensemble, tub, entry)
     if (entry.kind !== 'test' || entry.at < START + 12 * DAY) return
     const previous = journal.slice(0, i).findLast((one) => one.kind === 'test')
     for (const hours of [24, 72] as const) {
@@ -191,8 +191,7 @@ export const forecastsOf = (held: HeldOut, members: number): Outcome[] => {
       if (!then) continue
       const ahead = copyEnsemble(ensemble)
       for (const coming of journal.slice(i + 1))
-        if (coming.at < then.at && coming.kind !== 'test')
-          takeEntry(ahead, tub, coming, tub.fillWater)
+        if (coming.at < then.at && coming.kind !== 'test') takeEntry(ahead, tub, coming)
       passEnsemble(ahead, tub, then.at)
       const least = knowing(held, entry.at, then.at)
       for (const [quantity, read, truth] of [

@@ -26,11 +26,11 @@ export const pictureOf = ({ tub, journal, truths }: HeldOut): string => {
     // All that was known a day before, then the doses and soaks that were to come.
     for (; (journal[next]?.at ?? Number.POSITIVE_INFINITY) <= at - 24 * HOUR; next++) {
       const entry = journal[next]
-      if (entry) takeEntry(ensemble, tub, entry, tub.fillWater)
+      if (entry) takeEntry(ensemble, tub, entry)
     }
     const ahead = copyEnsemble(ensemble)
     for (const entry of journal.slice(next))
-      if (entry.at < at && entry.kind !== 'test') takeEntry(ahead, tub, entry, tub.fillWater)
+      if (entry.at < at && entry.kind !== 'test') takeEntry(ahead, tub, entry)
     passEnsemble(ahead, tub, at)
     const spread = expectedOf(ahead, tub, sanitizer)
     return spread ? [{ at, ...spread }] : []

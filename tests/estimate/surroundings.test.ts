@@ -160,6 +160,26 @@ describe('what an ensemble makes of it', () => {
   })
 })
 
+test('a fill goes by the last test of the fill water while that counts, and by the set-up after a month', () => {
+  const tub = tubWith('granular chlorine', {
+    fillWater: { source: 'town', totalAlkalinityPpm: 90 },
+  })
+  const alkalinity = (daysBefore: number) => {
+    const journal: Entry[] = [
+      {
+        id: 1,
+        kind: 'fillTest',
+        at: NOON - daysBefore * DAY,
+        body: { method: 'drops', fillWater: { source: 'town', totalAlkalinityPpm: 200 } },
+      },
+      { id: 2, kind: 'water', at: NOON, body: { replacedFraction: 1 } },
+    ]
+    return expectedOf(ensembleOf(tub, journal, NOON, 200), tub, 'totalAlkalinity')?.median ?? 0
+  }
+  expect(Math.abs(alkalinity(10) - 200)).toBeLessThan(10)
+  expect(Math.abs(alkalinity(40) - 90)).toBeLessThan(5)
+})
+
 test('years without an entry end in water without sanitizer, near the air’s carbon dioxide, and far from certain', () => {
   const { tub, journal } = heldOutTub(3)
   const last = journal.at(-1)?.at ?? 0

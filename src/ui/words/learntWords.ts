@@ -5,7 +5,7 @@ import { feederOf } from '@/core/programmes/feeder'
 import { programmeOf } from '@/core/programmes/programme'
 import type { LevelAhead } from '@/core/refill/levelAhead'
 import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { SHOWN_BY } from '@/core/upkeep/choreDue'
+import { cleansFilter } from '@/core/upkeep/cleansFilter'
 import type { TubView } from '@/server/views'
 import { amount, day, degrees, figure, numberWords, type Reader, volume } from './words'
 
@@ -53,13 +53,7 @@ export const explainWords = (view: TubView, reader: Reader): string[] => {
     .reduce((sum, { body }) => sum + body.people, 0)
   if (people > 0)
     lines.push(`${people} ${people === 1 ? 'person has' : 'people have'} been in since.`)
-  const rinsed = journal.find(
-    (entry) =>
-      SHOWN_BY['filter rinse']?.(entry) ||
-      (entry.kind === 'chore' &&
-        entry.body.chore === 'filter rinse' &&
-        entry.body.outcome === 'done'),
-  )
+  const rinsed = journal.find(cleansFilter)
   if (rinsed && now - rinsed.at > 10 * DAY)
     lines.push(
       `The filter has not been rinsed for ${n((now - rinsed.at) / DAY)} days, which eats sanitizer.`,

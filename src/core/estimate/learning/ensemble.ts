@@ -5,9 +5,11 @@ import { programmeOf } from '../../programmes/programme'
 import { loadOf, type SoakLoad } from '../../soaks/load'
 import type { Quantity } from '../../testing/quantity'
 import type { FillWater, Tub } from '../../tub'
+import { cleansFilter } from '../../upkeep/cleansFilter'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
 import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../../water/constants'
 import { readWater } from '../../water/solveWater'
+import { DOSE_ERROR, FILL_TEST_COUNTS } from '../estimate'
 import {
   CLEANER_EFFECT,
   FILL_CELSIUS,
@@ -60,7 +62,6 @@ const priorOf = (tub: Tub): Record<Learnt, { median: number; spread: number }> =
   }
 }
 
-const DOSE_ERROR = 0.1
 /** One soak is not like another: its demand is off by so much. Assumed. */
 const SOAK_SPREAD = 0.25
 /** Non-chlorine shock that finds no waste shows as combined chlorine for about so long. Common practice. */
@@ -155,6 +156,7 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     saltPpm: 0,
     filterPersonHours: undefined,
     topUp,
+    fillTest: undefined,
     shockUntil: 0,
     unrest: { residual: { times: 1, seen: 0 }, pH: { times: 1, seen: 0 } },
     tested: false,
@@ -253,16 +255,12 @@ const dose = (
   ensemble.saltPpm += share * effect.saltPpm
 }
 
-const CLEANS: ReadonlySet<string> = new Set([
-  'filter rinse',
-  'filter soak',
-  'filter replace',
-  'put in',
-  'rinse',
-])
+/** What would come out of the pipe: its last test where that still counts, else what the tub's set-up says. */
+const fillOf = ({ fillTest, at: now }: Ensemble, tub: Tub): FillWater =>
+  fillTest && now - fillTest.at <= FILL_TEST_COUNTS ? fillTest.fillWater : tub.fillWater
 
 /** Goes on to an entry and takes it in. */
-export const takeEntry = (ensemble: Ensemble, tub: Tub, entry: Entry, fill: FillWater): void => {
+export const takeEntry = (ensemble: Ensemble, tub: Tub, entry: Entry): void => {
   passEnsemble(ensemble, tub, entry.at)
   switch (entry.kind) {
     case 'test':
@@ -279,17 +277,20 @@ export const takeEntry = (ensemble: Ensemble, tub: Tub, entry: Entry, fill: Fill
       soak(ensemble, tub, entry.at, entry.body)
       return
     case 'water':
-      fillWith(ensemble, tub, entry.body.fillWater ?? fill, entry.body.replacedFraction)
+      fillWith(
+        ensemble,
+        tub,
+        entry.body.fillWater ?? fillOf(ensemble, tub),
+        entry.body.replacedFraction,
+      )
       return
     case 'fillTest':
+      ensemble.fillTest = { at: entry.at, fillWater: entry.body.fillWater }
       ensemble.topUp = topUpOf(tub, entry.body.fillWater)
       return
     case 'filter':
-      if (CLEANS.has(entry.body.act)) ensemble.filterPersonHours = 0
-      return
     case 'chore':
-      if (CLEANS.has(entry.body.chore) && entry.body.outcome === 'done')
-        ensemble.filterPersonHours = 0
+      if (cleansFilter(entry)) ensemble.filterPersonHours = 0
       return
     default:
   }
@@ -306,11 +307,7 @@ export const ensembleOf = (
 ): Ensemble => {
   const past = inOrder(journal).filter((entry) => entry.at <= now)
   const ensemble = startEnsemble(tub, members, past[0]?.at ?? now)
-  let fill = tub.fillWater
-  for (const entry of past) {
-    if (entry.kind === 'fillTest') fill = entry.body.fillWater
-    takeEntry(ensemble, tub, entry, fill)
-  }
+  for (const entry of past) takeEntry(ensemble, tub, entry)
   passEnsemble(ensemble, tub, now)
   return ensemble
 }

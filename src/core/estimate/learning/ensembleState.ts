@@ -1,6 +1,7 @@
 import type { Instant } from '../../journal/entry'
 import { normal, seeded } from '../../random'
 import type { Quantity } from '../../testing/quantity'
+import type { FillWater } from '../../tub'
 import { carbonOf } from '../../water/aerate'
 import { type Equilibria, equilibriaFor } from '../../water/equilibrium'
 import { phNear } from './phNear'
@@ -52,6 +53,8 @@ export interface Ensemble {
   /** Person-hours since the filter was last cleaned; undefined until the journal knows of a cleaning. */
   filterPersonHours: number | undefined
   topUp: TopUpWater
+  /** The last test of the fill water. */
+  fillTest: { at: Instant; fillWater: FillWater } | undefined
   /** Non-chlorine shock was in it until about then, and shows up as combined chlorine. */
   shockUntil: Instant
   /**

@@ -3,7 +3,7 @@ import { feederOf } from '../../programmes/feeder'
 import { programmeOf } from '../../programmes/programme'
 import type { SoakLoad } from '../../soaks/load'
 import type { Quantity } from '../../testing/quantity'
-import type { FillWater, Tub } from '../../tub'
+import type { Tub } from '../../tub'
 import { expectedOf, type Spread, spreadOf, takeEntry } from './ensemble'
 import { copyEnsemble, type Ensemble, LEARNT, type Learnt, type OddReading } from './ensembleState'
 import { passEnsemble } from './passEnsemble'
@@ -77,7 +77,6 @@ export const fanOf = (
   ensemble: Ensemble,
   tub: Tub,
   ahead: readonly Ahead[],
-  fill: FillWater,
   floor: number,
   { hours = 24 * FAN_DAYS, stepHours = 4 }: { hours?: number; stepHours?: number } = {},
 ): Fan[] => {
@@ -91,7 +90,7 @@ export const fanOf = (
   for (let at = start; at <= start + hours * HOUR; at += stepHours * HOUR) {
     for (; next < coming.length && (coming[next]?.at ?? 0) <= at; next++) {
       const one = coming[next]
-      if (one) takeEntry(state, tub, { id: 0, ...one } as Entry, fill)
+      if (one) takeEntry(state, tub, { id: 0, ...one } as Entry)
     }
     passEnsemble(state, tub, at)
     for (const quantity of quantities) {

@@ -1,4 +1,5 @@
 import { revalidatePath } from 'next/cache'
+import { idIn } from '@/app/idIn'
 import { receiveReply } from '@/server/devices'
 import { theStore } from '@/store/database'
 
@@ -13,12 +14,7 @@ const json = async (request: Request): Promise<unknown> => {
 /** A device, or a bridge to one, posts a reading; see docs/devices.md. */
 export const POST = async (request: Request, { params }: { params: Promise<{ tub: string }> }) => {
   const { tub } = await params
-  const outcome = receiveReply(
-    theStore(),
-    /^\d{1,9}$/.test(tub) ? Number(tub) : 0,
-    await json(request),
-    Date.now(),
-  )
+  const outcome = receiveReply(theStore(), idIn(tub), await json(request), Date.now())
   if (!outcome.ok) return Response.json({ error: outcome.message }, { status: outcome.status })
   revalidatePath('/', 'layout')
   return Response.json({ waiting: true }, { status: 201 })

@@ -1,3 +1,4 @@
+import { idIn } from '@/app/idIn'
 import { tickedIn } from '@/server/journal'
 import { sessionState } from '@/server/session'
 import { theStore } from '@/store/database'
@@ -8,7 +9,7 @@ import { findTub } from '@/store/tubs'
 export const GET = async (_: Request, { params }: { params: Promise<{ tub: string }> }) => {
   const { tub: param } = await params
   const store = theStore()
-  const tub = /^\d{1,9}$/.test(param) ? findTub(store, Number(param)) : undefined
+  const tub = findTub(store, idIn(param))
   if (!tub) return Response.json({ error: 'This tub is not here.' }, { status: 404 })
   const now = Date.now()
   return Response.json(
