@@ -14,11 +14,12 @@ import { BalanceMap } from '@/ui/dose/BalanceMap'
 import { Countdown } from '@/ui/dose/Countdown'
 import { DoseSheet } from '@/ui/dose/DoseSheet'
 import { LabelDoses } from '@/ui/dose/LabelDoses'
+import { OldReading } from '@/ui/dose/OldReading'
 import { OverdoseHelp } from '@/ui/dose/OverdoseHelp'
 import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { Ways } from '@/ui/dose/Ways'
-import { oldReadingWords, startsFromWords } from '@/ui/words/learntWords'
+import { startsFromWords } from '@/ui/words/learntWords'
 import { planText } from '@/ui/words/planWords'
 import { floorWords } from '@/ui/words/verdictWords'
 import { clock, dayAndClock, dose, type Reader, volume } from '@/ui/words/words'
@@ -81,7 +82,6 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
   const done = round.doses.length + round.aerations.length
   const nothing = plan.steps.length === 0
   const startsFrom = startsFromWords(view, reader)
-  const old = oldReadingWords(view)
   const tested = estimate.lastTestAt !== undefined
   const test = !tested || tooOld(view)
   return (
@@ -93,14 +93,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           : 'Sanitizer, pH and alkalinity are enough for a first plan.'}
       </p>
       {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
-      {old && (
-        <p className="safety mt-3 max-w-[66ch]">
-          {old}{' '}
-          <Link href={`/tubs/${tub.id}/test`} className="quiet min-h-0">
-            Test the water
-          </Link>
-        </p>
-      )}
+      <OldReading view={view} />
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
       {bathers && !nothing && (
         <p className="safety mt-3 max-w-[66ch]">

@@ -6,6 +6,7 @@ import { loadTub, type TubParams } from '@/app/tubView'
 import { PRODUCTS } from '@/core/products/product'
 import { sessionState } from '@/server/session'
 import { Countdown } from '@/ui/dose/Countdown'
+import { OldReading } from '@/ui/dose/OldReading'
 import { Cautions, tickOf, waitFor } from '@/ui/dose/PlanStepView'
 import { SessionKeeper } from '@/ui/dose/SessionKeeper'
 import { Signs } from '@/ui/dose/Signs'
@@ -142,6 +143,7 @@ const Session = async ({ params }: TubParams) => {
           </p>
         )}
         {ring}
+        <OldReading view={view} />
         <Cautions step={step} first />
         <div className="mt-4">
           <Signs jets={step.jets} cover={step.cover} />

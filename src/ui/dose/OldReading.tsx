@@ -1,0 +1,18 @@
+import Link from 'next/link'
+import type { TubView } from '@/server/views'
+import { oldReadingWords } from '../words/learntWords'
+
+/** Where the plan stands on a reading that nobody gets in by any more: said where the hand is about to dose. */
+export const OldReading = ({ view }: { view: TubView }) => {
+  const words = oldReadingWords(view)
+  return (
+    words && (
+      <p className="safety mt-3 max-w-[66ch]">
+        {words}{' '}
+        <Link href={`/tubs/${view.tub.id}/test`} className="quiet min-h-0">
+          Test the water
+        </Link>
+      </p>
+    )
+  )
+}
