@@ -24,7 +24,17 @@ module.exports = {
       ['server', 'store', 'core'],
       'Use cases read and write the store and call the core.',
     ),
-    only('cli', ['cli', 'core'], 'The command needs no database.'),
+    only('cli', ['cli', 'words', 'core'], 'The command needs no database.'),
+    {
+      name: 'words-knows-only-types-of-server-and-store',
+      comment: 'Prose is made from what the core says; what a page hands over is a type.',
+      severity: 'error',
+      from: { path: room('words') },
+      to: {
+        path: '^src/(server|store|app|ui|demo|workers|cli)/',
+        dependencyTypesNot: ['type-only'],
+      },
+    },
     only(
       'demo',
       ['demo', 'store', 'core'],
@@ -34,7 +44,7 @@ module.exports = {
     only('stand-ins', ['stand-ins', 'core'], 'Simulated devices read a water and nothing else.'),
     only(
       'app',
-      ['app', 'ui', 'server', 'store', 'stand-ins', 'core'],
+      ['app', 'ui', 'words', 'server', 'store', 'stand-ins', 'core'],
       'Routes are thin; they open the store and hand it to use cases.',
     ),
     {

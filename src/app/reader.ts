@@ -1,7 +1,7 @@
 import { cookies, headers } from 'next/headers'
 import { isTimeZone } from '@/server/moment'
 import { THEMES, type Theme } from '@/ui/shell/theme'
-import type { Reader } from '@/ui/words/words'
+import type { Reader } from '@/words/words'
 
 const localeOf = (accepted: string | null): string => {
   for (const part of (accepted ?? '').split(',')) {

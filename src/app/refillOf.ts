@@ -1,7 +1,7 @@
 import { refillView } from '@/server/refillView'
 import type { TubView } from '@/server/views'
 import { theStore } from '@/store/database'
-import { dayAndClock, type Reader } from '@/ui/words/words'
+import { dayAndClock, type Reader } from '@/words/words'
 
 /** The planned or proposed change of water of a tub. */
 export const loadRefill = (view: TubView, reader: Reader) =>

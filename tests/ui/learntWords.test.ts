@@ -1,9 +1,9 @@
 import { DAY, type Entry, HOUR, type NewEntry } from '@/core/journal/entry'
 import { levelAhead } from '@/core/refill/levelAhead'
 import { assumedWeather } from '@/core/weather'
-import { explainWords, levelWords, oldReadingWords, startsFromWords } from '@/ui/words/learntWords'
-import { planText } from '@/ui/words/planWords'
-import { verdictWords } from '@/ui/words/verdictWords'
+import { explainWords, levelWords, oldReadingWords, startsFromWords } from '@/words/learntWords'
+import { planText } from '@/words/planWords'
+import { verdictWords } from '@/words/verdictWords'
 import { journal, NOW, tested } from '../core/waters'
 import { reader, viewOf } from './view'
 

@@ -11,7 +11,7 @@ import type { Entry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
 import { choresDue } from '@/core/upkeep/choreDue'
 import type { TubView } from '@/server/views'
-import type { Reader } from '@/ui/words/words'
+import type { Reader } from '@/words/words'
 import { tubWith } from '../core/waters'
 
 export const reader: Reader = {

@@ -5,8 +5,8 @@ import { DAY, type Entry, HOUR, MINUTE } from '@/core/journal/entry'
 import { programmeOf } from '@/core/programmes/programme'
 import type { Tub } from '@/core/tub'
 import { position, staffMarks } from '@/ui/column/scale'
-import { entryWords } from '@/ui/words/entryWords'
-import { floorWords, verdictWords } from '@/ui/words/verdictWords'
+import { entryWords } from '@/words/entryWords'
+import { floorWords, verdictWords } from '@/words/verdictWords'
 import {
   amount,
   day,
@@ -17,7 +17,7 @@ import {
   type Reader,
   spoonWords,
   volume,
-} from '@/ui/words/words'
+} from '@/words/words'
 import { journal, NOW, tested, tubWith } from '../core/waters'
 
 const reader: Reader = {

@@ -1,6 +1,6 @@
 import { isKind } from '@/core/journal/entry'
 import type { TubView } from '@/server/views'
-import { amount, day, METHOD_WORDS, type Reader, shortDuration, volume } from '../words/words'
+import { amount, day, METHOD_WORDS, type Reader, shortDuration, volume } from '@/words/words'
 import { type ColumnScale, columnScales, NINE_IN_TEN } from './columnData'
 import { STATE_WORDS, StateMark, StateShape, stateColour } from './StateMark'
 import { position, staffMarks } from './scale'

@@ -3,7 +3,7 @@ import type { Estimate, QuantityEstimate } from '@/core/estimate/estimate'
 import { type Band, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import type { Tub } from '@/core/tub'
-import { figure, type Reader } from '../words/words'
+import { figure, type Reader } from '@/words/words'
 
 /** Nine in ten of a normal spread lie within this many standard deviations. */
 export const NINE_IN_TEN = 1.645

@@ -2,8 +2,8 @@ import Link from 'next/link'
 import { DAY, isKind } from '@/core/journal/entry'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import type { TubView } from '@/server/views'
-import { labelGrams } from '../words/shelfWords'
-import { day, dose, type Reader } from '../words/words'
+import { labelGrams } from '@/words/shelfWords'
+import { day, dose, type Reader } from '@/words/words'
 
 /** Helpers whose makers keep their recipe: so much by the label for this tub, when last, and when again. */
 export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) => {

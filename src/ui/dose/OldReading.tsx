@@ -1,6 +1,6 @@
 import Link from 'next/link'
 import type { TubView } from '@/server/views'
-import { oldReadingWords } from '../words/learntWords'
+import { oldReadingWords } from '@/words/learntWords'
 
 /** Where the plan stands on a reading that nobody gets in by any more: said where the hand is about to dose. */
 export const OldReading = ({ view }: { view: TubView }) => {

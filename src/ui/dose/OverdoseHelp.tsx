@@ -3,7 +3,7 @@ import { overdoseHelp } from '@/core/advice/overdose'
 import { roundToMeasure } from '@/core/products/measure'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
-import { amount, dose, duration, numberWords, type Reader, volume } from '../words/words'
+import { amount, dose, duration, numberWords, type Reader, volume } from '@/words/words'
 
 const REMOVER = 'sodium thiosulfate pentahydrate'
 const HOUR = 3_600_000

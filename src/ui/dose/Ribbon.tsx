@@ -7,8 +7,8 @@ import { feederOf } from '@/core/programmes/feeder'
 import { type Band, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
+import { clock, day, dayAndClock, figure, type Reader, sameDay } from '@/words/words'
 import { NINE_IN_TEN } from '../column/columnData'
-import { clock, day, dayAndClock, figure, type Reader, sameDay } from '../words/words'
 
 const HOURS = 48
 const PHONE_HOURS = 24

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
-import { duration } from '../words/words'
+import { duration } from '@/words/words'
 
 const POLL_MILLISECONDS = 5000
 /** A device whose clock is further off than this says so. */

@@ -5,7 +5,7 @@ import { programmeOf } from '@/core/programmes/programme'
 import { calciteSaturationIndex } from '@/core/water/saturation'
 import type { WaterReading } from '@/core/water/water'
 import type { TubRow } from '@/store/tubs'
-import { fixedWords, mass, numberWords, type Reader, spoonWords, volume } from '../words/words'
+import { fixedWords, mass, numberWords, type Reader, spoonWords, volume } from '@/words/words'
 
 const lineValue = ({ value, unit }: WorkingLine, reader: Reader) => {
   const n = (decimals: number) => numberWords(value, decimals, reader)

@@ -2,10 +2,10 @@ import type { Question } from '@/core/advice/alternatives'
 import { dosePlan } from '@/core/advice/plan'
 import { floorBroken, programmeOf } from '@/core/programmes/programme'
 import type { TubView } from '@/server/views'
+import { answerWords, leavesBehind, outcomeWords, QUESTION_WORDS } from '@/words/choiceWords'
+import type { Reader } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
-import { answerWords, leavesBehind, outcomeWords, QUESTION_WORDS } from '../words/choiceWords'
-import type { Reader } from '../words/words'
 
 const Way = ({
   action,

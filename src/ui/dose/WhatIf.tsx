@@ -7,7 +7,7 @@ import { roundToMeasure } from '@/core/products/measure'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { readWater } from '@/core/water/solveWater'
 import type { Water } from '@/core/water/water'
-import { dose, duration, list, numberWords, type Reader } from '../words/words'
+import { dose, duration, list, numberWords, type Reader } from '@/words/words'
 import type { MapPoint } from './mapFrame'
 
 /** g per 1000 L: as far as the panel's slider reaches. */

@@ -3,7 +3,7 @@ import type { Plan } from '@/core/advice/plan'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { readWater } from '@/core/water/solveWater'
 import type { Water } from '@/core/water/water'
-import { numberWords, type Reader } from '../words/words'
+import { numberWords, type Reader } from '@/words/words'
 import { type Frame, H, type MapPoint, ticks, W } from './mapFrame'
 
 const DRIFT_HOURS = [0.5, 1, 2, 4, 8]

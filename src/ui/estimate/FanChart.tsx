@@ -2,7 +2,7 @@ import { bandOf } from '@/core/advice/state'
 import type { Fan } from '@/core/estimate/learning/learnt'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { Tub } from '@/core/tub'
-import { figure, type Reader, unitOf, weekday } from '../words/words'
+import { figure, type Reader, unitOf, weekday } from '@/words/words'
 
 const WIDTH = 440
 const HEIGHT = 120

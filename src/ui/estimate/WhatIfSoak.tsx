@@ -6,9 +6,9 @@ import type { Ahead, Fan } from '@/core/estimate/learning/learnt'
 import type { Entry } from '@/core/journal/entry'
 import type { SoakLoad } from '@/core/soaks/load'
 import type { Tub } from '@/core/tub'
+import { floorAtWords } from '@/words/learntWords'
+import type { Reader } from '@/words/words'
 import type { Estimator } from '@/workers/estimate.worker'
-import { floorAtWords } from '../words/learntWords'
-import type { Reader } from '../words/words'
 import { FanChart } from './FanChart'
 
 const HOUR = 3_600_000

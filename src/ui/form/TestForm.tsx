@@ -2,7 +2,7 @@
 
 import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
 import type { Fields } from '@/server/form'
-import { METHOD_WORDS } from '../words/words'
+import { METHOD_WORDS } from '@/words/words'
 import { type Action, DraftForm, FieldNote, useDraft } from './draft'
 import { Choices, WhenInput } from './inputs'
 

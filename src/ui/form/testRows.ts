@@ -3,8 +3,8 @@ import { middle, programmeOf } from '@/core/programmes/programme'
 import { type Method, QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
 import { fromCelsius } from '@/core/units'
 import type { TubView } from '@/server/views'
-import { expectedWords } from '../words/learntWords'
-import { day, figure, type Reader, unitOf } from '../words/words'
+import { expectedWords } from '@/words/learntWords'
+import { day, figure, type Reader, unitOf } from '@/words/words'
 import type { TestRow } from './TestForm'
 
 const STEP: Record<Quantity, number> = {

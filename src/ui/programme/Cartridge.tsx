@@ -1,6 +1,6 @@
+import { day, type Reader } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
-import { day, type Reader } from '../words/words'
 
 /** How old the cartridge or stick is, and when it has done its time. */
 export const Cartridge = ({

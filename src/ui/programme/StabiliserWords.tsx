@@ -1,7 +1,7 @@
 import { DAY } from '@/core/journal/entry'
 import type { StabiliserClock } from '@/core/programmes/stabiliserClock'
 import type { Tub } from '@/core/tub'
-import { day, numberWords, type Reader } from '../words/words'
+import { day, numberWords, type Reader } from '@/words/words'
 
 const FAR = 400 * DAY
 

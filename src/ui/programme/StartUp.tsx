@@ -5,10 +5,10 @@ import { PRODUCTS } from '@/core/products/product'
 import type { StartProgress } from '@/core/programmes/startUp'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
+import { amount, dayAndClock, dose, type Reader } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
-import { amount, dayAndClock, dose, type Reader } from '../words/words'
 
 type Step = StartProgress['steps'][number]
 

@@ -1,10 +1,10 @@
 'use client'
 
 import type { Fields } from '@/server/form'
+import type { Reader } from '@/words/words'
+import { temperatureSign } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { Choices, TextInput } from '../form/inputs'
-import type { Reader } from '../words/words'
-import { temperatureSign } from '../words/words'
 
 const YES_NO = [
   { value: 'yes', label: 'Yes' },

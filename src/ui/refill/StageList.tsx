@@ -3,11 +3,11 @@
 import { useEffect, useState } from 'react'
 import { PRODUCTS } from '@/core/products/product'
 import type { Placed } from '@/core/refill/refillSchedule'
+import { lengthWords } from '@/words/refillWords'
+import { dayAndClock, dose, type Reader, temperatureSign } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
-import { lengthWords } from '../words/refillWords'
-import { dayAndClock, dose, type Reader, temperatureSign } from '../words/words'
 
 /** Ticks of a list at the hand; kept in this browser, for they say nothing that the journal needs. */
 const Checks = ({ name, checks }: { name: string; checks: readonly string[] }) => {

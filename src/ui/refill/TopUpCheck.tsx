@@ -1,8 +1,8 @@
 import { evaporationLitresPerHour, topUpOf } from '@/core/refill/topUp'
 import type { Weather } from '@/core/weather'
+import { degrees, numberWords, type Reader, volume } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
-import { degrees, numberWords, type Reader, volume } from '../words/words'
 
 const VERDICT = {
   evaporation: 'Evaporation and bathers explain it.',

@@ -6,7 +6,7 @@ import { programmeOf } from '@/core/programmes/programme'
 import type { AfterSoakDose, AfterSoakSchool } from '@/core/soaks/afterSoak'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
-import { amount, dose, numberWords, type Reader, spoonWords } from '../words/words'
+import { amount, dose, numberWords, type Reader, spoonWords } from '@/words/words'
 
 const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
   'spoon rule': {

@@ -3,7 +3,7 @@ import { programmeOf } from '@/core/programmes/programme'
 import type { GroupTurn } from '@/core/soaks/gathering'
 import { loadOf, type SoakLoad } from '@/core/soaks/load'
 import type { TubView } from '@/server/views'
-import { amount, dose, numberWords, type Reader } from '../words/words'
+import { amount, dose, numberWords, type Reader } from '@/words/words'
 
 export const GROUPS = 4
 

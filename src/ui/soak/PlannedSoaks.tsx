@@ -1,9 +1,9 @@
 import { programmeOf } from '@/core/programmes/programme'
 import { soakAhead } from '@/core/soaks/soakAhead'
 import type { TubView } from '@/server/views'
+import { amount, dayAndClock, type Reader } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
-import { amount, dayAndClock, type Reader } from '../words/words'
 import { PlanSoakForm } from './PlanSoakForm'
 
 const ADVICE = {

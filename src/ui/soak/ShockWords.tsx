@@ -5,7 +5,7 @@ import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import { COVER_MINUTES, SHOCK_DOSE_MG_PER_LITRE, type ShockDue } from '@/core/soaks/shock'
 import type { TubView } from '@/server/views'
-import { day, dose, type Reader } from '../words/words'
+import { day, dose, type Reader } from '@/words/words'
 
 /** The next shock: when, why, how much, and what comes with it. */
 export const ShockWords = ({

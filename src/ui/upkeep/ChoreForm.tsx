@@ -2,9 +2,9 @@
 
 import { LANES } from '@/core/upkeep/chore'
 import type { Fields } from '@/server/form'
+import { LANE_WORDS } from '@/words/choreWords'
 import { type Action, DraftForm, useDraft } from '../form/draft'
 import { Choices, TextArea, TextInput } from '../form/inputs'
-import { LANE_WORDS } from '../words/choreWords'
 
 const INTERVAL_FIELDS = ['days', 'soakHours', 'personHours', 'hoseVolume', 'shocks', 'drain']
 

@@ -3,11 +3,11 @@
 import Link from 'next/link'
 import { labelDose, PRODUCTS } from '@/core/products/product'
 import type { ChoreDue } from '@/core/upkeep/choreDue'
+import { STATE_WORDS, whyWords } from '@/words/choreWords'
+import { day, type Reader } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
-import { STATE_WORDS, whyWords } from '../words/choreWords'
-import { day, type Reader } from '../words/words'
 import { ChoreMark } from './ChoreMark'
 
 /** Where a chore pours something into the tub, the dose is its tick: its waits and cautions come with it. */

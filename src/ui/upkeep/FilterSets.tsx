@@ -1,12 +1,12 @@
 'use client'
 
 import { FILTER_KINDS, type FilterStanding, RECIPES } from '@/core/upkeep/filterSet'
+import { filterLifeWords, standingWords } from '@/words/choreWords'
+import type { Reader } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import { type Action, DraftForm } from '../form/draft'
 import { Choices, TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
-import { filterLifeWords, standingWords } from '../words/choreWords'
-import type { Reader } from '../words/words'
 import { FilterPicture } from './FilterPicture'
 
 const RecipeForm = ({

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useState } from 'react'
-import { duration } from '../words/words'
+import { duration } from '@/words/words'
 
 /** The alarm for a tub without a filter; its clock runs on. */
 export const NoFilter = ({ since, renderedAt }: { since: number; renderedAt: number }) => {

@@ -2,10 +2,10 @@
 
 import { startTransition, useActionState, useRef, useState } from 'react'
 import type { SeasonStrip as Strip, StripMark, StripRow } from '@/core/upkeep/seasonStrip'
+import { LANE_WORDS, whyWords } from '@/words/choreWords'
+import { day, type Reader } from '@/words/words'
 import type { Action } from '../form/draft'
 import { useCarry } from '../useCarry'
-import { LANE_WORDS, whyWords } from '../words/choreWords'
-import { day, type Reader } from '../words/words'
 import { SHAPE_WORDS, StripShape } from './stripMarks'
 
 const DAY = 86_400_000

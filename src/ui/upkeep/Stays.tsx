@@ -2,11 +2,11 @@
 
 import { useState } from 'react'
 import type { Stay } from '@/core/upkeep/stay'
+import { day, type Reader } from '@/words/words'
 import { type Action, DraftForm, FieldNote } from '../form/draft'
 import { Choices, TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
 import { FileChoice } from '../test/FileChoice'
-import { day, type Reader } from '../words/words'
 
 export type TakeCalendar = (
   fields: Record<string, string>,

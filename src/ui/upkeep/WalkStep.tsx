@@ -3,10 +3,10 @@
 import Link from 'next/link'
 import { labelDose, PRODUCTS } from '@/core/products/product'
 import type { ChoreDue } from '@/core/upkeep/choreDue'
+import { whyWords } from '@/words/choreWords'
+import type { Reader } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
-import { whyWords } from '../words/choreWords'
-import type { Reader } from '../words/words'
 import { dosesInto } from './ChoreItem'
 
 /** One chore of the walk, as large as a wet hand needs it. */

@@ -8,8 +8,8 @@ import { MoreSheet } from '@/ui/shell/MoreSheet'
 import { Nudger } from '@/ui/shell/Nudger'
 import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
-import { CHANGE_WORDS, changeWords } from '@/ui/words/entryWords'
-import { clock, weekday } from '@/ui/words/words'
+import { CHANGE_WORDS, changeWords } from '@/words/entryWords'
+import { clock, weekday } from '@/words/words'
 
 const RECENT_MS = 45_000
 

@@ -6,8 +6,8 @@ import { programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import { FanChart } from '@/ui/estimate/FanChart'
 import { WhatIfSoak } from '@/ui/estimate/WhatIfSoak'
-import { explainWords, floorAtWords, levelWords, oddWords } from '@/ui/words/learntWords'
-import { stepWords } from '@/ui/words/words'
+import { explainWords, floorAtWords, levelWords, oddWords } from '@/words/learntWords'
+import { stepWords } from '@/words/words'
 
 export const metadata: Metadata = { title: 'The week ahead' }
 

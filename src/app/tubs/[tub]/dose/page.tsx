@@ -19,10 +19,10 @@ import { OverdoseHelp } from '@/ui/dose/OverdoseHelp'
 import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { Ways } from '@/ui/dose/Ways'
-import { startsFromWords } from '@/ui/words/learntWords'
-import { planText } from '@/ui/words/planWords'
-import { floorWords } from '@/ui/words/verdictWords'
-import { clock, dayAndClock, dose, type Reader, volume } from '@/ui/words/words'
+import { startsFromWords } from '@/words/learntWords'
+import { planText } from '@/words/planWords'
+import { floorWords } from '@/words/verdictWords'
+import { clock, dayAndClock, dose, type Reader, volume } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Dose' }
 

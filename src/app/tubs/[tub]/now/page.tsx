@@ -5,10 +5,10 @@ import { HOTTEST_CELSIUS } from '@/core/programmes/programme'
 import { startProgress } from '@/core/programmes/startUp'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
-import { agendaWords } from '@/ui/words/agendaWords'
-import { oddWords } from '@/ui/words/learntWords'
-import { floorWords, planMinutes, verdictWords } from '@/ui/words/verdictWords'
-import { dayAndClock, degrees, stepWords } from '@/ui/words/words'
+import { agendaWords } from '@/words/agendaWords'
+import { oddWords } from '@/words/learntWords'
+import { floorWords, planMinutes, verdictWords } from '@/words/verdictWords'
+import { dayAndClock, degrees, stepWords } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 

@@ -15,7 +15,7 @@ import { CellAsk } from '@/ui/programme/CellAsk'
 import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
-import { amount, type Reader } from '@/ui/words/words'
+import { amount, type Reader } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Programme' }
 

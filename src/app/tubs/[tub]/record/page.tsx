@@ -8,8 +8,8 @@ import { toWallClock } from '@/server/moment'
 import { EntryForm } from '@/ui/form/EntryForm'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
-import { CHANGE_WORDS, changeWords, entryWords, KIND_WORDS } from '@/ui/words/entryWords'
-import { clock, day, duration } from '@/ui/words/words'
+import { CHANGE_WORDS, changeWords, entryWords, KIND_WORDS } from '@/words/entryWords'
+import { clock, day, duration } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Record' }
 

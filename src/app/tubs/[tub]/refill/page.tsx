@@ -33,8 +33,8 @@ import {
   lengthWords,
   originWords,
   reasonWords,
-} from '@/ui/words/refillWords'
-import { dayAndClock, dose, numberWords, volume } from '@/ui/words/words'
+} from '@/words/refillWords'
+import { dayAndClock, dose, numberWords, volume } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Refill' }
 

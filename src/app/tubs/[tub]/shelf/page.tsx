@@ -5,7 +5,7 @@ import { loadTub, type TubParams } from '@/app/tubView'
 import { PRODUCTS } from '@/core/products/product'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
-import { shelfWords } from '@/ui/words/shelfWords'
+import { shelfWords } from '@/words/shelfWords'
 
 export const metadata: Metadata = { title: 'The shelf' }
 

@@ -14,8 +14,8 @@ import { Gathering, GROUPS } from '@/ui/soak/Gathering'
 import { PlannedSoaks } from '@/ui/soak/PlannedSoaks'
 import { ShockWords } from '@/ui/soak/ShockWords'
 import { SoakForm } from '@/ui/soak/SoakForm'
-import { entryWords } from '@/ui/words/entryWords'
-import { dayAndClock, numberWords } from '@/ui/words/words'
+import { entryWords } from '@/words/entryWords'
+import { dayAndClock, numberWords } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Soak' }
 

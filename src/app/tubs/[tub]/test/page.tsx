@@ -20,10 +20,10 @@ import { DropReader } from '@/ui/test/DropReader'
 import { MeterReader } from '@/ui/test/MeterReader'
 import { stripReminder } from '@/ui/test/reminders'
 import { StripReader } from '@/ui/test/StripReader'
-import { answerWords } from '@/ui/words/choiceWords'
-import { dueWords, SCHOOL_WORDS } from '@/ui/words/dueWords'
-import { entryWords } from '@/ui/words/entryWords'
-import { floorWords } from '@/ui/words/verdictWords'
+import { answerWords } from '@/words/choiceWords'
+import { dueWords, SCHOOL_WORDS } from '@/words/dueWords'
+import { entryWords } from '@/words/entryWords'
+import { floorWords } from '@/words/verdictWords'
 import {
   dayAndClock,
   fixedWords,
@@ -32,7 +32,7 @@ import {
   type Reader,
   temperatureSign,
   unitOf,
-} from '@/ui/words/words'
+} from '@/words/words'
 
 export const metadata: Metadata = { title: 'Test' }
 

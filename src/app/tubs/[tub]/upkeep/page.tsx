@@ -29,9 +29,9 @@ import { NoFilter } from '@/ui/upkeep/NoFilter'
 import { NudgeSettings } from '@/ui/upkeep/NudgeSettings'
 import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
 import { Stays } from '@/ui/upkeep/Stays'
-import { agendaWords } from '@/ui/words/agendaWords'
-import { mostUrgent, weekTitle, whyWords } from '@/ui/words/choreWords'
-import { type Reader, weekday } from '@/ui/words/words'
+import { agendaWords } from '@/words/agendaWords'
+import { mostUrgent, weekTitle, whyWords } from '@/words/choreWords'
+import { type Reader, weekday } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Upkeep' }
 

@@ -12,8 +12,8 @@ import { SessionKeeper } from '@/ui/dose/SessionKeeper'
 import { Signs } from '@/ui/dose/Signs'
 import { Spoons } from '@/ui/dose/Spoons'
 import { TickForm } from '@/ui/dose/TickForm'
-import { handWords, scoopsOf, stepName } from '@/ui/words/planWords'
-import { clock, stepWords } from '@/ui/words/words'
+import { handWords, scoopsOf, stepName } from '@/words/planWords'
+import { clock, stepWords } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Dosing' }
 

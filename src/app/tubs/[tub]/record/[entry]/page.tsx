@@ -10,8 +10,8 @@ import { EntryForm } from '@/ui/form/EntryForm'
 import { productGroups } from '@/ui/form/productOptions'
 import { TestForm } from '@/ui/form/TestForm'
 import { testRows } from '@/ui/form/testRows'
-import { KIND_WORDS } from '@/ui/words/entryWords'
-import { dayAndClock } from '@/ui/words/words'
+import { KIND_WORDS } from '@/words/entryWords'
+import { dayAndClock } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Correct an entry' }
 

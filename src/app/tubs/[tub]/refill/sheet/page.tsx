@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { lengthWords, sumWords } from '@/ui/words/refillWords'
-import { dayAndClock, dose, stepWords, volume } from '@/ui/words/words'
+import { lengthWords, sumWords } from '@/words/refillWords'
+import { dayAndClock, dose, stepWords, volume } from '@/words/words'
 
 export const metadata: Metadata = { title: 'The day of the refill' }
 

@@ -5,7 +5,7 @@ import { loadKits, loadTub, type TubParams } from '@/app/tubView'
 import { programmeOf } from '@/core/programmes/programme'
 import { genericDrops, genericStrips } from '@/core/testing/kit'
 import { PostButton } from '@/ui/form/PostButton'
-import { kitWords } from '@/ui/words/kitWords'
+import { kitWords } from '@/words/kitWords'
 
 export const metadata: Metadata = { title: 'Test kits' }
 

@@ -6,7 +6,7 @@ import { loadKits, loadTub, type TubParams } from '@/app/tubView'
 import { QUANTITY } from '@/core/testing/quantity'
 import { toWallClock } from '@/server/moment'
 import { PhotoReader } from '@/ui/test/PhotoReader'
-import { unitOf } from '@/ui/words/words'
+import { unitOf } from '@/words/words'
 
 export const metadata: Metadata = { title: 'A strip from a picture' }
 

@@ -6,7 +6,7 @@ import { allChoresOf, LANES } from '@/core/upkeep/chore'
 import { theStore } from '@/store/database'
 import { choreIdOf, removedChoreRulesOf } from '@/store/upkeep'
 import { PostButton } from '@/ui/form/PostButton'
-import { intervalWords, LANE_WORDS, seasonWords } from '@/ui/words/choreWords'
+import { intervalWords, LANE_WORDS, seasonWords } from '@/words/choreWords'
 
 export const metadata: Metadata = { title: 'All chores' }
 

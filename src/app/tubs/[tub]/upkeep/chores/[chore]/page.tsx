@@ -7,7 +7,7 @@ import { allChoresOf, schoolsOf } from '@/core/upkeep/chore'
 import { choreFields } from '@/server/chores'
 import { PostButton } from '@/ui/form/PostButton'
 import { ChoreForm } from '@/ui/upkeep/ChoreForm'
-import { intervalWords } from '@/ui/words/choreWords'
+import { intervalWords } from '@/words/choreWords'
 
 export const metadata: Metadata = { title: 'A chore' }
 
