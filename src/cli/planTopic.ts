@@ -6,21 +6,21 @@ import { quantityOf } from '@/core/estimate/testedWater'
 import { toDose } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import {
-  type Band,
   PROGRAMMES,
   type Programme,
   type ProgrammeId,
   programmeOf,
-  type Targets,
 } from '@/core/programmes/programme'
 import type { Method } from '@/core/testing/quantity'
 import type { WaterReading } from '@/core/water/water'
 import { checkFields, type Refusal } from './fields'
+import { targetsFrom } from './journalFields'
 import { PRODUCT_FIELDS, type ProductInput, strengthOf } from './productFields'
 import { type Answer, as, impossible, litres, number, type Topic } from './topic'
 import {
   FILL_FIELDS,
   fillWaterFrom,
+  methodOf,
   READ_AS,
   READING_FIELDS,
   readingOf,
@@ -42,26 +42,12 @@ const SHELF_FIELDS = {
 
 interface PlanInput {
   tub: { volumeL: number; programme: ProgrammeId }
-  reading: Partial<WaterInput> & { method: Method }
+  reading: Partial<WaterInput> & { method: Method | 'photometer' }
   objective: Objective
   replaceWater: 'yes' | 'no'
   targets?: Record<string, unknown>
   shelf?: unknown
   fillWater?: Partial<WaterInput>
-}
-
-const TARGETS: Record<string, keyof Targets> = {
-  freeChlorinePpm: 'sanitizer',
-  brominePpm: 'sanitizer',
-  biguanidePpm: 'sanitizer',
-  peroxidePpm: 'sanitizer',
-  pH: 'pH',
-  totalAlkalinityPpm: 'totalAlkalinity',
-  calciumHardnessPpm: 'calciumHardness',
-  cyanuricAcidPpm: 'cyanuricAcid',
-  boratePpm: 'borate',
-  saltPpm: 'salt',
-  totalDissolvedSolidsPpm: 'totalDissolvedSolids',
 }
 
 /** What a water is taken to hold where nothing was read. */
@@ -74,14 +60,6 @@ const UNREAD = {
   saltPpm: 0,
 }
 const UNREAD_SOLIDS_PPM = 500
-
-const bandOf = (given: unknown): Band | undefined =>
-  Array.isArray(given) &&
-  given.length === 2 &&
-  given.every((end) => typeof end === 'number' && Number.isFinite(end)) &&
-  given[0] < given[1]
-    ? { low: given[0], high: given[1] }
-    : undefined
 
 const shown = (water: WaterReading, { watched, sanitizer }: Programme) => ({
   pH: water.pH,
@@ -145,20 +123,9 @@ const stepOf = (step: PlanStep, shown: (water: WaterReading) => Record<string, u
 const answer = (raw: Record<string, unknown>): Answer => {
   const input = as<PlanInput>(raw)
   const programme = programmeOf(input.tub.programme)
-  const targets: Targets = { ...programme.presets[0].targets }
-  for (const [name, given] of Object.entries(input.targets ?? {})) {
-    const key = TARGETS[name]
-    const band = bandOf(given)
-    if (!key || !band)
-      return {
-        refusal: {
-          field: `targets.${name}`,
-          given,
-          allowed: key ? '[low, high] with low below high' : Object.keys(TARGETS).join(', '),
-        },
-      }
-    targets[key] = band
-  }
+  const ranges = targetsFrom(input.tub.programme, input.targets)
+  if ('field' in ranges) return { refusal: ranges }
+  const { targets } = ranges
   const shelf = shelfOf(input.shelf)
   if (shelf && 'field' in shelf) return { refusal: shelf }
 
@@ -170,7 +137,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
     .filter(([name]) => given[name as keyof WaterInput] !== undefined)
     .map(([, quantity]) => quantity)
   const fillWater = fillWaterFrom(input.fillWater)
-  const state = estimateOfReading(readingOf(reading), read, given.method, 0, fillWater)
+  const state = estimateOfReading(readingOf(reading), read, methodOf(given.method), 0, fillWater)
   if (!state) return impossible(reading)
   const tub = {
     volumeLitres: input.tub.volumeL,

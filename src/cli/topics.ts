@@ -1,6 +1,7 @@
 import { FORECAST_TOPIC } from './forecastTopic'
 import { PLAN_TOPIC } from './planTopic'
 import { PRODUCT_TOPICS } from './productTopics'
+import { TODAY_TOPIC } from './todayTopic'
 import type { Topic } from './topic'
 import { TUB_TOPICS } from './tubTopics'
 import { WATER_TOPICS } from './waterTopics'
@@ -11,4 +12,5 @@ export const TOPICS: Record<string, Topic> = {
   ...TUB_TOPICS,
   plan: PLAN_TOPIC,
   forecast: FORECAST_TOPIC,
+  today: TODAY_TOPIC,
 }

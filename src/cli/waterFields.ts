@@ -1,5 +1,5 @@
-import { METHODS, type Quantity } from '@/core/testing/quantity'
-import type { FillWater } from '@/core/tub'
+import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
+import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource } from '@/core/tub'
 import { makeWater } from '@/core/water/makeWater'
 import type { Water, WaterReading } from '@/core/water/water'
 import type { FieldTable, Refusal } from './fields'
@@ -37,7 +37,7 @@ export const READ_AS: Record<string, Quantity> = {
 
 /** What an owner's test may hold; nothing in it has to be there, and nothing that is not there was read. */
 export const READING_FIELDS: FieldTable = {
-  method: { unit: '', oneOf: METHODS, default: 'drops' },
+  method: { unit: '', oneOf: [...METHODS, 'photometer'], default: 'drops' },
   pH: { unit: '', low: 4, high: 11 },
   totalAlkalinityPpm: { unit: 'ppm', low: 0, high: 1000 },
   calciumHardnessPpm: { unit: 'ppm', low: 0, high: 2000 },
@@ -56,24 +56,32 @@ export const READING_FIELDS: FieldTable = {
   temperatureC: { unit: '°C', low: 0, high: 45 },
 }
 
-/** Water from a pipe, as far as it was measured; the rest is taken from a typical town supply. */
+/** Water from a pipe, as far as it was measured; the rest is taken from what its source usually gives. */
 export const FILL_FIELDS: FieldTable = {
-  pH: { unit: '', low: 4, high: 11 },
-  totalAlkalinityPpm: { unit: 'ppm', low: 0, high: 1000 },
-  calciumHardnessPpm: { unit: 'ppm', low: 0, high: 2000 },
-  saltPpm: { unit: 'ppm', low: 0, high: 10_000 },
-  totalDissolvedSolidsPpm: { unit: 'ppm', low: 0, high: 20_000 },
-  temperatureC: { unit: '°C', low: 0, high: 45 },
+  source: { unit: '', oneOf: FILL_WATER_SOURCES, default: 'town' },
+  ...Object.fromEntries(Object.entries(READING_FIELDS).filter(([name]) => name !== 'method')),
 }
 
-export const fillWaterFrom = (given: Partial<WaterInput> = {}): FillWater => ({
-  source: 'town',
+export const fillWaterFrom = (
+  given: Partial<WaterInput> & { source?: FillWaterSource } = {},
+): FillWater => ({
+  source: given.source ?? 'town',
   pH: given.pH,
   totalAlkalinityPpm: given.totalAlkalinityPpm,
   calciumHardnessPpm: given.calciumHardnessPpm,
   totalDissolvedSolidsPpm: given.totalDissolvedSolidsPpm,
   saltPpm: given.saltPpm,
+  copperPpm: given.copperPpm,
+  ironPpm: given.ironPpm,
+  phosphatePpm: given.phosphatePpm,
+  cyanuricAcidPpm: given.cyanuricAcidPpm,
+  boratePpm: given.boratePpm,
+  freeChlorinePpm: given.freeChlorinePpm,
 })
+
+/** A photometer is a meter. */
+export const methodOf = (method: Method | 'photometer'): Method =>
+  method === 'photometer' ? 'meter' : method
 
 export interface WaterInput {
   pH: number

@@ -17,6 +17,11 @@ export interface FillWater {
   ironPpm?: number | undefined
   /** As PO₄. */
   phosphatePpm?: number | undefined
+  cyanuricAcidPpm?: number | undefined
+  /** As boron. */
+  boratePpm?: number | undefined
+  /** Town water holds up to 1.5 ppm, delivered water sometimes more: common practice. */
+  freeChlorinePpm?: number | undefined
 }
 
 /** When owners test: schools that differ, common practice. */
@@ -60,6 +65,8 @@ export interface Tub {
   choices?: Partial<Choices>
   /** Rates of its own, where enough readings have shown them. */
   learnt?: LearntRates
+  /** Nobody gets in above so much sanitizer, ppm, where its owner has raised it. */
+  keepOutAbovePpm?: number | null
   /** What the heater is set to. */
   setTemperatureCelsius: number
 }

@@ -255,6 +255,13 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
       world.dose('sodium dichlor dihydrate', grams)
       add({ kind: 'dose', at: topUpAt, body: { product: 'sodium dichlor dihydrate', grams } })
     }
+    if (short < -0.4) {
+      // Too much to get in by tonight: some of it goes with the water.
+      const share = -short / (world.truth().freeChlorinePpm + 0.01)
+      world.advance(topUpAt)
+      world.topUp(share)
+      add({ kind: 'water', at: topUpAt, body: { replacedFraction: Number(share.toFixed(2)) } })
+    }
     test(end, all, 'meter')
   }
   const entries = journal

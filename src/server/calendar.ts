@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { TZDate } from '@date-fns/tz'
 import ical, { ICalAlarmType, type ICalCalendar, ICalEventRepeatingFreq } from 'ical-generator'
 import { DAY, HOUR, MINUTE } from '@/core/journal/entry'
+import { soakAhead } from '@/core/soaks/soakAhead'
 import type { Store } from '@/store/database'
 import { soaksAhead } from '@/store/plannedSoaks'
 import { openRefill } from '@/store/refills'
@@ -77,15 +78,20 @@ const addTub = (
           alarms: [{ type: ICalAlarmType.display, triggerBefore: 600 }],
         })
   }
-  for (const { id, at, load } of soaksAhead(store, tub.id, now))
+  const soaks = soaksAhead(store, tub.id, now)
+  const soaking = soaks.length > 0 ? tubView(store, tub.id, now) : undefined
+  for (const { id, at, load } of soaks) {
+    const shut =
+      soaking && soakAhead(soaking.tub, soaking.estimate, at, soaking.verdict.closures).closure
     calendar.createEvent({
       id: `soak-${tub.id}-${id}@pavrel`,
       stamp: new Date(now),
       start: new Date(at),
       end: new Date(at + load.minutes * MINUTE),
-      summary: `${prefix}Soak, ${load.people} ${load.people === 1 ? 'person' : 'people'}: test before it`,
+      summary: `${prefix}Soak, ${load.people} ${load.people === 1 ? 'person' : 'people'}: ${shut ? `tub closed (${shut.code})` : 'test before it'}`,
       alarms: [{ type: ICalAlarmType.display, triggerBefore: (2 * HOUR) / 1000 }],
     })
+  }
 }
 
 /** The calendar of one tub or of all, as iCalendar (RFC 5545), by its secret address. */

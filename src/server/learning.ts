@@ -1,12 +1,7 @@
-import { deviationOf, ENOUGH_READINGS } from '@/core/estimate/learning/believe'
-import { type Spread, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
+import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble, type Ensemble } from '@/core/estimate/learning/ensembleState'
-import { type LearntTub, learntOf } from '@/core/estimate/learning/learnt'
 import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
 import { type Entry, type Instant, inOrder } from '@/core/journal/entry'
-import { feederOf } from '@/core/programmes/feeder'
-import { programmeOf } from '@/core/programmes/programme'
-import type { LearntRates } from '@/core/tub'
 import type { Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
 
@@ -76,32 +71,4 @@ export const ensembleNow = (
     })
   passEnsemble(ensemble, tub, now)
   return ensemble
-}
-
-/** What a tub's journal has taught, and the rates that advice may go by; none while too little was read, or a feeder holds the level. */
-export const learntNow = (
-  store: Store,
-  tub: TubRow,
-  journal: readonly Entry[],
-  now: Instant,
-): { learnt: LearntTub; ensemble: Ensemble; rates: LearntRates | undefined } => {
-  const ensemble = ensembleNow(store, tub, journal, now)
-  const learnt = learntOf(ensemble, tub)
-  const asNormal = (spread: Spread) => ({
-    mean: spread.median,
-    standardDeviation: deviationOf(spread),
-  })
-  const { sanitizer } = programmeOf(tub.programme)
-  const reacts = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
-  return {
-    learnt,
-    ensemble,
-    rates:
-      learnt.readings >= ENOUGH_READINGS && reacts && feederOf(tub.programme) === undefined
-        ? {
-            lossPerHour: asNormal(learnt.rates.loss),
-            demandGramsPerPersonHour: asNormal(learnt.rates.demand),
-          }
-        : undefined,
-  }
 }

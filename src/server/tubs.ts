@@ -3,9 +3,13 @@ import { estimate } from '@/core/estimate/estimate'
 import { fillWaterOf } from '@/core/estimate/testedWater'
 import { DAY } from '@/core/journal/entry'
 import {
+  HOTTEST_CELSIUS,
+  keepOutAbove,
+  MOST_KEEP_OUT_ABOVE,
   PROGRAMMES,
   type ProgrammeId,
   programmeOf,
+  type SanitizerQuantity,
   type Targets,
 } from '@/core/programmes/programme'
 import { switchAdvice } from '@/core/programmes/switching'
@@ -22,6 +26,7 @@ import {
   volumeLitres,
 } from '@/core/tub'
 import {
+  fromCelsius,
   fromLitres,
   fromMetres,
   type LengthUnit,
@@ -74,6 +79,7 @@ interface TubFields {
   programme: ProgrammeId
   preset: string
   setTemperature?: number
+  keepOutAbove?: number
 }
 
 const BAND_LIMITS: Record<
@@ -132,8 +138,13 @@ const SIZE_NAMES: Record<string, string> = {
 const size = (name: keyof TubFields) =>
   number({ name: SIZE_NAMES[name] ?? name, low: 0.1, high: 30_000 })
 
+/** As low as a heater is set; assumed. */
+const COLDEST_CELSIUS = 5
+
 const schema = (temperatureUnit: TemperatureUnit) => {
-  const hot = temperatureUnit === 'celsius' ? [5, 45] : [41, 113]
+  const hot = [COLDEST_CELSIUS, HOTTEST_CELSIUS].map((celsius) =>
+    fromCelsius(celsius, temperatureUnit),
+  )
   return Joi.object({
     name: text('Name', 40, true),
     place: text('Place', 60),
@@ -168,11 +179,12 @@ const schema = (temperatureUnit: TemperatureUnit) => {
     preset: text('Target', 40, true),
     setTemperature: number({
       name: 'Water temperature',
-      low: hot[0] ?? 5,
-      high: hot[1] ?? 45,
+      low: hot[0] ?? 0,
+      high: hot[1] ?? 0,
       unit: temperatureUnit === 'celsius' ? '°C' : '°F',
       required: true,
     }),
+    keepOutAbove: number({ name: 'Keep out above', low: 0, high: 200, unit: 'ppm' }),
     ...bandFields,
   })
 }
@@ -211,6 +223,31 @@ type Checked = Omit<
   TubRow,
   'id' | 'createdAt' | 'testSchool' | 'choices' | 'volumeSetAt' | 'calendar' | 'refill'
 >
+
+/** Where people keep out: by default, or as far as the owner has raised it; never below the range that is aimed at. */
+const keepOutIn = (
+  { keepOutAbove: given, programme }: TubFields,
+  top: number,
+  sanitizer: SanitizerQuantity,
+): { ppm: number | null } | { error: string } => {
+  const usual = keepOutAbove({ programme })
+  const most = MOST_KEEP_OUT_ABOVE[sanitizer]
+  const ppm = given ?? usual
+  if (ppm < usual || ppm > most)
+    return {
+      error:
+        usual === most
+          ? `Keep out above: ${ppm} was given; for this sanitizer it is ${usual} ppm.`
+          : `Keep out above: ${ppm} was given; it can be ${usual} to ${most} ppm.`,
+    }
+  if (top > ppm)
+    return {
+      error: `The sanitizer range ends at ${top} ppm, but nobody gets in above ${ppm} ppm. ${
+        top <= most ? `Lower the range, or raise this to ${top}.` : `It can end at ${most} at most.`
+      }`,
+    }
+  return { ppm: ppm > usual ? ppm : null }
+}
 
 const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, string> } => {
   const temperatureUnit = fields.temperatureUnit === 'fahrenheit' ? 'fahrenheit' : 'celsius'
@@ -252,6 +289,9 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
     targets[band] = { low, high }
   }
 
+  const keepOut = keepOutIn(value, targets.sanitizer.high, programme.sanitizer)
+  if ('error' in keepOut) errors.keepOutAbove = keepOut.error
+
   const fillWater: FillWater = {
     source: value.source,
     pH: value.fillPh,
@@ -284,6 +324,7 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
       targets,
       fillWater,
       setTemperatureCelsius: toCelsius(value.setTemperature ?? 38, value.temperatureUnit),
+      keepOutAbovePpm: 'ppm' in keepOut ? keepOut.ppm : null,
       units: {
         volume: value.volumeUnit,
         temperature: value.temperatureUnit,
@@ -377,12 +418,8 @@ export const tubFields = (tub: TubRow): Fields => {
     fillHardness: shown(tub.fillWater.calciumHardnessPpm, 0),
     programme: tub.programme,
     preset: tub.preset,
-    setTemperature: shown(
-      units.temperature === 'celsius'
-        ? tub.setTemperatureCelsius
-        : (tub.setTemperatureCelsius * 9) / 5 + 32,
-      1,
-    ),
+    setTemperature: shown(fromCelsius(tub.setTemperatureCelsius, units.temperature), 1),
+    keepOutAbove: shown(keepOutAbove(tub), 1),
     ...Object.fromEntries(
       BANDS.flatMap((band) => [
         [`${band}Low`, shown(targets[band].low, 2)],

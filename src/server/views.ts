@@ -1,12 +1,13 @@
-import { type AgendaItem, agenda } from '@/core/advice/agenda'
 import { dosePlan, type Plan, type PlanOptions } from '@/core/advice/plan'
 import { bathersIn, roundOf, type Wait, waitingUntil } from '@/core/advice/round'
 import { type Schedule, scheduleOf } from '@/core/advice/schedule'
-import { type Verdict, verdict } from '@/core/advice/verdict'
-import { type Estimate, estimate } from '@/core/estimate/estimate'
-import { believe } from '@/core/estimate/learning/believe'
+import type { Estimate } from '@/core/estimate/estimate'
+import { estimateNow } from '@/core/estimate/learning/estimateNow'
 import type { LearntTub } from '@/core/estimate/learning/learnt'
 import type { Entry, EntryOf, Instant } from '@/core/journal/entry'
+import { type AgendaItem, agenda } from '@/core/today/agenda'
+import { type Closure, forbidsDosing } from '@/core/today/closures'
+import { type Verdict, verdict } from '@/core/today/verdict'
 import type { LearntRates } from '@/core/tub'
 import type { ChoreRule } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
@@ -18,15 +19,17 @@ import { type PlannedSoak, soaksAhead } from '@/store/plannedSoaks'
 import { allTubs, findTub, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 import { filtersOf } from './filters'
-import { learntNow } from './learning'
+import { ensembleNow } from './learning'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 import { refillAtOf } from './upkeep'
 
 /** Everything the places say about one tub at one moment: a pure function of tub, journal and now. */
 export interface TubView {
   now: Instant
-  /** With rates of its own, once enough was read. */
+  /** With rates of its own, once enough was read, and its ranges as its water allows them. */
   tub: TubRow & { learnt?: LearntRates }
+  /** As its owner has set it. */
+  row: TubRow
   learnt: LearntTub
   tubs: { id: number; name: string; place: string }[]
   /** Newest first. */
@@ -57,6 +60,14 @@ export interface TubView {
   lastChange: Change | undefined
 }
 
+/** Nothing goes in while this holds; people in the tub only have to get out first. */
+export const holdsBack = (closure: Closure): boolean =>
+  forbidsDosing(closure) && closure.code !== 'people in'
+
+/** The plan as it may be carried out: nothing of it while the water has to go or no filter is in. */
+const heldBack = (plan: Plan, found: readonly Closure[]): Plan =>
+  found.some(holdsBack) ? { ...plan, steps: [], later: [], replaceable: undefined } : plan
+
 export const tubList = (store: Store) =>
   allTubs(store).map(({ id, name, place }) => ({ id, name, place }))
 
@@ -64,29 +75,30 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const row = findTub(store, tubId)
   if (!row) return undefined
   const journal = journalOf(store, tubId)
-  const { learnt, ensemble, rates } = learntNow(store, row, journal, now)
-  const tub: TubRow & { learnt?: LearntRates } = rates ? { ...row, learnt: rates } : row
-  const state = believe(tub, journal, estimate(tub, journal, now), ensemble)
+  const known = estimateNow(row, journal, now, ensembleNow(store, row, journal, now))
+  const { tub, learnt, estimate: state } = known
   const shelf = shelfOf(store)
   const planned = soaksAhead(store, tubId, now)
   const planOptions: PlanOptions = { shelf: planningShelf(shelf, tub), choices: tub.choices }
-  const plan = dosePlan(tub, journal, state, planOptions)
+  const filters = filtersOf(store, now)
+  const noFilter = noFilterSince(filters, tubId)
+  const found = verdict(tub, journal, now, state, { noFilter })
+  const plan = heldBack(dosePlan(tub, journal, state, planOptions), found.closures)
   const round = roundOf(journal, state)
   const rules = choreRulesOf(store, tubId).map(toRule)
   const stays = staysAhead(store, tubId, now)
   const chores = choresDue(tub, journal, now, { rules, stays, ...refillAtOf(store, tubId) })
-  const filters = filtersOf(store, now)
-  const noFilter = noFilterSince(filters, tubId)
   return {
     now,
     tub,
+    row,
     learnt,
     tubs: tubList(store),
     journal,
     estimate: state,
     plan,
-    verdict: verdict(tub, journal, state),
-    agenda: agenda(tub, journal, state, plan, planned, chores, noFilter),
+    verdict: found,
+    agenda: agenda(tub, journal, state, plan, planned, chores, found.closures),
     round,
     waiting: waitingUntil(journal, now),
     schedule: scheduleOf(plan.steps, journal, now),

@@ -52,6 +52,8 @@ export const tubs = sqliteTable('tubs', {
   calendar: text('calendar', { mode: 'json' }).$type<{ key: string; zone: string }>(),
   /** How its people change its water. */
   refill: text('refill', { mode: 'json' }).$type<Partial<RefillSettings> & { newTub?: boolean }>(),
+  /** Nobody gets in above so much sanitizer, ppm; where its owner has raised it. */
+  keepOutAbovePpm: real('keep_out_above_ppm'),
   /** When its volume was last changed. */
   volumeSetAt: integer('volume_set_at'),
   createdAt: integer('created_at').notNull(),

@@ -1,7 +1,8 @@
-import type { AgendaItem } from '@/core/advice/agenda'
 import { HOUR, MINUTE } from '@/core/journal/entry'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { day, dayAndClock, duration, list, type Reader, stepWords } from './words'
+import type { AgendaItem } from '@/core/today/agenda'
+import { CLOSURE_SHORT, closureWords } from './closureWords'
+import { day, dayAndClock, list, type Reader, stepWords } from './words'
 
 export interface AgendaWords {
   when: string
@@ -16,6 +17,13 @@ const quantityWords = (quantities: readonly Quantity[]) =>
       quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase(),
     ),
   )
+
+const SOAK_ADVICE = {
+  closed: 'the tub is closed',
+  dose: 'dose before it, the sanitizer will be too low',
+  test: 'test before it',
+  ready: 'test before it',
+}
 
 export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
   const ahead = item.due - reader.now
@@ -37,7 +45,7 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
     case 'retest':
       return {
         when: due,
-        what: `Test again, which closes the plan${item.also.length > 0 ? `; read ${quantityWords(item.also)} too` : ''}`,
+        what: `Retest to finish the plan${item.also.length > 0 ? `; test ${quantityWords(item.also)} too` : ''}`,
         minutes,
         place: 'test',
       }
@@ -60,9 +68,9 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
     case 'soak':
       return {
         when: due,
-        what: `A soak for ${item.people}: ${item.advice === 'dose' ? 'dose before it, the sanitizer will be too low' : 'test before it'}`,
+        what: `A soak for ${item.people}: ${SOAK_ADVICE[item.advice]}`,
         minutes,
-        place: item.advice === 'dose' ? 'dose' : 'test',
+        place: item.advice === 'dose' ? 'dose' : item.advice === 'closed' ? 'now' : 'test',
       }
     case 'chores':
       return {
@@ -74,13 +82,15 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
         minutes,
         place: 'upkeep',
       }
-    case 'no filter':
+    case 'closed': {
+      const { lift, action } = closureWords(item.closure, reader)
       return {
         when: 'now',
-        what: `No filter in the tub for ${duration(reader.now - item.since)}: pump off until one is in`,
+        what: `Closed (${CLOSURE_SHORT[item.closure.code]}): ${lift.slice(0, 1).toLowerCase()}${lift.slice(1).replace(/\.$/, '')}`,
         minutes,
-        place: 'upkeep',
+        place: action.place,
       }
+    }
     case 'shock':
       return {
         when: due,

@@ -166,7 +166,9 @@ export const startsFromWords = ({ estimate }: TubView, reader: Reader): string |
 }
 
 /** Where a plan stands on a reading that is too old for anybody to get in by. */
-export const oldReadingWords = ({ verdict, plan }: TubView): string | undefined =>
-  verdict.kind === 'stale' && plan.steps.length > 0
-    ? `${QUANTITY[verdict.quantity].name} was last read ${Math.round(verdict.ageHours)} hours ago. A test first is surer than this plan, and nobody gets in without one.`
+export const oldReadingWords = ({ verdict, plan }: TubView): string | undefined => {
+  const old = verdict.closures.find((one) => one.code === 'test too old' && !one.unsure)
+  return old?.code === 'test too old' && plan.steps.length > 0
+    ? `${QUANTITY[old.quantity].name} was last tested ${Math.round(old.ageHours)} hours ago. A new test is surer than this plan, and nobody gets in without one.`
     : undefined
+}

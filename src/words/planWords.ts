@@ -3,6 +3,7 @@ import type { PlanStep } from '@/core/advice/plan'
 import { inSpoons } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import type { TubView } from '@/server/views'
+import { CLOSURE_SHORT, closureLine } from './closureWords'
 import { oldReadingWords, startsFromWords } from './learntWords'
 import {
   clock,
@@ -41,6 +42,8 @@ export const planText = (view: TubView, reader: Reader): string => {
   const lines = [`${tub.name}, ${dayAndClock(view.now, reader)}`]
   if (estimate.lastTestAt !== undefined)
     lines.push(`From the test of ${dayAndClock(estimate.lastTestAt, reader)}.`)
+  for (const closure of view.verdict.closures)
+    lines.push(`Closed (${CLOSURE_SHORT[closure.code]}). ${closureLine(closure, reader)}`)
   if (plan.steps.length > 0)
     for (const one of [startsFromWords(view, reader), oldReadingWords(view)])
       if (one) lines.push(one)

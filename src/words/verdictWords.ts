@@ -1,16 +1,23 @@
 import type { Plan } from '@/core/advice/plan'
-import type { Fault, Verdict } from '@/core/advice/verdict'
 import type { Estimate } from '@/core/estimate/estimate'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { HOUR, MINUTE } from '@/core/journal/entry'
-import { PRODUCTS } from '@/core/products/product'
-import { floorBroken, HEALTH_FLOOR, programmeOf } from '@/core/programmes/programme'
+import { MINUTE } from '@/core/journal/entry'
+import {
+  floorBroken,
+  HEALTH_FLOOR,
+  HOTTEST_CELSIUS,
+  programmeOf,
+} from '@/core/programmes/programme'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { type Closure, forbidsDosing, waterCareOpens } from '@/core/today/closures'
+import type { Verdict } from '@/core/today/verdict'
 import type { Tub } from '@/core/tub'
+import { capital, closureLine, closureWords, named } from './closureWords'
 import {
   amount,
   clock,
   dayAndClock,
+  degrees,
   duration,
   figure,
   list,
@@ -21,26 +28,12 @@ import {
 export interface VerdictWords {
   sentence: string
   reason: string
+  /** Every further closure, a line each. */
+  also: string[]
   evidence: string | undefined
   tone: 'yes' | 'maybe' | 'no'
   /** Where the one copper button leads. */
-  action: { place: 'test' | 'dose' | 'record?add=soak'; label: string }
-}
-
-const named = (quantity: Quantity) => {
-  const { name } = QUANTITY[quantity]
-  return quantity === 'pH' ? name : name.toLowerCase()
-}
-
-const capital = (text: string) =>
-  text.startsWith('pH') ? text : text[0]?.toUpperCase() + text.slice(1)
-
-const faultWords = (fault: Fault, reader: Reader) => {
-  const { quantity, value, side, limit } = fault
-  if (quantity === 'temperature')
-    return `the water is ${amount(quantity, value, reader)}, and ${amount(quantity, limit, reader)} is the most for adults`
-  const should = side === 'low' ? 'should be at least' : 'should be at most'
-  return `${named(quantity)} is about ${amount(quantity, value, reader)} and ${should} ${figure(quantity, limit, reader)}`
+  action: { place: string; label: string }
 }
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
@@ -63,13 +56,17 @@ export const floorWords = (tub: Tub, reader: Reader): string | undefined => {
   return `This tub's range starts at ${amount(sanitizer, tub.targets.sanitizer.low, reader)}, below the published floor of ${figure(sanitizer, floor, reader)} (${HEALTH_FLOOR.source}).`
 }
 
+/** Limits of health, wherever people and minutes are chosen and under every yes. */
+export const healthWords = (reader: Reader): string =>
+  `${degrees(HOTTEST_CELSIUS, reader)} at most, and at that heat 15 minutes is a common limit. Children under five not at all; older ones shorter, cooler and watched. No alcohol or drugs. Pregnancy, heart disease, blood pressure, diabetes or medicines: ask a doctor first. Nobody alone at night. Out at once if dizzy.`
+
 /** The newest reading the verdict rests on, and its age. */
 const evidenceWords = (tub: Tub, estimate: Estimate, reader: Reader): string | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
   const last = estimate.quantities[sanitizer].lastReading ?? estimate.quantities.pH.lastReading
   if (!last) return undefined
-  const reckoned = estimate.quantities[sanitizer].reckonedFrom
-  return `From the ${METHOD_WORDS[last.method].toLowerCase()} read ${dayAndClock(last.at, reader)}, ${duration(estimate.at - last.at)} old${reckoned ? `; since then reckoned from ${reckoned} readings of this tub` : ''}.`
+  const readings = estimate.quantities[sanitizer].reckonedFrom
+  return `${METHOD_WORDS[last.method]} test at ${dayAndClock(last.at, reader)}, ${duration(estimate.at - last.at)} ago${readings ? `; estimated since then from ${readings} readings of this tub` : ''}.`
 }
 
 const residualAndPh = (tub: Tub, estimate: Estimate, reader: Reader) => {
@@ -79,6 +76,88 @@ const residualAndPh = (tub: Tub, estimate: Estimate, reader: Reader) => {
   return `${capital(named(sanitizer))} is about ${value(sanitizer)} and pH ${value('pH')}`
 }
 
+/** The verdict's headline where a closure leads. */
+const headline = (closure: Closure, reader: Reader): string => {
+  switch (closure.code) {
+    case 'accident':
+    case 'someone unwell':
+    case 'incompatible sanitizers':
+    case 'flush in the water':
+      return 'Closed. Drain and refill first.'
+    case 'refill under way':
+      return 'Closed for the refill.'
+    case 'people in':
+      return `In use until ${clock(closure.until ?? closure.since, reader)}.`
+    case 'no filter':
+      return 'Closed. Put a filter in first.'
+    case 'too hot':
+      return closure.setPoint ? 'Closed. Turn the heater down.' : 'Too hot. Let it cool.'
+    case 'dose mixing':
+      return `Not yet. Mixing until ${clock(closure.until ?? closure.since, reader)}.`
+    case 'cloudy':
+      return 'Closed until it is clear.'
+    case 'combined chlorine high':
+      return 'Not yet. Shock it first.'
+    case 'stabiliser too high':
+      return 'Closed. Replace part of the water.'
+    case 'sanitizer high':
+      return `Not yet. ${QUANTITY[closure.quantity].shortName} is too high.`
+    case 'sanitizer low':
+    case 'pH low':
+    case 'pH high':
+      return 'Not yet.'
+    case 'start-up unfinished':
+      return 'Not yet. Finish the start-up.'
+    case 'not retested':
+      return 'Test again, then soak.'
+    case 'test too old':
+      return closure.unsure ? 'Test to be sure.' : 'Test before anyone gets in.'
+    case 'never tested':
+      return closure.quantities.length > 1
+        ? 'Test first.'
+        : `Test ${named(closure.quantities[0] ?? 'pH')} first.`
+  }
+}
+
+/** What stands against getting in, the first closure in front; the plan says when it could be over. */
+const shut = (
+  verdict: Verdict,
+  closure: Closure,
+  plan: Plan,
+  estimate: Estimate,
+  reader: Reader,
+): Omit<VerdictWords, 'evidence' | 'tone'> => {
+  const { why, lift, action } = closureWords(closure, reader)
+  const rest = verdict.closures.filter((one) => one !== closure)
+  const also = rest.map((one) => closureLine(one, reader))
+  const n = plan.steps.length
+  const dosing = n > 0 && !verdict.closures.some(forbidsDosing)
+  if (closure.code === 'dose mixing' && dosing)
+    return {
+      sentence: headline(closure, reader),
+      reason: `${why} Then the next step.`,
+      also,
+      action: { place: 'dose', label: 'Go to the next step' },
+    }
+  const byPlan = closure.lift.by === 'dose' && closure.code !== 'combined chlorine high'
+  if (byPlan && dosing && verdict.closures.every(waterCareOpens)) {
+    const ready = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
+    const out = verdict.closures.filter((one) => one.lift.by === 'dose')
+    return {
+      sentence: `Not yet. Ready from about ${clock(ready, reader)}.`,
+      reason: `${out.map((one) => closureWords(one, reader).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}; then test again.`,
+      also: rest.filter((one) => !out.includes(one)).map((one) => closureLine(one, reader)),
+      action: { place: 'dose', label: 'Dose, step by step' },
+    }
+  }
+  return {
+    sentence: headline(closure, reader),
+    reason: `${why} ${lift}`,
+    also,
+    action: byPlan && dosing ? { place: 'dose', label: 'Dose, step by step' } : action,
+  }
+}
+
 export const verdictWords = (
   tub: Tub,
   verdict: Verdict,
@@ -86,107 +165,61 @@ export const verdictWords = (
   estimate: Estimate,
   reader: Reader,
 ): VerdictWords => {
-  const test = { place: 'test', label: 'Test the water' } as const
   const evidence = evidenceWords(tub, estimate, reader)
-  switch (verdict.kind) {
-    case 'no reading':
-      return {
-        sentence: 'Test first.',
-        reason: estimate.filledAt
-          ? `Nothing is known yet about the water put in ${dayAndClock(estimate.filledAt, reader)}. One strip tells enough to begin.`
-          : 'Nothing is known yet about this water. One strip tells enough to begin.',
-        evidence: undefined,
-        tone: 'no',
-        action: test,
-      }
-    case 'never read':
-      return {
-        sentence: `Test ${named(verdict.quantity)} first.`,
-        reason: `${capital(named(verdict.quantity))} has not been read in this water, and clear water is no proof.`,
-        evidence,
-        tone: 'no',
-        action: test,
-      }
-    case 'stale':
-      return {
-        sentence: 'Test before anyone gets in.',
-        reason: `The last ${named(verdict.quantity)} reading is ${duration(verdict.ageHours * HOUR)} old. ${
-          verdict.quantity === 'pH'
-            ? 'After a week it says too little.'
-            : 'A residual can be gone in a day.'
-        }`,
-        evidence,
-        tone: 'no',
-        action: test,
-      }
-    case 'mixing': {
-      const rest = plan.steps.length > 0
-      return {
-        sentence: `Not yet. Mixing until ${clock(verdict.until, reader)}.`,
-        reason: `${capital(PRODUCTS[verdict.product].commonName)} went in and has to spread first${rest ? '; then the next step' : '; then test again'}.`,
-        evidence,
-        tone: 'no',
-        action: rest ? { place: 'dose', label: 'To the next step' } : test,
-      }
+  const [first] = verdict.closures
+  if (first) {
+    const words = shut(verdict, first, plan, estimate, reader)
+    const tested = estimate.lastTestAt !== undefined
+    return {
+      ...words,
+      ...(first.code === 'never tested' && !tested
+        ? {
+            reason: estimate.filledAt
+              ? `Nothing is known yet about the water put in ${dayAndClock(estimate.filledAt, reader)}. One strip tells enough to begin.`
+              : 'Nothing is known yet about this water. One strip tells enough to begin.',
+          }
+        : {}),
+      evidence,
+      tone: verdict.mayGetIn === 'test first' ? 'maybe' : 'no',
     }
-    case 'out of band': {
-      const hot = verdict.faults.find(({ quantity }) => quantity === 'temperature')
-      const reason = `${capital(verdict.faults.map((fault) => faultWords(fault, reader)).join('; '))}.`
-      if (hot && verdict.faults.length === 1)
-        return { sentence: 'Too hot. Let it cool.', reason, evidence, tone: 'no', action: test }
-      if (plan.steps.length === 0)
-        return {
-          sentence: 'Not yet.',
-          reason,
-          evidence,
-          tone: 'no',
-          action: { place: 'dose', label: 'See what helps' },
-        }
-      const n = plan.steps.length
-      const ready = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
-      return {
-        sentence: `Not yet. Ready from about ${clock(ready, reader)}.`,
-        reason: `${reason} ${n === 1 ? 'One step puts it' : `${COUNT[n] ?? n} steps put it`} right${plan.later.length > 0 ? ', as far as one round may go' : ''}.`,
-        evidence,
-        tone: 'no',
-        action: { place: 'dose', label: 'Dose, step by step' },
-      }
-    }
-    case 'retest':
-      return {
-        sentence: 'Test again, then soak.',
-        reason: `What was added should have worked: ${residualAndPh(tub, estimate, reader).replace(/^[A-Z]/, (c) => c.toLowerCase())}, by estimate. A test has to show it.`,
-        evidence,
-        tone: 'maybe',
-        action: test,
-      }
-    case 'likely':
-      return {
-        sentence: 'Probably. Test to be sure.',
-        reason: `${residualAndPh(tub, estimate, reader)} by estimate, but the residual may have ${verdict.reachesLow ? 'fallen below its band' : 'left its band'} since it was read.`,
-        evidence,
-        tone: 'maybe',
-        action: test,
-      }
-    case 'ready': {
-      const out = verdict.balanceOut.map(
-        ({ quantity, side }) =>
-          `${side} ${QUANTITY[quantity].shortName.replace(/^[A-Z]/, (c) => c.toLowerCase())}`,
-      )
-      return {
-        sentence: 'Yes, get in.',
-        reason: `${residualAndPh(tub, estimate, reader)}.${
-          out.length > 0
-            ? ` ${capital(list(out))} ${out.length === 1 ? 'is' : 'are'} no reason to stay out, and worth mending.`
-            : ''
-        }`,
-        evidence,
-        tone: 'yes',
-        action:
-          plan.steps.length > 0
-            ? { place: 'dose', label: 'Mend the balance' }
-            : { place: 'record?add=soak', label: 'Log a soak' },
-      }
-    }
+  }
+  const stabiliser = verdict.balanceOut.find(({ quantity }) => quantity === 'cyanuricAcid')
+  const out = verdict.balanceOut
+    .filter((one) => one !== stabiliser)
+    .map(
+      ({ quantity, side }) =>
+        `${side} ${QUANTITY[quantity].shortName.replace(/^[A-Z]/, (c) => c.toLowerCase())}`,
+    )
+  const { sanitizer } = programmeOf(tub.programme)
+  const floor =
+    verdict.belowFloor === undefined
+      ? ''
+      : `, by this tub’s own range, which starts below the published floor of ${amount(sanitizer, verdict.belowFloor, reader)}`
+  const yes = verdict.mayGetIn === 'yes'
+  return {
+    sentence: yes
+      ? verdict.belowFloor === undefined
+        ? 'Yes, get in.'
+        : 'Yes, below the published floor.'
+      : verdict.belowFloor === undefined
+        ? 'Probably. Test to be sure.'
+        : 'Probably, below the published floor.',
+    reason: `${residualAndPh(tub, estimate, reader)}${yes ? '' : ' by estimate'}${floor}.${
+      out.length > 0
+        ? ` ${capital(list(out))} ${out.length === 1 ? 'is' : 'are'} no reason to stay out, but fix ${out.length === 1 ? 'it' : 'them'} soon.`
+        : ''
+    }${
+      stabiliser?.side === 'high'
+        ? ` Stabiliser is about ${amount('cyanuricAcid', stabiliser.value, reader)} and slows chlorine down, so it takes at least ${amount(sanitizer, tub.targets.sanitizer.low, reader)} of it.`
+        : ''
+    }`,
+    also: [],
+    evidence,
+    tone: yes ? 'yes' : 'maybe',
+    action: !yes
+      ? { place: 'test', label: 'Test the water' }
+      : plan.steps.length > 0
+        ? { place: 'dose', label: 'Fix the balance' }
+        : { place: 'soak', label: 'Log a soak' },
   }
 }

@@ -1,17 +1,19 @@
-import { agenda } from '@/core/advice/agenda'
 import { whyNotAfter } from '@/core/advice/handling'
 import { dosePlan } from '@/core/advice/plan'
 import { stateOf } from '@/core/advice/state'
-import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
 import { floorBroken, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
+import { agenda } from '@/core/today/agenda'
+import { verdict } from '@/core/today/verdict'
 import type { TestSchool, Tub } from '@/core/tub'
 import { journal, NOW, tested, tubWith } from './waters'
 
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 const judge = (tub: Tub, entries: Entry[], now = NOW) =>
-  verdict(tub, entries, estimate(tub, entries, now))
+  verdict(tub, entries, now, estimate(tub, entries, now))
+const codes = (tub: Tub, entries: Entry[], now = NOW) =>
+  judge(tub, entries, now).closures.map(({ code }) => code)
 const todo = (tub: Tub, entries: Entry[], now = NOW) => {
   const state = estimate(tub, entries, now)
   return agenda(tub, entries, state, dosePlan(tub, entries, state))
@@ -19,54 +21,66 @@ const todo = (tub: Tub, entries: Entry[], now = NOW) => {
 
 describe('the verdict', () => {
   const tub = tubWith()
-  test('no reading', () => expect(judge(tub, []).kind).toBe('no reading'))
+  test('no reading', () =>
+    expect(judge(tub, [])).toMatchObject({
+      mayGetIn: 'test first',
+      closures: [{ code: 'never tested' }],
+    }))
   test('a fill without a test is no reading', () =>
     expect(
-      judge(tub, journal({ kind: 'water', at: NOW - DAY, body: { replacedFraction: 1 } })).kind,
-    ).toBe('no reading'))
+      codes(tub, journal({ kind: 'water', at: NOW - DAY, body: { replacedFraction: 1 } })),
+    ).toEqual(['never tested']))
   test('fine', () => {
     expect(judge(tub, journal(tested(NOW - 10 * MINUTE, fine)))).toEqual({
-      kind: 'ready',
+      mayGetIn: 'yes',
+      closures: [],
+      belowFloor: undefined,
       balanceOut: [],
     })
   })
   test('a day old is stale', () =>
     expect(judge(tub, journal(tested(NOW - 25 * HOUR, fine)))).toMatchObject({
-      kind: 'stale',
-      quantity: 'freeChlorine',
+      mayGetIn: 'test first',
+      closures: [{ code: 'test too old', quantity: 'freeChlorine', unsure: false }],
     }))
   test('pH that was never read keeps people out', () =>
     expect(judge(tub, journal(tested(NOW - HOUR, { freeChlorine: 4 })))).toMatchObject({
-      kind: 'never read',
-      quantity: 'pH',
+      mayGetIn: 'test first',
+      closures: [{ code: 'never tested', quantities: ['pH'] }],
     }))
   test('out of band names what, and the limit it broke', () => {
     const found = judge(tub, journal(tested(NOW - MINUTE, { ...fine, freeChlorine: 1, pH: 8 })))
     expect(found).toMatchObject({
-      kind: 'out of band',
-      faults: [
-        { quantity: 'freeChlorine', side: 'low', limit: 3 },
-        { quantity: 'pH', side: 'high', limit: 7.8 },
+      mayGetIn: 'no',
+      closures: [
+        { code: 'pH high', quantity: 'pH', limit: 7.8 },
+        { code: 'sanitizer low', quantity: 'freeChlorine', limit: 3 },
       ],
     })
   })
   test('too hot closes the tub: 40 °C, published, from memory', () =>
     expect(judge(tub, journal(tested(NOW - MINUTE, { ...fine, temperature: 41 })))).toMatchObject({
-      kind: 'out of band',
-      faults: [{ quantity: 'temperature', limit: 40 }],
+      mayGetIn: 'no',
+      closures: [{ code: 'too hot', limit: 40 }],
     }))
   test('low hardness is named and keeps nobody out', () =>
     expect(
       judge(tub, journal(tested(NOW - MINUTE, { ...fine, calciumHardness: 90 }))),
-    ).toMatchObject({ kind: 'ready', balanceOut: [{ quantity: 'calciumHardness', side: 'low' }] }))
+    ).toMatchObject({
+      mayGetIn: 'yes',
+      balanceOut: [{ quantity: 'calciumHardness', side: 'low' }],
+    }))
   test('while a product mixes nobody gets in; afterwards a test has to show it', () => {
     const entries = journal(tested(NOW - 30 * MINUTE, { ...fine, freeChlorine: 2 }), {
       kind: 'dose',
       at: NOW - 5 * MINUTE,
       body: { product: 'sodium dichlor dihydrate', grams: 5 },
     })
-    expect(judge(tub, entries)).toMatchObject({ kind: 'mixing', until: NOW + 15 * MINUTE })
-    expect(judge(tub, entries, NOW + 20 * MINUTE).kind).toBe('retest')
+    expect(judge(tub, entries).closures[0]).toMatchObject({
+      code: 'dose mixing',
+      until: NOW + 15 * MINUTE,
+    })
+    expect(codes(tub, entries, NOW + 20 * MINUTE)).toEqual(['not retested'])
   })
   test('a test in the middle of a wait does not let anyone in', () => {
     const entries = journal(
@@ -78,13 +92,15 @@ describe('the verdict', () => {
       },
       tested(NOW - MINUTE, fine),
     )
-    expect(judge(tub, entries)).toMatchObject({ kind: 'mixing', until: NOW + 15 * MINUTE })
-    expect(judge(tub, entries, NOW + 16 * MINUTE).kind).toBe('ready')
+    expect(codes(tub, entries)).toEqual(['dose mixing', 'not retested'])
+    expect(judge(tub, entries, NOW + 16 * MINUTE).mayGetIn).toBe('test first')
+    const mixed = [...entries, { ...tested(NOW + 16 * MINUTE, fine), id: 9 } as Entry]
+    expect(judge(tub, mixed, NOW + 17 * MINUTE).mayGetIn).toBe('yes')
   })
   test('a residual that may have fallen out since it was read is not a plain yes', () =>
-    expect(judge(tub, journal(tested(NOW - 20 * HOUR, { ...fine, freeChlorine: 3.6 }))).kind).toBe(
-      'likely',
-    ))
+    expect(codes(tub, journal(tested(NOW - 20 * HOUR, { ...fine, freeChlorine: 3.3 })))).toEqual([
+      'sanitizer low',
+    ]))
   test('a new fill forgets the old readings', () =>
     expect(
       judge(
@@ -94,8 +110,8 @@ describe('the verdict', () => {
           at: NOW - MINUTE,
           body: { replacedFraction: 1 },
         }),
-      ).kind,
-    ).toBe('no reading'))
+      ).closures[0]?.code,
+    ).toBe('never tested'))
 })
 
 test('states: unknown, stale, low, high, drifting, in band', () => {

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { questionsFor } from '@/core/advice/alternatives'
 import { dosePlan } from '@/core/advice/plan'
-import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import { METHODS, QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { verdict } from '@/core/today/verdict'
 import { NOW, tubWith } from './waters'
 
 const anyReadings = fc
@@ -29,7 +29,7 @@ test('whatever a form accepts can be lived with: no reading stops the estimate, 
         const journal = [{ id: 1, kind: 'test' as const, at: NOW, body: { method, readings } }]
         const state = estimate(tub, journal, NOW)
         expect(Number.isFinite(state.reading.pH)).toBe(true)
-        expect(verdict(tub, journal, state).kind).toBeTruthy()
+        expect(verdict(tub, journal, state.at, state).mayGetIn).toBeTruthy()
         for (const step of dosePlan(tub, journal, state).steps)
           if (step.kind === 'add') expect(Number.isFinite(step.grams)).toBe(true)
         questionsFor(tub, journal, state)

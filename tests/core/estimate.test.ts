@@ -1,8 +1,8 @@
-import { agenda } from '@/core/advice/agenda'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { residualForecast } from '@/core/estimate/forecast'
 import { DAY, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { agenda } from '@/core/today/agenda'
 import { journal, NOW, tested, tubWith } from './waters'
 
 const tub = tubWith()

@@ -156,7 +156,7 @@ describe('shock', () => {
 describe('a gathering', () => {
   const tub = tubWith('granular chlorine', { volumeLitres: 1000 })
   test('in, then dose and wait, and the residual never counted below nothing', () => {
-    const { turns } = gathering(
+    const turns = gathering(
       tub,
       stateOf(3, tub),
       Array.from({ length: 4 }, () => ({ people: 4, minutes: 40 })),
@@ -172,12 +172,7 @@ describe('a gathering', () => {
     for (const { leftPpm } of turns) expect(leftPpm).toBeGreaterThanOrEqual(0)
   })
   test('closed while far too much is in it', () => {
-    const { turns } = gathering(
-      tub,
-      stateOf(14, tub),
-      [{ people: 2, minutes: 20 }],
-      sourcesFor(tub),
-    )
+    const turns = gathering(tub, stateOf(14, tub), [{ people: 2, minutes: 20 }], sourcesFor(tub))
     expect(turns[0]).toMatchObject({ verdict: 'closed', grams: 0 })
   })
 })

@@ -1,8 +1,8 @@
 import { dosePlan } from '@/core/advice/plan'
-import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import { DAY, type Entry, HOUR } from '@/core/journal/entry'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { verdict } from '@/core/today/verdict'
 import { scenario } from '@/demo/scenario'
 
 const MOMENTS = [Date.UTC(2026, 4, 20, 18, 0), Date.UTC(2026, 10, 1, 7, 30)]
@@ -43,9 +43,9 @@ describe.each(MOMENTS)('the demo ending at %s', (now) => {
     const [north, garden] = stories
     if (!north || !garden) throw new Error('two tubs')
     const state = estimate(north.tub, north.entries, now)
-    expect(verdict(north.tub, north.entries, state).kind).toBe('out of band')
+    expect(verdict(north.tub, north.entries, state.at, state).mayGetIn).toBe('no')
     expect(dosePlan(north.tub, north.entries, state).steps.length).toBeGreaterThanOrEqual(2)
     const other = estimate(garden.tub, garden.entries, now)
-    expect(verdict(garden.tub, garden.entries, other).kind).toBe('ready')
+    expect(verdict(garden.tub, garden.entries, other.at, other).mayGetIn).toBe('yes')
   })
 })

@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { ensembleOf, expectedOf, MEMBERS, spreadOf } from '@/core/estimate/learning/ensemble'
+import { estimateNow } from '@/core/estimate/learning/estimateNow'
 import { fanOf, learntOf } from '@/core/estimate/learning/learnt'
 import { phNear } from '@/core/estimate/learning/phNear'
 import { DAY, type Entry, HOUR } from '@/core/journal/entry'
@@ -8,7 +9,7 @@ import { PROGRAMMES } from '@/core/programmes/programme'
 import { carbonOf } from '@/core/water/aerate'
 import { equilibriaFor } from '@/core/water/equilibrium'
 import { solvePhOf } from '@/core/water/solveWater'
-import { ensembleNow, learntNow } from '@/server/learning'
+import { ensembleNow } from '@/server/learning'
 import { openStore } from '@/store/database'
 import { findTub, insertTub } from '@/store/tubs'
 import { tubWith } from '../core/waters'
@@ -131,8 +132,8 @@ test('going on from what is kept is the same as beginning anew', () => {
     i === 5 ? { ...entry, id: 5000 } : entry,
   ) as Entry[]
   expect([...ensembleNow(store, tub, corrected, end).sanitizer]).not.toEqual([])
-  expect(learntNow(store, tub, held.journal.slice(0, 6), end).rates).toBeUndefined()
-  expect(learntNow(store, tub, held.journal, end).rates?.lossPerHour.mean).toBeGreaterThan(0)
+  expect(estimateNow(tub, held.journal.slice(0, 6), end).tub.learnt).toBeUndefined()
+  expect(estimateNow(tub, held.journal, end).tub.learnt?.lossPerHour.mean).toBeGreaterThan(0)
 })
 
 test('of a long journal its last part is taken in, whenever it is asked', () => {

@@ -225,7 +225,7 @@ describe('the loop', () => {
   test('test, plan, tick, retest: the plan follows the journal', () => {
     test_({ freeChlorine: '1', pH: '7.5', totalAlkalinity: '60', calciumHardness: '200' })
     const first = tubView(store, tub, NOW)
-    expect(first?.verdict.kind).toBe('out of band')
+    expect(first?.verdict.closures[0]?.code).toBe('sanitizer low')
     const steps = first?.plan.steps ?? []
     expect(steps.map((step) => step.kind === 'add' && step.product)).toEqual([
       'sodium bicarbonate',
@@ -248,7 +248,7 @@ describe('the loop', () => {
     }
     const done = tubView(store, tub, now)
     expect(done?.plan.steps).toEqual([])
-    expect(done?.verdict.kind).toBe('retest')
+    expect(done?.verdict.closures.map(({ code }) => code)).toEqual(['not retested'])
     keep(
       {
         kind: 'test',
@@ -260,7 +260,7 @@ describe('the loop', () => {
       },
       now,
     )
-    expect(tubView(store, tub, now)?.verdict.kind).toBe('ready')
+    expect(tubView(store, tub, now)?.verdict.mayGetIn).toBe('yes')
   })
 })
 

@@ -58,7 +58,7 @@ test.each<[Fields, string, string]>([
   [{ volume: '3' }, 'volume', 'a tub holds'],
   [{ volume: '50 000' }, 'volume', 'it can be'],
   [{ volumeWay: 'box', length: '80', width: '80' }, 'depth', 'missing'],
-  [{ setTemperature: '120' }, 'setTemperature', '41 to 113 °F'],
+  [{ setTemperature: '120' }, 'setTemperature', '41 to 104 °F'],
   [{ programme: 'moonlight' }, 'programme', 'choose one of'],
   [{ preset: 'soft' }, 'preset', 'not offered'],
   [{ pHLow: '7.6', pHHigh: '7.4' }, 'pHHigh', 'too narrow'],

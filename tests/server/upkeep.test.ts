@@ -188,7 +188,8 @@ describe('filter sets', () => {
     act('Copper', 'take out', {}, tub, NOW - HOUR)
     const view = tubView(store, tub, NOW)
     expect(view?.noFilter).toBe(NOW - HOUR)
-    expect(view?.agenda[0]?.kind).toBe('no filter')
+    expect(view?.agenda[0]).toMatchObject({ kind: 'closed', closure: { code: 'no filter' } })
+    expect(view?.plan.steps).toEqual([])
   })
 })
 

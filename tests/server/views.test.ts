@@ -33,7 +33,9 @@ test('a view is a function of tub, journal and now: the same twice, and nothing 
   )
   const once = tubView(store, tub.id, NOW)
   expect(tubView(store, tub.id, NOW)).toEqual(once)
-  expect(tubView(store, tub.id, NOW + 2 * DAY)?.verdict.kind).toBe('stale')
+  expect(tubView(store, tub.id, NOW + 2 * DAY)?.verdict.closures).toContainEqual(
+    expect.objectContaining({ code: 'test too old', quantity: 'freeChlorine' }),
+  )
   expect(journalOf(store, tub.id)).toHaveLength(1)
 })
 
@@ -46,8 +48,8 @@ test('every entry belongs to one tub, and each tub is judged by its own', () => 
     NOW,
   )
   expect(tubList(store).map(({ name }) => name)).toEqual(['Deck', 'Cellar'])
-  expect(tubView(store, tub.id, NOW)?.verdict.kind).toBe('no reading')
-  expect(tubView(store, other.id, NOW)?.verdict.kind).toBe('ready')
+  expect(tubView(store, tub.id, NOW)?.verdict.mayGetIn).toBe('test first')
+  expect(tubView(store, other.id, NOW)?.verdict.mayGetIn).toBe('yes')
 })
 
 test('a deleted reading no longer carries the verdict', () => {
@@ -57,9 +59,9 @@ test('a deleted reading no longer carries the verdict', () => {
     { kind: 'test', at: NOW, body: { method: 'drops', readings: { freeChlorine: 4, pH: 7.5 } } },
     NOW,
   )
-  expect(tubView(store, tub.id, NOW)?.verdict.kind).toBe('ready')
+  expect(tubView(store, tub.id, NOW)?.verdict.mayGetIn).toBe('yes')
   markDeleted(store, tub.id, entry.id, NOW)
-  expect(tubView(store, tub.id, NOW)?.verdict.kind).toBe('no reading')
+  expect(tubView(store, tub.id, NOW)?.verdict.mayGetIn).toBe('test first')
 })
 
 test('the last change is the newest of writing, deleting and taking back', () => {

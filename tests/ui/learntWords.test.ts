@@ -34,7 +34,7 @@ test('a fresh reading is the ground by itself; a day-old one is carried on, and 
     /^Free chlorine, pH and Alkalinity by the estimate, learnt from 42 readings of this tub\.$/,
   )
   expect(verdictWords(view.tub, view.verdict, view.plan, view.estimate, own).evidence).toMatch(
-    /30 hours old; since then reckoned from 42 readings/,
+    /30 hours ago; estimated since then from 42 readings/,
   )
   expect(view.plan.steps.length).toBeGreaterThan(0)
   expect(oldReadingWords(view)).toMatch(

@@ -38,7 +38,7 @@ describe('the water column', () => {
 
   test('says every state in words, for ears too', () => {
     expect(markup).toContain(
-      'aria-label="Bromine 2.0 ppm, low; pH 8.0, high; Alkalinity 60 ppm, low; Hardness 130 ppm, low."',
+      'aria-label="Closed: pH high. Bromine 2.0 ppm, low; pH 8.0, high; Alkalinity 60 ppm, low; Hardness 130 ppm, low."',
     )
   })
   test('says how old the evidence is', () => {

@@ -1,14 +1,14 @@
-import { agenda } from '@/core/advice/agenda'
 import { dosePlan } from '@/core/advice/plan'
 import { roundOf, waitingUntil } from '@/core/advice/round'
 import { scheduleOf } from '@/core/advice/schedule'
-import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import { believe } from '@/core/estimate/learning/believe'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { learntOf } from '@/core/estimate/learning/learnt'
 import type { Entry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
+import { agenda } from '@/core/today/agenda'
+import { verdict } from '@/core/today/verdict'
 import { choresDue } from '@/core/upkeep/choreDue'
 import type { TubView } from '@/server/views'
 import type { Reader } from '@/words/words'
@@ -39,6 +39,7 @@ export const viewOf = (
     units: reader.units,
     testSchool: 'after soak' as const,
     choices: {},
+    keepOutAbovePpm: null,
     volumeSetAt: null,
     calendar: null,
     refill: null,
@@ -53,12 +54,13 @@ export const viewOf = (
     view: {
       now,
       tub,
+      row: tub,
       learnt: learntOf(ensemble, tub),
       tubs: [{ id: 1, name: tub.name, place: tub.place }],
       journal: [...journal].reverse(),
       estimate: state,
       plan,
-      verdict: verdict(tub, journal, state),
+      verdict: verdict(tub, journal, now, state),
       agenda: agenda(tub, journal, state, plan),
       round,
       waiting: waitingUntil(journal, now),

@@ -1,8 +1,8 @@
 import { dosePlan } from '@/core/advice/plan'
-import { verdict } from '@/core/advice/verdict'
 import { estimate } from '@/core/estimate/estimate'
 import { DAY, type Entry, HOUR, MINUTE } from '@/core/journal/entry'
 import { programmeOf } from '@/core/programmes/programme'
+import { verdict } from '@/core/today/verdict'
 import type { Tub } from '@/core/tub'
 import { position, staffMarks } from '@/ui/column/scale'
 import { entryWords } from '@/words/entryWords'
@@ -35,10 +35,16 @@ const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 
 
 const say = (tub: Tub, entries: Entry[], now = NOW) => {
   const state = estimate(tub, entries, now)
-  return verdictWords(tub, verdict(tub, entries, state), dosePlan(tub, entries, state), state, {
-    ...reader,
-    now,
-  })
+  return verdictWords(
+    tub,
+    verdict(tub, entries, now, state),
+    dosePlan(tub, entries, state),
+    state,
+    {
+      ...reader,
+      now,
+    },
+  )
 }
 
 test('no reading, stale, out of band and fine are four different sentences', () => {
@@ -54,7 +60,7 @@ test('no reading, stale, out of band and fine are four different sentences', () 
   expect(sentences[2]?.reason).toContain('at least 3.0')
   expect(sentences[2]?.sentence).toMatch(/Ready from about 18:\d[05]\./)
   expect(sentences[3]?.sentence).toBe('Yes, get in.')
-  expect(sentences[3]?.evidence).toBe('From the drops read 17:54, 6 minutes old.')
+  expect(sentences[3]?.evidence).toBe('Drops test at 17:54, 6 minutes ago.')
 })
 
 test('a range below the published floor says so where it is used', () => {

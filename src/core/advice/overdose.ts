@@ -1,12 +1,7 @@
 import { type Estimate, isStale } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
-import {
-  middle,
-  programmeOf,
-  type SanitizerQuantity,
-  STAY_OUT_ABOVE,
-} from '../programmes/programme'
+import { keepOutAbove, middle, programmeOf, type SanitizerQuantity } from '../programmes/programme'
 import type { Tub } from '../tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 
@@ -60,7 +55,7 @@ export const overdoseHelp = (tub: Tub, estimate: Estimate): Overdose | undefined
     value,
     standardDeviation: one.standardDeviation,
     top: band.high,
-    stayOut: value > STAY_OUT_ABOVE[sanitizer],
+    stayOut: value > keepOutAbove(tub),
     waitHours:
       mean > 0
         ? {

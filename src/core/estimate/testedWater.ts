@@ -127,9 +127,10 @@ export const fillWaterOf = (fill: FillWater, temperatureCelsius: number): Water 
       pH: fill.pH ?? typical.pH,
       totalAlkalinityPpm: Math.max(1, fill.totalAlkalinityPpm ?? typical.totalAlkalinityPpm),
       calciumHardnessPpm: fill.calciumHardnessPpm ?? typical.calciumHardnessPpm,
-      cyanuricAcidPpm: 0,
-      boratePpm: 0,
+      cyanuricAcidPpm: fill.cyanuricAcidPpm ?? 0,
+      boratePpm: fill.boratePpm ?? 0,
       ...WITHOUT_EXTRAS,
+      freeChlorinePpm: fill.freeChlorinePpm ?? 0,
       temperatureCelsius,
       totalDissolvedSolidsPpm: Math.max(
         fill.totalDissolvedSolidsPpm ?? typical.totalDissolvedSolidsPpm,

@@ -2,7 +2,7 @@ import { type Estimate, isStale } from '../estimate/estimate'
 import { DAY, type Entry, type EntryOf, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
 import type { Tub } from '../tub'
-import { type ProgrammeId, programmeOf, STAY_OUT_ABOVE } from './programme'
+import { keepOutAbove, type ProgrammeId, programmeOf } from './programme'
 import { tabletsAWeek } from './startUp'
 
 export type FeederKind = 'floater' | 'feeder' | 'cell'
@@ -115,7 +115,7 @@ export const feederAdvice = (
       move: 'test first',
       why: `No reading${set ? ' since it was set' : ''}: test, then move ${what}.`,
     }
-  if (last > STAY_OUT_ABOVE[sanitizer])
+  if (last > keepOutAbove(tub))
     return {
       ...base,
       move: 'shut',

@@ -84,14 +84,52 @@ export const HEALTH_FLOOR = {
 } as const
 
 /**
- * Above this nobody should be in: upper limit of the model aquatic health code for chlorine, from memory; bromine alike;
- * biguanide and peroxide: twice the top of the range on their labels, assumed.
+ * Above this nobody gets in, unless the owner has raised it. Chlorine: labels of chlorine products commonly forbid it above
+ * 5 ppm (some 4), common practice; bromine: the model aquatic health code's 8 ppm, from memory; biguanide and peroxide: twice the
+ * top of the range on their labels, assumed.
  */
-export const STAY_OUT_ABOVE: Record<SanitizerQuantity, number> = {
-  freeChlorine: 10,
-  bromine: 10,
+const KEEP_OUT_ABOVE: Record<SanitizerQuantity, number> = {
+  freeChlorine: 5,
+  bromine: 8,
   biguanide: 100,
   peroxide: 200,
+}
+
+/** As far as an owner may raise it: the model aquatic health code's 10 ppm of free chlorine, from memory. */
+export const MOST_KEEP_OUT_ABOVE: Record<SanitizerQuantity, number> = {
+  ...KEEP_OUT_ABOVE,
+  freeChlorine: 10,
+}
+
+/** Less than this is no sanitizer, whatever range an owner keeps, ppm: what a kit can still tell from none, assumed. */
+export const LEAST_RESIDUAL: Record<SanitizerQuantity, number> = {
+  freeChlorine: 0.5,
+  bromine: 1,
+  biguanide: 20,
+  peroxide: 30,
+}
+
+/** Combined chlorine that keeps everybody out until it is oxidised, ppm: common practice; 0.4 and more wants a shock. */
+export const COMBINED_KEEP_OUT = 1
+
+/**
+ * Stabiliser holds chlorine back: free chlorine of at least a twentieth of it, from the committees of the model aquatic health
+ * code, and no more stabiliser than 90 ppm, both from memory.
+ */
+export const STABILISER = { timesFreeChlorine: 20, most: 90 }
+
+/** Widest pH for bathers, whatever range an owner keeps: published 7.0 to 7.8, borne to 8.0. */
+export const WIDEST_PH = { low: 7.0, high: 8.0 }
+
+export const keepOutAbove = (tub: {
+  programme: ProgrammeId
+  keepOutAbovePpm?: number | null | undefined
+}): number => {
+  const { sanitizer } = programmeOf(tub.programme)
+  return Math.min(
+    MOST_KEEP_OUT_ABOVE[sanitizer],
+    Math.max(KEEP_OUT_ABOVE[sanitizer], tub.keepOutAbovePpm ?? 0),
+  )
 }
 
 /** Highest water temperature for adults, °C: published guidance, from memory. */

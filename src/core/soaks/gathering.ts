@@ -2,85 +2,129 @@ import { gives } from '../advice/recipe'
 import { effectFor, type Task } from '../advice/task'
 import { SANITIZER_AIM } from '../advice/wanted'
 import type { Estimate } from '../estimate/estimate'
+import { AT_ONCE } from '../estimate/learning/kinetics'
 import { demandOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
-import { addProduct, spend } from '../products/addProduct'
 import { roundToMeasure } from '../products/measure'
 import type { ProductName } from '../products/product'
-import { programmeOf, STAY_OUT_ABOVE } from '../programmes/programme'
+import {
+  keepOutAbove,
+  LEAST_RESIDUAL,
+  middle,
+  programmeOf,
+  type SanitizerQuantity,
+} from '../programmes/programme'
+import { residualFloor } from '../programmes/targetsNow'
+import { type Closure, testOpens } from '../today/closures'
 import type { Tub } from '../tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
-import { readWater } from '../water/solveWater'
-import type { Water } from '../water/water'
 import { loadOf, type SoakLoad } from './load'
 
-/** Between groups the residual is brought back to at least this, ppm: common practice, 2 to 3 for chlorine; bromine alike in its own unit. */
-const BETWEEN_GROUPS_PPM = { freeChlorine: 3, bromine: 4, biguanide: 30, peroxide: 50 }
-/** Fewer than this and the level is as good as nothing. */
-const LEAST_PPM = { freeChlorine: 1, bromine: 2, biguanide: 20, peroxide: 30 }
+/** While people are in, the residual is not let fall below this, ppm: common practice, it never reaches nothing. */
+const LEAST_WITH_PEOPLE: Record<SanitizerQuantity, number> = {
+  ...LEAST_RESIDUAL,
+  freeChlorine: 1,
+  bromine: 2,
+}
 const MIXING_MINUTES = 20
+/** However much is missing, no more than a shock goes in before the next test, ppm: common practice. */
+const MOST_AT_ONCE_PPM = 10
 
 export interface GroupTurn {
   load: SoakLoad
-  /** Before they get in. */
+  /** Before they get in and before anything is added, less what earlier groups left to be met; never below nothing. */
   residualPpm: number
-  /** 'in': a test, and in. 'dose': so much first, then a wait. 'closed': too much in it. */
-  verdict: 'in' | 'dose' | 'closed'
+  /** `in`: nothing stands against it; `test`: a test first; `dose`: so much first, a wait and a test; `closed`: by this. */
+  verdict: 'in' | 'test' | 'dose' | 'closed'
+  closure: Closure | undefined
   product: ProductName
   grams: number
   waitMinutes: number
-  /** When they are out again, and one standard deviation of what the load may be. */
+  /** Once they are in: for how many weighted person-hours the residual lasts. */
+  lastsPersonHours: number
+  /** And so for how many minutes of this group; undefined where all their minutes are covered. */
+  runsOutMinutes: number | undefined
+  /** When they are out and what they left has been met, and one standard deviation of what the load may be. */
   leftPpm: number
   leftDeviation: number
 }
 
-/** What a load takes, as chlorine, mmol per litre. */
-const demandMmol = (load: number, gramsPerPersonHour: number, litres: number) =>
-  (1000 * gramsPerPersonHour * load) / CHLORINE_G_PER_MOL / litres
+/** What a weighted person-hour takes, ppm of the sanitizer. */
+const takenPpm = (tub: Tub, gramsPerPersonHour: number): number => {
+  const { sanitizer } = programmeOf(tub.programme)
+  if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine') return 0
+  const millimoles = (1000 * gramsPerPersonHour) / CHLORINE_G_PER_MOL / tub.volumeLitres
+  return millimoles * (sanitizer === 'bromine' ? BROMINE_G_PER_MOL : CHLORINE_G_PER_MOL)
+}
+
+/** A closure that no test and no sanitizer dose between groups opens. */
+const stays = (closure: Closure): boolean =>
+  !testOpens(closure) &&
+  closure.code !== 'sanitizer low' &&
+  closure.code !== 'dose mixing' &&
+  closure.code !== 'people in'
 
 /**
- * Groups one after the other, each with a test before it: whether they get in at once, after a dose, or not. A forecast; the
- * test before each turn decides.
+ * Groups one after the other. What one group leaves and nothing has met yet is carried to the next; every closure of the tub holds
+ * for all of them. A forecast: the test before each turn decides.
  */
 export const gathering = (
   tub: Tub,
   estimate: Estimate,
   groups: readonly SoakLoad[],
   sources: Task['sources'],
-): { turns: GroupTurn[]; water: Water } => {
+  found: readonly Closure[] = [],
+): GroupTurn[] => {
   const programme = programmeOf(tub.programme)
   const { sanitizer } = programme
   const product =
     sources.find((source) => programme.dosedWith.includes(source.product))?.product ??
     programme.dosedWith[0]
-  const perMgPerLitre = gives(effectFor(sources, product), SANITIZER_AIM[sanitizer])
-  const gramsPerMol = sanitizer === 'bromine' ? BROMINE_G_PER_MOL : CHLORINE_G_PER_MOL
-  let { water } = estimate
-  const turns = groups.map((load): GroupTurn => {
-    const before = quantityOf(readWater(water), sanitizer)
-    const closed = before > STAY_OUT_ABOVE[sanitizer]
-    const dosed = !closed && before < LEAST_PPM[sanitizer] && perMgPerLitre > 0
+  const ppmPerGramPerLitre = gives(effectFor(sources, product), SANITIZER_AIM[sanitizer]) * 1000
+  const { mean, standardDeviation } = demandOf(tub)
+  const perPersonHour = takenPpm(tub, mean)
+  const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
+  const shut = found.find(stays)
+  let residual = quantityOf(estimate.reading, sanitizer)
+  let debt = estimate.lingeringPpm ?? 0
+  return groups.map((load, i): GroupTurn => {
+    const before = Math.max(0, residual - debt)
+    const short = residual - debt < floor - 0.05
+    const dosed = !shut && short && ppmPerGramPerLitre > 0
+    const missing = Math.min(
+      MOST_AT_ONCE_PPM,
+      Math.max(middle(tub.targets.sanitizer), floor) - (residual - debt),
+    )
     const grams = dosed
-      ? roundToMeasure(
-          product,
-          ((BETWEEN_GROUPS_PPM[sanitizer] - before) / perMgPerLitre) * (tub.volumeLitres / 1000),
-        )
+      ? roundToMeasure(product, (missing / ppmPerGramPerLitre) * tub.volumeLitres)
       : 0
-    if (grams > 0) water = addProduct(water, product, grams, tub.volumeLitres)
+    residual += (grams * ppmPerGramPerLitre) / tub.volumeLitres
     const personHours = loadOf(load)
-    const { mean, standardDeviation } = demandOf(tub)
-    const taken = demandMmol(personHours, mean, tub.volumeLitres)
-    if (!closed) water = spend(water, { freeChlorineMmol: taken, bromineMmol: taken })
+    const high = residual > keepOutAbove(tub) + 0.05 && !dosed
+    const closed = shut !== undefined || high || (short && !dosed)
+    const useful = Math.max(0, residual - debt - LEAST_WITH_PEOPLE[sanitizer])
+    const lastsPersonHours = perPersonHour > 0 ? useful / perPersonHour : Number.POSITIVE_INFINITY
+    if (!closed) {
+      const demand = personHours * perPersonHour
+      const atOnce = Math.min(residual, AT_ONCE * demand)
+      residual -= atOnce
+      debt += demand - atOnce
+    }
     return {
       load,
       residualPpm: before,
-      verdict: closed ? 'closed' : dosed ? 'dose' : 'in',
+      verdict: closed ? 'closed' : dosed ? 'dose' : i > 0 || found.length > 0 ? 'test' : 'in',
+      closure: shut,
       product,
       grams,
       waitMinutes: grams > 0 ? MIXING_MINUTES : 0,
-      leftPpm: quantityOf(readWater(water), sanitizer),
-      leftDeviation: demandMmol(personHours, standardDeviation, tub.volumeLitres) * gramsPerMol,
+      lastsPersonHours,
+      runsOutMinutes:
+        !closed && lastsPersonHours < personHours
+          ? Math.floor((lastsPersonHours / personHours) * load.minutes)
+          : undefined,
+      leftPpm: Math.max(0, residual - debt),
+      leftDeviation: personHours * takenPpm(tub, standardDeviation),
     }
   })
-  return { turns, water }
 }

@@ -11,12 +11,50 @@ export const SIGNS = [
   'torn filter',
   'heavy cover',
   'split seam',
+  'green tint',
+  'algae',
   'accident',
+  'rash',
+  'fever',
 ] as const
-export type Sign = (typeof SIGNS)[number]
+/** Those a look offers. */
+export type OfferedSign = (typeof SIGNS)[number]
+
+/** Further signs that a journal may hold, finer than a look asks. */
+export const FURTHER_SIGNS = [
+  'chlorine smell',
+  'musty smell',
+  'no smell',
+  'oily sheen',
+  'white flakes',
+  'slimy flakes',
+  'slippery walls',
+  'gritty shell',
+  'brown tint',
+  'stain',
+  'itchy skin',
+  'red eyes',
+  'cough',
+  'filter brown',
+  'low flow code',
+  'dry heater code',
+  'too hot code',
+  'pH keeps rising',
+  'pH keeps falling',
+  'sanitizer will not hold',
+  'level falling',
+  'not heating',
+] as const
+export type Sign = OfferedSign | (typeof FURTHER_SIGNS)[number]
+export const ALL_SIGNS: readonly Sign[] = [...SIGNS, ...FURTHER_SIGNS]
+
+/** The floor cannot be seen through it: nobody gets in. */
+export const UNCLEAR: readonly Sign[] = ['cloudy', 'green tint', 'brown tint', 'algae']
+/** Somebody is ill after the tub: it may be in the water. */
+export const UNWELL: readonly Sign[] = ['rash', 'fever']
 
 /** What it usually means, common practice. */
-export const SIGN_MEANS: Record<Sign, string> = {
+export const SIGN_MEANS: Record<OfferedSign, string> = {
   cloudy:
     'A filter that is full, too little sanitizer, or a balance that is off: rinse, then test.',
   foam: 'Soap, lotion or filter cleaner in the water. Anti-foam hides it; new water ends it.',
@@ -30,5 +68,10 @@ export const SIGN_MEANS: Record<Sign, string> = {
   'heavy cover': 'Waterlogged foam. It insulates no more and strains its lifter: a new cover.',
   accident:
     'Vomit, stool, blood or glass: everybody out, power off, drain it all, disinfect shell and filter before the fill.',
+  'green tint': 'Metal from the fill water, or algae. Test, and look at the filter.',
+  algae: 'Rare under a cover: the sanitizer was gone. One large dose, then test.',
+  rash: 'After the tub, often from germs in the water. Keep out, see a doctor if it spreads; drain, clean, refill.',
+  fever:
+    'Fever or a cough within two weeks of the tub: see a doctor and mention the tub. Keep out; drain, clean, refill.',
   'split seam': 'Tape it before water gets into the foam.',
 }

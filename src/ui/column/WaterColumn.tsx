@@ -1,6 +1,8 @@
 import { isKind } from '@/core/journal/entry'
 import type { TubView } from '@/server/views'
+import { CLOSURE_SHORT } from '@/words/closureWords'
 import { amount, day, METHOD_WORDS, type Reader, shortDuration, volume } from '@/words/words'
+import { ClosedMark } from '../today/Closed'
 import { type ColumnScale, columnScales, NINE_IN_TEN } from './columnData'
 import { STATE_WORDS, StateMark, StateShape, stateColour } from './StateMark'
 import { position, staffMarks } from './scale'
@@ -82,6 +84,7 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
   const rest = scales.slice(4)
   const tests = journal.filter(isKind('test')).slice(0, 2)
   const temperature = estimate.quantities.temperature
+  const [closure] = view.verdict.closures
   const words = scales.map(
     (scale) =>
       `${scale.name} ${scale.estimate.lastReading ? amount(scale.quantity, scale.estimate.value, reader) : ''}, ${STATE_WORDS[scale.state]}`,
@@ -97,14 +100,26 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
           height={800}
           viewBox="0 0 256 800"
           role="img"
-          aria-label={`${words.join('; ')}.`}
+          aria-label={`${closure ? `Closed: ${CLOSURE_SHORT[closure.code]}. ` : ''}${words.join('; ')}.`}
           className="absolute inset-0"
         >
           <g fill="none" stroke="var(--mist-3)" strokeWidth={1.6} strokeLinecap="round">
             <path d="M196 96c-7-8 6-13 0-22s5-12 0-20M211 100c-6-7 6-13 1-21s5-13 0-19M226 96c-7-8 6-12 0-20s4-9 1-14" />
           </g>
           <path d={`${WAVE}V2000H0z`} fill="var(--mist)" />
-          <path d={WAVE} fill="none" stroke="var(--mist-3)" strokeWidth={2} />
+          {closure ? (
+            <>
+              <defs>
+                <pattern id="closed-water" width={9} height={9} patternUnits="userSpaceOnUse">
+                  <path d="M-1 10L10 -1" stroke="var(--madder)" strokeWidth={1.8} />
+                </pattern>
+              </defs>
+              <path d={`${WAVE}v12H0z`} fill="url(#closed-water)" />
+              <path d={WAVE} fill="none" stroke="var(--madder)" strokeWidth={2.4} />
+            </>
+          ) : (
+            <path d={WAVE} fill="none" stroke="var(--mist-3)" strokeWidth={2} />
+          )}
           <rect x={0} y={y(2 / 3)} width={256} height={HEIGHT / 3} fill="var(--mist-2)" />
           {staffs.map((scale, i) => (
             <Staff key={scale.quantity} scale={scale} x={14 + 60 * i} reader={reader} />
@@ -120,6 +135,12 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
             {volume(tub.volumeLitres, reader)}
           </p>
         </div>
+        {closure && (
+          <p className="note absolute top-[86px] left-6 flex max-w-[172px] items-center gap-1.5 bg-stone pr-2 font-semibold text-madder leading-tight">
+            <ClosedMark size={16} />
+            Closed: {CLOSURE_SHORT[closure.code]}
+          </p>
+        )}
         <div className="note absolute right-5 left-6 top-[616px]">
           <dl className="border-b border-mist-3">
             {rest.map((scale) => (
@@ -178,51 +199,62 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
 /** The same in one slim band across the top of a narrow screen. */
 export const WaterBand = ({ view, reader }: { view: TubView; reader: Reader }) => {
   const scales = columnScales(view.tub, view.estimate, reader).slice(0, 4)
+  const [closure] = view.verdict.closures
   return (
-    <ul
-      aria-label="Water column"
-      className="grid grid-cols-4 border-mist-3 border-b-2 bg-mist px-2 py-1.5 lg:hidden print:hidden"
-    >
-      {scales.map((scale) => {
-        const { band, estimate, state, closes } = scale
-        const share = (value: number) => 100 * position(value, band)
-        const reach = NINE_IN_TEN * estimate.standardDeviation
-        return (
-          <li
-            key={scale.quantity}
-            className="min-w-0 border-mist-3 border-l px-1.5 first:border-l-0"
-          >
-            <p className="flex items-baseline justify-between gap-1 text-[12px] text-muted leading-tight">
-              {scale.name}
-            </p>
-            <p className="font-semibold text-[19px] leading-[1.15]">{scale.shown}</p>
-            <p
-              className="flex items-center gap-1 whitespace-nowrap text-[12px] leading-tight"
-              style={{ color: stateColour(state, closes) }}
+    <>
+      {closure && (
+        <p className="closed-band note flex items-center gap-2 px-3 py-1 font-semibold text-madder lg:hidden print:hidden">
+          <span className="flex items-center gap-2 bg-paper px-2 py-0.5">
+            <ClosedMark size={16} />
+            Closed: {CLOSURE_SHORT[closure.code]}
+          </span>
+        </p>
+      )}
+      <ul
+        aria-label="Water column"
+        className="grid grid-cols-4 border-mist-3 border-b-2 bg-mist px-2 py-1.5 lg:hidden print:hidden"
+      >
+        {scales.map((scale) => {
+          const { band, estimate, state, closes } = scale
+          const share = (value: number) => 100 * position(value, band)
+          const reach = NINE_IN_TEN * estimate.standardDeviation
+          return (
+            <li
+              key={scale.quantity}
+              className="min-w-0 border-mist-3 border-l px-1.5 first:border-l-0"
             >
-              <StateMark state={state} closes={closes} />
-              {STATE_WORDS[state]}
-            </p>
-            <svg width="100%" height={7} className="mt-1" aria-hidden="true">
-              <rect y={2} width="100%" height={3} fill="var(--oak)" />
-              <rect x="33.3%" y={2} width="33.3%" height={3} fill="var(--spruce)" />
-              {estimate.lastReading && (
-                <>
-                  <line
-                    x1={`${share(estimate.value - reach)}%`}
-                    x2={`${share(estimate.value + reach)}%`}
-                    y1={3.5}
-                    y2={3.5}
-                    stroke="var(--ink)"
-                    strokeWidth={1.2}
-                  />
-                  <circle cx={`${share(estimate.value)}%`} cy={3.5} r={3.2} fill="var(--ink)" />
-                </>
-              )}
-            </svg>
-          </li>
-        )
-      })}
-    </ul>
+              <p className="flex items-baseline justify-between gap-1 text-[12px] text-muted leading-tight">
+                {scale.name}
+              </p>
+              <p className="font-semibold text-[19px] leading-[1.15]">{scale.shown}</p>
+              <p
+                className="flex items-center gap-1 whitespace-nowrap text-[12px] leading-tight"
+                style={{ color: stateColour(state, closes) }}
+              >
+                <StateMark state={state} closes={closes} />
+                {STATE_WORDS[state]}
+              </p>
+              <svg width="100%" height={7} className="mt-1" aria-hidden="true">
+                <rect y={2} width="100%" height={3} fill="var(--oak)" />
+                <rect x="33.3%" y={2} width="33.3%" height={3} fill="var(--spruce)" />
+                {estimate.lastReading && (
+                  <>
+                    <line
+                      x1={`${share(estimate.value - reach)}%`}
+                      x2={`${share(estimate.value + reach)}%`}
+                      y1={3.5}
+                      y2={3.5}
+                      stroke="var(--ink)"
+                      strokeWidth={1.2}
+                    />
+                    <circle cx={`${share(estimate.value)}%`} cy={3.5} r={3.2} fill="var(--ink)" />
+                  </>
+                )}
+              </svg>
+            </li>
+          )
+        })}
+      </ul>
+    </>
   )
 }

@@ -6,7 +6,10 @@ import { HOUR, MINUTE } from '@/core/journal/entry'
 import { feederOf } from '@/core/programmes/feeder'
 import { type Band, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
+import { waterCareOpens } from '@/core/today/closures'
+import { type Ahead, aheadAt, outlookOf } from '@/core/today/readyAhead'
 import type { TubView } from '@/server/views'
+import { CLOSURE_SHORT } from '@/words/closureWords'
 import { clock, day, dayAndClock, figure, type Reader, sameDay } from '@/words/words'
 import { NINE_IN_TEN } from '../column/columnData'
 
@@ -30,21 +33,37 @@ interface Strip {
   points: ForecastPoint[]
   marks: Mark[]
   band: Band
+  /** How each point stands by the closures' own limits. */
+  standing: (point: ForecastPoint) => Ahead
   hours: number
   width: number
 }
 
-/** In band where even the lower edge of the inner fan is; likely where only the middle is. */
-const readiness = (point: ForecastPoint, band: Band) => {
-  if (point.value < band.low - 0.05) return 'not'
-  if (point.value > band.high + 0.05) return 'above'
-  return point.value - ONE_IN_TWO * point.standardDeviation >= band.low ? 'ready' : 'likely'
+const ROW = 17
+const FILLS: Record<Ahead, string> = {
+  ready: 'var(--spruce)',
+  'test first': 'none',
+  above: 'var(--amber)',
+  below: 'none',
+  closed: 'url(#shut)',
+}
+const STROKES: Record<Ahead, string> = {
+  ready: 'var(--spruce)',
+  'test first': 'var(--spruce)',
+  above: 'var(--amber)',
+  below: 'none',
+  closed: 'var(--madder)',
 }
 
-const ROW = 17
-const FILLS: Record<string, string> = { ready: 'var(--spruce)', above: 'var(--amber)' }
-
-const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: Reader }) => {
+const Chart = ({
+  points,
+  marks,
+  band,
+  standing,
+  hours,
+  width,
+  reader,
+}: Strip & { reader: Reader }) => {
   const now = points[0]?.at ?? 0
   const top = Math.max(
     band.high * 1.15,
@@ -55,9 +74,9 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
   const edge = (z: number) =>
     points.map((p) => [x(p.at), y(p.value + z * p.standardDeviation)] as const)
   const fan = (z: number) => `${path(edge(z))}${path(edge(-z).reverse()).replace('M', 'L')}z`
-  const runs: { from: number; to: number; state: string }[] = []
+  const runs: { from: number; to: number; state: Ahead }[] = []
   for (const [i, point] of points.slice(0, -1).entries()) {
-    const state = readiness(point, band)
+    const state = standing(point)
     const to = points[i + 1]?.at ?? point.at
     const previous = runs.at(-1)
     if (previous?.state === state) previous.to = to
@@ -78,6 +97,11 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
       className="w-full"
       aria-hidden="true"
     >
+      <defs>
+        <pattern id="shut" width={6} height={6} patternUnits="userSpaceOnUse">
+          <path d="M-1 7L7 -1" stroke="var(--madder)" strokeWidth={1.6} />
+        </pattern>
+      </defs>
       <path d={fan(NINE_IN_TEN)} fill="var(--mist-2)" />
       <path d={fan(ONE_IN_TWO)} fill="var(--mist-3)" />
       <path
@@ -136,7 +160,7 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
         target {band.low} to {band.high} ppm
       </text>
       {runs
-        .filter(({ state, from, to }) => state !== 'not' && to > from)
+        .filter(({ state, from, to }) => state !== 'below' && to > from)
         .map(({ from, to, state }) => (
           <rect
             key={from}
@@ -144,8 +168,8 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
             y={HEIGHT + 9}
             width={Math.max(1, x(to) - x(from) - 2)}
             height={9}
-            fill={FILLS[state] ?? 'none'}
-            stroke={state === 'above' ? 'var(--amber)' : 'var(--spruce)'}
+            fill={FILLS[state]}
+            stroke={STROKES[state]}
             strokeWidth={1.5}
           />
         ))}
@@ -172,7 +196,7 @@ const Chart = ({ points, marks, band, hours, width, reader }: Strip & { reader: 
   )
 }
 
-const Key = ({ above }: { above: boolean }) => (
+const Key = ({ states }: { states: ReadonlySet<Ahead> }) => (
   <ul className="note ml-auto flex flex-wrap gap-x-4 gap-y-1 text-muted">
     <li className="flex items-center gap-1.5">
       <svg width={26} height={14} viewBox="0 0 26 14" aria-hidden="true">
@@ -186,7 +210,7 @@ const Key = ({ above }: { above: boolean }) => (
       <svg width={26} height={9} viewBox="0 0 26 9" aria-hidden="true">
         <rect width={26} height={9} fill="var(--spruce)" />
       </svg>
-      in band
+      ready
     </li>
     <li className="flex items-center gap-1.5">
       <svg width={26} height={9} viewBox="0 0 26 9" aria-hidden="true">
@@ -200,14 +224,27 @@ const Key = ({ above }: { above: boolean }) => (
           strokeWidth={1.5}
         />
       </svg>
-      likely
+      in range, test first
     </li>
-    {above && (
+    {states.has('closed') && (
+      <li className="flex items-center gap-1.5">
+        <svg width={26} height={9} viewBox="0 0 26 9" aria-hidden="true">
+          <path
+            d="M0.75 0.75h24.5v7.5h-24.5zM2 8l7-7M9 8l7-7M16 8l7-7"
+            fill="none"
+            stroke="var(--madder)"
+            strokeWidth={1.5}
+          />
+        </svg>
+        closed
+      </li>
+    )}
+    {states.has('above') && (
       <li className="flex items-center gap-1.5">
         <svg width={26} height={9} viewBox="0 0 26 9" aria-hidden="true">
           <rect width={26} height={9} fill="var(--amber)" />
         </svg>
-        above its band
+        too high
       </li>
     )}
   </ul>
@@ -236,7 +273,7 @@ const planned = (view: TubView) => {
   return { marks, rises }
 }
 
-/** The residual over the next two days, with the plan carried out and nobody in; a day of it on a phone. */
+/** The residual over the next two days and the hours that are ready, with the plan carried out and nobody in; a day of it on a phone. */
 export const Ribbon = ({
   view,
   reader,
@@ -277,16 +314,23 @@ export const Ribbon = ({
   const holds = !foreseen && mean === 0 && feeder ? ` and the ${feeder} holds` : ''
   const people =
     foreseen && view.planned.length > 0 ? 'with the planned soaks' : 'if nobody gets in'
-  const say = `${old}${rises.length > 0 ? `with the plan carried out, ${people}` : people}${holds}: ${
-    (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
-  }`
-  const chart = { points, marks, band, reader }
+  const shut = view.verdict.closures.find((one) => !waterCareOpens(one))
+  const say = shut
+    ? `closed (${CLOSURE_SHORT[shut.code]}): no hour is ready until that is lifted`
+    : `${old}${rises.length > 0 ? `with the plan carried out, ${people}` : people}${holds}: ${
+        (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
+      }`
+  const { closures } = view.verdict
+  const retest = marks.find(({ kind }) => kind === 'test')?.at
+  const outlook = outlookOf(tub, estimate, closures, retest)
+  const standing = (point: ForecastPoint) => aheadAt(tub, estimate, point, outlook)
+  const chart = { points, marks, band, standing, reader }
   return (
     <section className="mt-8">
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2 className="head">{name} ahead</h2>
         <p className="small text-muted">{say}</p>
-        <Key above={points.some((point) => readiness(point, band) === 'above')} />
+        <Key states={new Set(points.map(standing))} />
       </div>
       <div className="hidden sm:block">
         <Chart {...chart} hours={HOURS} width={944} />

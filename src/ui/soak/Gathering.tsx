@@ -3,9 +3,26 @@ import { programmeOf } from '@/core/programmes/programme'
 import type { GroupTurn } from '@/core/soaks/gathering'
 import { loadOf, type SoakLoad } from '@/core/soaks/load'
 import type { TubView } from '@/server/views'
+import { CLOSURE_SHORT, closureWords } from '@/words/closureWords'
+import { healthWords } from '@/words/verdictWords'
 import { amount, dose, numberWords, type Reader } from '@/words/words'
 
 export const GROUPS = 4
+
+const turnWords = (turn: GroupTurn, reader: Reader): string => {
+  switch (turn.verdict) {
+    case 'in':
+      return 'in now.'
+    case 'test':
+      return 'test, then in.'
+    case 'dose':
+      return `add ${dose(turn.product, turn.grams, reader)} ${PRODUCTS[turn.product].commonName}, wait ${turn.waitMinutes} minutes, test, then in.`
+    case 'closed':
+      return turn.closure
+        ? `closed (${CLOSURE_SHORT[turn.closure.code]}). ${closureWords(turn.closure, reader).lift}`
+        : 'closed until the sanitizer is back in its range.'
+  }
+}
 
 /** Groups one after the other: what a test before each turn will probably say. */
 export const Gathering = ({
@@ -65,25 +82,32 @@ export const Gathering = ({
               // biome-ignore lint/suspicious/noArrayIndexKey: a turn is known by its place
               <li key={i} className="border-hair border-t py-2">
                 <b>
-                  {turn.load.people} people, {turn.load.minutes} minutes:{' '}
-                  {turn.verdict === 'in'
-                    ? 'in now.'
-                    : turn.verdict === 'closed'
-                      ? 'closed.'
-                      : `dose ${dose(turn.product, turn.grams, reader)} ${PRODUCTS[turn.product].commonName} and wait ${turn.waitMinutes} minutes.`}
+                  {turn.load.people} people, {turn.load.minutes} minutes: {turnWords(turn, reader)}
                 </b>{' '}
-                <span className="small text-muted">
-                  About {amount(sanitizer, turn.residualPpm, reader)} before, about{' '}
-                  {amount(sanitizer, turn.leftPpm, reader)} ±{' '}
-                  {amount(sanitizer, turn.leftDeviation, reader)} when they are out.
-                </span>
+                {turn.verdict !== 'closed' && (
+                  <span className="small text-muted">
+                    About {amount(sanitizer, turn.residualPpm, reader)} before, about{' '}
+                    {amount(sanitizer, turn.leftPpm, reader)} ±{' '}
+                    {amount(sanitizer, turn.leftDeviation, reader)} when they are out and what they
+                    left has been met.
+                    {Number.isFinite(turn.lastsPersonHours) &&
+                      ` The residual lasts for about ${numberWords(turn.lastsPersonHours, 1, reader)} person-hours.`}
+                  </span>
+                )}
+                {turn.runsOutMinutes !== undefined && (
+                  <span className="small block font-medium text-amber-ink">
+                    Too much for it: after about {turn.runsOutMinutes} minutes it is used up. Fewer
+                    people, or out by then.
+                  </span>
+                )}
               </li>
             ))}
           </ol>
           <p className="safety small mt-2 max-w-[58ch]">
-            This is a forecast: test before each group. No residual, nobody in. It never reaches
-            nothing.
+            This is a forecast: test before each group. If the sanitizer reads below{' '}
+            {amount(sanitizer, tub.targets.sanitizer.low, reader)}, nobody gets in.
           </p>
+          <p className="small mt-2 max-w-[60ch] text-muted">{healthWords(reader)}</p>
           <p className="small mt-2 max-w-[60ch]">
             Afterwards: a shock straight away, the filter rinsed tomorrow. Together{' '}
             {numberWords(load, 1, reader)} person-hours, as much as{' '}

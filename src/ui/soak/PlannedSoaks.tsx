@@ -1,15 +1,17 @@
 import { programmeOf } from '@/core/programmes/programme'
 import { soakAhead } from '@/core/soaks/soakAhead'
 import type { TubView } from '@/server/views'
+import { CLOSURE_SHORT, closureWords } from '@/words/closureWords'
 import { amount, dayAndClock, type Reader } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 import { PlanSoakForm } from './PlanSoakForm'
 
 const ADVICE = {
+  closed: '',
   test: 'Test before it.',
   dose: 'It will be too low by then: dose before it, then test.',
-  ready: 'It should do; a test before it says so.',
+  ready: 'It should be fine. Confirm with a test before it.',
 }
 
 /** Soaks that are meant to happen, and how the water will stand then. */
@@ -31,11 +33,11 @@ export const PlannedSoaks = ({
   return (
     <section aria-labelledby="planned">
       <h2 id="planned" className="head">
-        Meant to happen
+        Planned soaks
       </h2>
       <ul className="small mt-1">
         {planned.map(({ id, at, load }) => {
-          const { expected, advice } = soakAhead(tub, estimate, at)
+          const { expected, advice, closure } = soakAhead(tub, estimate, at, view.verdict.closures)
           return (
             <li
               key={id}
@@ -45,13 +47,15 @@ export const PlannedSoaks = ({
                 <b>{dayAndClock(at, reader)}</b>: {load.people} for {load.minutes} minutes.{' '}
                 {expected &&
                   `About ${amount(sanitizer, expected.value, reader)} ± ${amount(sanitizer, expected.standardDeviation, reader)} by then. `}
-                {ADVICE[advice]}
+                {closure
+                  ? `Closed (${CLOSURE_SHORT[closure.code]}) unless it is lifted: ${closureWords(closure, reader).lift}`
+                  : ADVICE[advice]}
               </span>
               <PostButton
                 action={drop}
                 hidden={{ tub: String(tub.id), id: String(id) }}
-                label="Not any more"
-                title={`Not any more: ${dayAndClock(at, reader)}`}
+                label="Cancel"
+                title={`Cancel: ${dayAndClock(at, reader)}`}
               />
             </li>
           )

@@ -10,6 +10,7 @@ import { type Instant, MINUTE } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import type { TubView } from '@/server/views'
+import { holdsBack } from '@/server/views'
 import { BalanceMap } from '@/ui/dose/BalanceMap'
 import { Countdown } from '@/ui/dose/Countdown'
 import { DoseSheet } from '@/ui/dose/DoseSheet'
@@ -19,6 +20,8 @@ import { OverdoseHelp } from '@/ui/dose/OverdoseHelp'
 import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { Ways } from '@/ui/dose/Ways'
+import { Closed } from '@/ui/today/Closed'
+import { closureWords } from '@/words/closureWords'
 import { startsFromWords } from '@/words/learntWords'
 import { planText } from '@/words/planWords'
 import { floorWords } from '@/words/verdictWords'
@@ -29,12 +32,17 @@ export const metadata: Metadata = { title: 'Dose' }
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven']
 
 /** The residual or pH says nothing any more, so no plan can. */
-const tooOld = ({ verdict }: TubView) => verdict.kind === 'stale' || verdict.kind === 'never read'
+const tooOld = ({ verdict }: TubView) =>
+  verdict.closures.some(
+    (one) => one.code === 'never tested' || (one.code === 'test too old' && !one.unsure),
+  )
 
 const titleOf = (view: TubView, reader: Reader, retestAt: Instant): string => {
   const { plan, estimate, round } = view
   const n = plan.steps.length
   const done = round.doses.length + round.aerations.length
+  const held = view.verdict.closures.find(holdsBack)
+  if (held) return 'Nothing goes in while the tub is closed.'
   if (estimate.lastTestAt === undefined) return 'A dose needs a test first.'
   if (n > 0)
     return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test about ${clock(retestAt, reader)}.`
@@ -65,7 +73,8 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
         ...replacedFirst(usual),
       }
     : usual
-  const { tub, plan, estimate, waiting, now, round, bathers, schedule } = view
+  const { tub, plan, estimate, waiting, now, round, schedule } = view
+  const held = view.verdict.closures.find(holdsBack)
   const floor = floorWords(tub, reader)
   const retestAt = Math.max(schedule.mixedAt, now + plan.retestAfterMinutes * MINUTE)
   const questions = replacing ? [] : questionsFor(tub, view.journal, estimate, view.planOptions)
@@ -94,13 +103,8 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       </p>
       {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
       <OldReading view={view} />
+      <Closed view={usual} reader={reader} />
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
-      {bathers && !nothing && (
-        <p className="safety mt-3 max-w-[66ch]">
-          By the journal {bathers.people === 1 ? 'somebody is' : `${bathers.people} are`} in the tub
-          until {clock(bathers.until, reader)}. Nothing goes in before they are out.
-        </p>
-      )}
       {resized && !nothing && (
         <p className="safety mt-3 max-w-[66ch]">
           The volume was changed to {volume(tub.volumeLitres, reader)} after something had gone in.
@@ -117,7 +121,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       )}
       <div className="mt-6 grid gap-10 xl:grid-cols-[minmax(0,400px)_minmax(0,1fr)] print:mt-2 print:grid-cols-2 print:gap-6">
         <div>
-          {(done > 0 || !nothing) && (
+          {!held && (done > 0 || !nothing) && (
             <ol>
               <Done view={view} reader={reader} />
               {plan.steps.map((step, i) => (
@@ -190,7 +194,15 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               </li>
             </ol>
           )}
-          {nothing && done === 0 && (
+          {held && (
+            <Link
+              href={`/tubs/${tub.id}/${closureWords(held, reader).action.place}`}
+              className="go mt-2"
+            >
+              {closureWords(held, reader).action.label}
+            </Link>
+          )}
+          {nothing && done === 0 && !held && (
             <div>
               {tested && plan.remarks.length === 0 && (
                 <p className="max-w-[52ch] text-[18px]">
@@ -207,7 +219,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           )}
         </div>
         <div className="grid content-start gap-6">
-          <OverdoseHelp view={view} reader={reader} />
+          {!held && <OverdoseHelp view={view} reader={reader} />}
           {tested && (
             <BalanceMap
               key={estimate.at === now ? `${round.doses.length}-${estimate.lastTestAt}` : ''}
@@ -221,7 +233,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               reader={reader}
             />
           )}
-          {tested && !replacing && (
+          {tested && !replacing && !held && (
             <Ways view={view} questions={questions} action={choosePlan} reader={reader} />
           )}
           {!nothing && (
@@ -252,7 +264,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               {replacing ? 'Plan with this water' : 'Plan with fresh water first'}
             </Link>
           )}
-          <LabelDoses view={view} reader={reader} />
+          {!held && <LabelDoses view={view} reader={reader} />}
           <Link href={`/tubs/${tub.id}/shelf`} className="quiet justify-self-start print:hidden">
             What is on the shelf
           </Link>

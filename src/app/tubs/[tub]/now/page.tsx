@@ -1,14 +1,14 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
-import { HOTTEST_CELSIUS } from '@/core/programmes/programme'
 import { startProgress } from '@/core/programmes/startUp'
 import { Ribbon } from '@/ui/dose/Ribbon'
+import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
 import { agendaWords } from '@/words/agendaWords'
 import { oddWords } from '@/words/learntWords'
-import { floorWords, planMinutes, verdictWords } from '@/words/verdictWords'
-import { dayAndClock, degrees, stepWords } from '@/words/words'
+import { floorWords, healthWords, planMinutes, verdictWords } from '@/words/verdictWords'
+import { dayAndClock, stepWords } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 
@@ -25,9 +25,25 @@ const Now = async ({ params }: TubParams) => {
     <div className="lg:min-h-[720px]">
       <section className="grid gap-6 pt-2 lg:grid-cols-[1fr_300px] lg:gap-x-14 lg:pt-4">
         <div>
-          <h1 className="serif verdict">{words.sentence}</h1>
+          <h1 className="serif verdict">
+            {view.verdict.mayGetIn === 'no' && (
+              <span className="mr-3 inline-block align-[-0.06em]">
+                <ClosedMark size={38} />
+              </span>
+            )}
+            {words.sentence}
+          </h1>
           <p className="mt-4 max-w-[62ch] text-[18px]">{words.reason}</p>
           {words.evidence && <p className="small mt-2 text-muted">{words.evidence}</p>}
+          {words.also.length > 0 && (
+            <ul aria-label="Also" className="small mt-3 max-w-[66ch] border-madder border-l-4 pl-3">
+              {words.also.map((line) => (
+                <li key={line} className="py-0.5">
+                  {line}
+                </li>
+              ))}
+            </ul>
+          )}
           {floor && <p className="safety small mt-3 max-w-[62ch]">{floor}</p>}
           {view.noFilter !== undefined && <NoFilter since={view.noFilter} renderedAt={view.now} />}
           {starting && (
@@ -41,10 +57,9 @@ const Now = async ({ params }: TubParams) => {
               </Link>
             </p>
           )}
-          {words.tone === 'yes' && (
+          {view.verdict.closures.length === 0 && (
             <p className="small mt-3 max-w-[62ch] border-hair border-l-4 pl-3 text-muted">
-              At {degrees(HOTTEST_CELSIUS, reader)} keep it to 15 minutes. Children, pregnancy,
-              heart trouble, alcohol or medicines: a doctor’s word first.
+              {healthWords(reader)}
             </p>
           )}
         </div>

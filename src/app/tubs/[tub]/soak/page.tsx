@@ -9,12 +9,15 @@ import { gathering } from '@/core/soaks/gathering'
 import { isHeavy, type SoakLoad } from '@/core/soaks/load'
 import { nextShock } from '@/core/soaks/shock'
 import { toWallClock } from '@/server/moment'
+import { holdsBack } from '@/server/views'
 import { AfterSoak } from '@/ui/soak/AfterSoak'
 import { Gathering, GROUPS } from '@/ui/soak/Gathering'
 import { PlannedSoaks } from '@/ui/soak/PlannedSoaks'
 import { ShockWords } from '@/ui/soak/ShockWords'
 import { SoakForm } from '@/ui/soak/SoakForm'
+import { Closed } from '@/ui/today/Closed'
 import { entryWords } from '@/words/entryWords'
+import { healthWords } from '@/words/verdictWords'
 import { dayAndClock, numberWords } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Soak' }
@@ -53,6 +56,7 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
   return (
     <>
       <h1 className="serif title pt-2">Who was in?</h1>
+      <Closed view={view} reader={reader} />
       <div className="mt-4 grid gap-x-12 gap-y-9 xl:grid-cols-2">
         <div className="grid content-start gap-8">
           <SoakForm
@@ -68,6 +72,9 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
             }}
             latest={toWallClock(now, reader.timeZone)}
           />
+          <p className="small max-w-[58ch] border-hair border-l-4 pl-3 text-muted">
+            {healthWords(reader)}
+          </p>
           {soaks.length > 0 && (
             <section aria-labelledby="since">
               <h2 id="since" className="head">
@@ -92,7 +99,11 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
         <div className="grid content-start gap-8">
           <AfterSoak
             view={view}
-            doses={soaks.length > 0 ? afterSoakDoses(tub, estimate, soaks, sources, journal) : []}
+            doses={
+              soaks.length > 0 && !view.verdict.closures.some(holdsBack)
+                ? afterSoakDoses(tub, estimate, soaks, sources, journal)
+                : []
+            }
             reader={reader}
           />
           <ShockWords view={view} shock={nextShock(tub, journal, now)} reader={reader} />
@@ -106,7 +117,11 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
           <Gathering
             view={view}
             groups={groups}
-            turns={groups.length > 0 ? gathering(tub, estimate, groups, sources).turns : []}
+            turns={
+              groups.length > 0
+                ? gathering(tub, estimate, groups, sources, view.verdict.closures)
+                : []
+            }
             reader={reader}
           />
           <Link href={`/tubs/${tub.id}/record?kind=soak`} className="quiet justify-self-start">

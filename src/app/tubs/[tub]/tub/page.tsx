@@ -29,7 +29,7 @@ const TubPage = async ({ params }: TubParams) => {
         draftKey={`tub.${tub.id}`}
         hidden={{ tub: String(tub.id) }}
         today={toWallClock(now, reader.timeZone).slice(0, 10)}
-        initial={tubFields(tub)}
+        initial={tubFields(view.row)}
       />
     </>
   )

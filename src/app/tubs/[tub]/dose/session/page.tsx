@@ -5,6 +5,7 @@ import { keepEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { PRODUCTS } from '@/core/products/product'
 import { sessionState } from '@/server/session'
+import { holdsBack } from '@/server/views'
 import { Countdown } from '@/ui/dose/Countdown'
 import { OldReading } from '@/ui/dose/OldReading'
 import { Cautions, tickOf, waitFor } from '@/ui/dose/PlanStepView'
@@ -12,6 +13,8 @@ import { SessionKeeper } from '@/ui/dose/SessionKeeper'
 import { Signs } from '@/ui/dose/Signs'
 import { Spoons } from '@/ui/dose/Spoons'
 import { TickForm } from '@/ui/dose/TickForm'
+import { Closed, ClosedMark } from '@/ui/today/Closed'
+import { closureWords } from '@/words/closureWords'
 import { handWords, scoopsOf, stepName } from '@/words/planWords'
 import { clock, stepWords } from '@/words/words'
 
@@ -68,6 +71,31 @@ const Session = async ({ params }: TubParams) => {
     </Link>
   )
 
+  const held = view.verdict.closures.find(holdsBack)
+  if (held) {
+    const { why, lift, action } = closureWords(held, reader)
+    return (
+      <>
+        <Screen over={over} title="Closed. Nothing goes in.">
+          <p className="mt-4 flex max-w-[46ch] gap-3 text-[18px]">
+            <span className="mt-1">
+              <ClosedMark />
+            </span>
+            <span>
+              {why} {lift}
+            </span>
+          </p>
+        </Screen>
+        <p className="mt-6 flex flex-wrap items-center gap-6">
+          <Link href={`/tubs/${tub.id}/${action.place}`} className="go">
+            {action.label}
+          </Link>
+          {back}
+        </p>
+        <SessionKeeper tubId={tub.id} state={state} until={undefined} next="" />
+      </>
+    )
+  }
   if (bathers && step)
     return (
       <>
@@ -110,11 +138,12 @@ const Session = async ({ params }: TubParams) => {
           >
             <p className="mt-4 max-w-[46ch] text-[18px]">
               {done > 0
-                ? 'The test closes the plan. If it is right, get in.'
+                ? 'Retest to finish the plan. Now says whether anyone may get in.'
                 : 'The plan is empty: by the last test everything is where it should be, or has to be tested first.'}
             </p>
           </Screen>
         )}
+        <Closed view={view} reader={reader} />
         <p className="mt-6 flex flex-wrap items-center gap-6">
           <Link href={`/tubs/${tub.id}/test`} className={wait ? 'plain' : 'go'}>
             Test the water

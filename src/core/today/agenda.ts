@@ -1,3 +1,8 @@
+import { byLabel } from '../advice/due'
+import { handlingOf } from '../advice/handling'
+import type { Plan } from '../advice/plan'
+import { roundOf, waitingUntil } from '../advice/round'
+import { scheduleOf } from '../advice/schedule'
 import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
 import { residualForecast } from '../estimate/forecast'
 import { lossOf } from '../estimate/rates'
@@ -12,11 +17,7 @@ import { type SoakAhead, soakAhead } from '../soaks/soakAhead'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
-import { byLabel } from './due'
-import { handlingOf } from './handling'
-import type { Plan } from './plan'
-import { roundOf, waitingUntil } from './round'
-import { scheduleOf } from './schedule'
+import { type Closure, closures, forbidsDosing, waterCareOpens } from './closures'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'dose'; plan: Plan }
@@ -24,8 +25,8 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'test'; quantities: Quantity[] }
   | { kind: 'soak'; people: number; advice: SoakAhead['advice'] }
   | { kind: 'chores'; names: string[] }
-  /** The pump may be running without one. */
-  | { kind: 'no filter'; since: Instant }
+  /** What neither dosing nor testing opens; `no filter` among them. */
+  | { kind: 'closed'; closure: Closure }
   | { kind: 'shock'; why: 'rhythm' | 'load' }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'refill' }
@@ -94,9 +95,10 @@ export const agenda = (
   plan: Plan,
   plannedSoaks: readonly { at: Instant; load: SoakLoad }[] = [],
   upkeep: readonly ChoreDue[] = choresDue(tub, journal, estimate.at),
-  noFilter?: Instant,
+  found: readonly Closure[] = closures(tub, journal, estimate.at, estimate),
 ): AgendaItem[] => {
   const now = estimate.at
+  const held = found.some((one) => forbidsDosing(one) && one.code !== 'people in')
   const { doses, aerations } = roundOf(journal, estimate)
   const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []
@@ -119,11 +121,13 @@ export const agenda = (
       due: Math.max(mixedAt, start + RETEST_AFTER, last),
       minutes: 3,
     })
-  else if (last > 0) items.push({ kind: 'retest', also: [], due: Math.max(now, last), minutes: 3 })
+  else if (last > 0 || found.some(({ code }) => code === 'not retested'))
+    items.push({ kind: 'retest', also: [], due: Math.max(now, last, start), minutes: 3 })
 
   // Nobody doses or soaks by a residual that is too old to know: its test comes before everything.
   const { lastReading, ageHours } = estimate.quantities[programme.sanitizer]
-  if (lastReading && isStale(programme.sanitizer, ageHours))
+  const unsure = found.some((one) => one.code === 'test too old' && one.unsure)
+  if (lastReading && (unsure || isStale(programme.sanitizer, ageHours)))
     items.unshift({ kind: 'test', due: now, minutes: 3, quantities: [programme.sanitizer] })
 
   const routine: { quantity: Quantity; due: Instant }[] = []
@@ -157,10 +161,10 @@ export const agenda = (
       due: at,
       minutes: load.minutes,
       people: load.people,
-      advice: soakAhead(tub, estimate, at).advice,
+      advice: soakAhead(tub, estimate, at, found).advice,
     })
   const { sanitizer } = programme
-  if (sanitizer === 'freeChlorine' || sanitizer === 'bromine') {
+  if (!held && (sanitizer === 'freeChlorine' || sanitizer === 'bromine')) {
     const { due, why } = nextShock(tub, journal, now)
     // Not into a round that is still open: the plan comes first.
     items.push({ kind: 'shock', due: Math.max(due, retest ? retest.due : now), minutes: 5, why })
@@ -174,10 +178,11 @@ export const agenda = (
       names: chores.map(({ chore }) => chore.name),
     })
   const feeder = feederAdvice(tub, journal, estimate)
-  if (feeder && feeder.move !== 'leave it' && feeder.move !== 'test first')
+  if (!held && feeder && feeder.move !== 'leave it' && feeder.move !== 'test first')
     items.push({ kind: 'feeder', due: now, minutes: 2, move: feeder.move })
-  if (noFilter !== undefined)
-    items.unshift({ kind: 'no filter', due: now, minutes: 5, since: noFilter })
+  for (const closure of found)
+    if (!waterCareOpens(closure) && closure.code !== 'people in')
+      items.unshift({ kind: 'closed', closure, due: now, minutes: 5 })
   if (estimate.filledAt !== undefined) {
     const refill = Math.max(
       now,
@@ -188,5 +193,8 @@ export const agenda = (
     if (estimate.fillTestedAt === undefined || estimate.fillTestedAt < asked - FILL_TEST_COUNTS / 2)
       items.push({ kind: 'fill test', due: asked, minutes: 3 })
   } else items.push({ kind: 'water age', due: now + DAY, minutes: 1 })
-  return items.sort((a, b) => a.due - b.due)
+  // What shuts the tub comes before everything else, the gravest first.
+  const shut = items.filter(({ kind }) => kind === 'closed').reverse()
+  const rest = items.filter(({ kind }) => kind !== 'closed')
+  return [...shut, ...rest.sort((a, b) => a.due - b.due)]
 }

@@ -1,0 +1,75 @@
+import type { Estimate } from '../estimate/estimate'
+import type { ForecastPoint } from '../estimate/forecast'
+import { mayStand } from '../estimate/mayStand'
+import { HOUR, type Instant } from '../journal/entry'
+import { keepOutAbove, programmeOf } from '../programmes/programme'
+import { residualFloor } from '../programmes/targetsNow'
+import { QUANTITY } from '../testing/quantity'
+import type { Tub } from '../tub'
+import { type Closure, waterCareOpens } from './closures'
+
+/**
+ * How a moment ahead stands: `ready` as a yes or a probably of today would; `test first`: the residual should do, but no test is
+ * fresh enough; `above` and `below` its limits; `closed` by what neither dosing nor testing opens.
+ */
+export type Ahead = 'ready' | 'test first' | 'above' | 'below' | 'closed'
+
+export interface Outlook {
+  /** From when on a test shows it: now, where nothing is shut, else when the plan's own test is due. */
+  openFrom: Instant
+  /** That test, on which the hours after it rest. */
+  testedAt: Instant
+  closed: Closure | undefined
+}
+
+/**
+ * @param retestAt when the plan's own test is due; undefined where there is no plan, so that nothing opens without one asked for
+ */
+export const outlookOf = (
+  tub: Tub,
+  estimate: Estimate,
+  found: readonly Closure[],
+  retestAt: Instant | undefined,
+): Outlook => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const closed = found.find((one) => !waterCareOpens(one) && one.until === null)
+  const open = found.length === 0
+  return {
+    openFrom: open
+      ? estimate.at
+      : Math.max(retestAt ?? Number.POSITIVE_INFINITY, ...found.map(({ until }) => until ?? 0)),
+    testedAt: open
+      ? (estimate.quantities[sanitizer].lastReading?.at ?? estimate.at)
+      : (retestAt ?? estimate.at),
+    closed,
+  }
+}
+
+/** The same limits as the closures' own, at a moment of the forecast; it never says more than they would. */
+export const aheadAt = (
+  tub: Tub,
+  estimate: Estimate,
+  point: ForecastPoint,
+  { openFrom, testedAt, closed }: Outlook,
+): Ahead => {
+  if (closed) return 'closed'
+  const { sanitizer } = programmeOf(tub.programme)
+  const now = estimate.quantities[sanitizer]
+  const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
+  if (point.value > keepOutAbove(tub) + 0.05) return 'above'
+  if (point.value < floor - 0.05) return 'below'
+  // The reading's own error is the kit's, as in the closures.
+  const read =
+    now.reckonedFrom === undefined && now.value > 0
+      ? (Math.sqrt(Math.max(0, now.standardDeviation ** 2 - now.driftDeviation ** 2)) *
+          point.value) /
+        now.value
+      : 0
+  const deviation = Math.sqrt(Math.max(0, point.standardDeviation ** 2 - read ** 2))
+  const stands = mayStand(
+    { value: point.value, driftDeviation: deviation, standardDeviation: deviation },
+    floor,
+  )
+  const fresh = (point.at - testedAt) / HOUR <= QUANTITY[sanitizer].staleAfterHours
+  return stands && fresh && point.at >= openFrom ? 'ready' : 'test first'
+}

@@ -1,0 +1,81 @@
+import { stateOf } from '../advice/state'
+import type { Estimate } from '../estimate/estimate'
+import { type Entry, type Instant, isKind } from '../journal/entry'
+import { floorBroken, programmeOf } from '../programmes/programme'
+import type { Quantity } from '../testing/quantity'
+import type { Tub } from '../tub'
+import { type Closure, closures, type House, testOpens } from './closures'
+
+export interface Fault {
+  quantity: Quantity
+  value: number
+  /** The side of the range it is on, and its edge. */
+  side: 'low' | 'high'
+  limit: number
+}
+
+/**
+ * `yes`: a fresh test shows it; `probably`: the estimate says so; `test first`: nothing but a test is missing; `no`: shut by more
+ * than that.
+ */
+export type MayGetIn = 'yes' | 'probably' | 'test first' | 'no'
+
+/** Whether anyone may get in, and why. A `no` or `test first` has at least one closure, a `yes` or `probably` none. */
+export interface Verdict {
+  mayGetIn: MayGetIn
+  closures: readonly Closure[]
+  /** The published floor that this tub's own range starts below, ppm, where it decides a yes. */
+  belowFloor: number | undefined
+  /** Of comfort, not of safety: out of range without shutting the tub. */
+  balanceOut: readonly Fault[]
+}
+
+/** So long a test shows what is there, unless somebody has been in since. */
+const SHOWS_HOURS = 6
+
+const shownByTest = (tub: Tub, journal: readonly Entry[], estimate: Estimate): boolean => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const { lastReading, ageHours, reckonedFrom } = estimate.quantities[sanitizer]
+  if (!lastReading || ageHours === undefined || ageHours > SHOWS_HOURS) return false
+  if (reckonedFrom !== undefined || estimate.quantities.pH.reckonedFrom !== undefined) return false
+  return !journal.filter(isKind('soak')).some(({ at }) => at >= lastReading.at && at <= estimate.at)
+}
+
+const balanceOut = (tub: Tub, estimate: Estimate): Fault[] =>
+  (['pH', 'totalAlkalinity', 'calciumHardness', 'cyanuricAcid'] as const).flatMap((quantity) => {
+    const state = stateOf(tub, estimate, quantity)
+    if (state !== 'low' && state !== 'high') return []
+    return [
+      {
+        quantity,
+        value: estimate.quantities[quantity].value,
+        side: state,
+        limit: tub.targets[quantity][state],
+      },
+    ]
+  })
+
+/** What the closures come to in one word. */
+export const verdict = (
+  tub: Tub,
+  journal: readonly Entry[],
+  now: Instant,
+  estimate: Estimate,
+  house: House = {},
+): Verdict => {
+  const found = closures(tub, journal, now, estimate, house)
+  const { sanitizer } = programmeOf(tub.programme)
+  const open = found.length === 0
+  return {
+    mayGetIn: open
+      ? shownByTest(tub, journal, estimate)
+        ? 'yes'
+        : 'probably'
+      : found.every(testOpens)
+        ? 'test first'
+        : 'no',
+    closures: found,
+    belowFloor: open ? floorBroken(sanitizer, tub.targets.sanitizer) : undefined,
+    balanceOut: open ? balanceOut(tub, estimate) : [],
+  }
+}

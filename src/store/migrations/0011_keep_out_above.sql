@@ -1,0 +1,1 @@
+ALTER TABLE `tubs` ADD `keep_out_above_ppm` real;

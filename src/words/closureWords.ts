@@ -1,0 +1,202 @@
+import { HOUR } from '@/core/journal/entry'
+import { PRODUCTS } from '@/core/products/product'
+import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import type { Closure, ClosureCode } from '@/core/today/closures'
+import { amount, clock, dayAndClock, degrees, duration, figure, list, type Reader } from './words'
+
+/** A quantity inside a sentence. */
+export const named = (quantity: Quantity): string =>
+  quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase()
+
+export const capital = (text: string): string =>
+  text.startsWith('pH') ? text : text.slice(0, 1).toUpperCase() + text.slice(1)
+
+export interface ClosureWords {
+  /** Why it is closed, as a sentence. */
+  why: string
+  /** What opens it, as a sentence. */
+  lift: string
+  /** Where that is done: a place of this tub, and the button that leads there. */
+  action: { place: string; label: string }
+}
+
+/** For narrow places: "closed: too hot". */
+export const CLOSURE_SHORT: Record<ClosureCode, string> = {
+  accident: 'accident',
+  'someone unwell': 'someone unwell',
+  'incompatible sanitizers': 'two sanitizers that ruin each other',
+  'flush in the water': 'pipe flush in the water',
+  'refill under way': 'refill under way',
+  'people in': 'people in it',
+  'no filter': 'no filter in it',
+  'too hot': 'too hot',
+  'dose mixing': 'mixing',
+  cloudy: 'not clear',
+  'combined chlorine high': 'combined chlorine high',
+  'stabiliser too high': 'stabiliser too high',
+  'sanitizer high': 'sanitizer high',
+  'pH low': 'pH low',
+  'pH high': 'pH high',
+  'sanitizer low': 'sanitizer low',
+  'start-up unfinished': 'start-up not finished',
+  'not retested': 'retest first',
+  'test too old': 'test first',
+  'never tested': 'test first',
+}
+
+const TEST = { place: 'test', label: 'Test the water' }
+const DOSE = { place: 'dose', label: 'See what to add' }
+const REFILL = { place: 'refill', label: 'Plan the refill' }
+
+const after = (product: Extract<Closure, { code: 'not retested' }>['after']): string => {
+  switch (product) {
+    case 'air':
+      return 'Jets and air were run'
+    case 'water':
+      return 'New water went in'
+    case 'boost':
+      return 'The cell was set to boost'
+    default:
+      return `${capital(PRODUCTS[product].commonName)} was added`
+  }
+}
+
+const REFILL_FIRST = 'Drain it, clean and disinfect the shell and the filter, then refill and test.'
+
+/** Why a tub is shut and what opens it. */
+export const closureWords = (closure: Closure, reader: Reader): ClosureWords => {
+  const since = dayAndClock(closure.since, reader)
+  switch (closure.code) {
+    case 'accident':
+      return {
+        why: `An accident was logged ${since}. Everyone stays out; power off at the breaker.`,
+        lift: REFILL_FIRST,
+        action: REFILL,
+      }
+    case 'someone unwell':
+      return {
+        why: `${closure.sign === 'fever' ? 'A fever' : 'A rash'} after the tub was logged ${since}. The water may be the cause. See a doctor and mention the tub.`,
+        lift: REFILL_FIRST,
+        action: REFILL,
+      }
+    case 'incompatible sanitizers':
+      return {
+        why: `${capital(PRODUCTS[closure.product].commonName)} went in ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
+        lift: 'Add nothing more. Flush the pipes, drain, clean and refill.',
+        action: REFILL,
+      }
+    case 'flush in the water':
+      return {
+        why: `Pipe flush went in ${since}. It is not for skin.`,
+        lift: 'Drain and refill.',
+        action: { place: 'refill', label: 'Go to the refill' },
+      }
+    case 'refill under way':
+      return {
+        why: `The refill has begun (${closure.stage}, since ${since}).`,
+        lift: 'Finish the refill, then test.',
+        action: { place: 'refill', label: 'Continue the refill' },
+      }
+    case 'people in':
+      return {
+        why: `${closure.people === 1 ? 'One person is' : `${closure.people} people are`} in until ${clock(closure.until ?? closure.since, reader)}, as logged.`,
+        lift: 'Wait until they are out, then test.',
+        action: { place: 'record?kind=soak', label: 'Open the logged soak' },
+      }
+    case 'no filter':
+      return {
+        why: `There has been no filter in this tub since ${since}.`,
+        lift: 'Power off, put a filter set in and log it. Add nothing until then: no jets without a filter.',
+        action: { place: 'upkeep#filters', label: 'Put a filter in' },
+      }
+    case 'too hot':
+      return closure.setPoint
+        ? {
+            why: `The heater is set to ${degrees(closure.celsius, reader)}; ${degrees(closure.limit, reader)} is the most for adults.`,
+            lift: 'Turn the heater down, and change it here too.',
+            action: { place: 'tub', label: 'Change the set temperature' },
+          }
+        : {
+            why: `The water read ${amount('temperature', closure.celsius, reader)} ${since}; ${degrees(closure.limit, reader)} is the most for adults.`,
+            lift: 'Let it cool, then measure again.',
+            action: { place: 'test', label: 'Measure the temperature' },
+          }
+    case 'dose mixing':
+      return {
+        why: `${capital(PRODUCTS[closure.product].commonName)} was just added and needs to mix until ${clock(closure.until ?? closure.since, reader)}.`,
+        lift: 'Wait, then test.',
+        action: TEST,
+      }
+    case 'cloudy':
+      return {
+        why:
+          closure.sign === 'algae'
+            ? `Algae were seen ${since}.`
+            : `The water was seen ${closure.sign === 'cloudy' ? 'cloudy' : `with a ${closure.sign}`} ${since}. If you can’t see a coin on the floor, nobody gets in.`,
+        lift: 'Rinse the filter and test. Once it is clear, log a look with nothing ticked.',
+        action: { place: 'upkeep#look', label: 'Log what you see' },
+      }
+    case 'combined chlorine high':
+      return {
+        why: `Combined chlorine is about ${amount('totalChlorine', closure.value, reader)}; ${figure('totalChlorine', closure.limit, reader)} and more stings eyes and lungs.`,
+        lift: 'Shock with the cover half open, then test free and total chlorine.',
+        action: { place: 'soak#shock', label: 'See the shock' },
+      }
+    case 'stabiliser too high':
+      return {
+        why: `Stabiliser is about ${amount('cyanuricAcid', closure.value, reader)}; above ${figure('cyanuricAcid', closure.limit, reader)} chlorine works too slowly.`,
+        lift: 'Replace part of the water, then test. No product lowers it.',
+        action: { place: 'refill', label: 'Replace part of the water' },
+      }
+    case 'sanitizer high':
+      return {
+        why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, reader)}; keep out above ${figure(closure.quantity, closure.limit, reader)}.`,
+        lift: 'Run the jets with the cover open, then test again.',
+        action: { place: 'dose', label: 'See what helps' },
+      }
+    case 'sanitizer low':
+    case 'pH low':
+    case 'pH high':
+      return {
+        why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, reader)} and should be at ${closure.code === 'pH high' ? 'most' : 'least'} ${figure(closure.quantity, closure.limit, reader)}.`,
+        lift: 'Dose, let it mix, then test.',
+        action: DOSE,
+      }
+    case 'start-up unfinished':
+      return {
+        why: `This water is still being started up. Next: ${closure.title.slice(0, 1).toLowerCase()}${closure.title.slice(1)}.`,
+        lift: 'Finish the start-up, then test.',
+        action: { place: 'programme', label: 'Continue the start-up' },
+      }
+    case 'not retested':
+      return {
+        why: `${after(closure.after)} ${since}, and ${list(closure.quantities.map(named))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested since it mixed.`,
+        lift: `Test ${list(closure.quantities.map(named))}.`,
+        action: { place: 'test', label: 'Retest the water' },
+      }
+    case 'test too old':
+      return {
+        why: closure.unsure
+          ? `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old, and too much may have happened since.`
+          : `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old. ${
+              closure.quantity === 'pH'
+                ? 'After a week it says too little.'
+                : 'A residual can be gone in a day.'
+            }`,
+        lift: `Test ${named(closure.quantity)}.`,
+        action: TEST,
+      }
+    case 'never tested':
+      return {
+        why: `${capital(list(closure.quantities.map(named)))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested in this water. Clear water isn’t always safe water.`,
+        lift: `Test ${list(closure.quantities.map(named))}.`,
+        action: TEST,
+      }
+  }
+}
+
+/** One line a closure, for lists and printed sheets. */
+export const closureLine = (closure: Closure, reader: Reader): string => {
+  const { why, lift } = closureWords(closure, reader)
+  return `${why} ${lift}`
+}

@@ -1,0 +1,28 @@
+import { checkFields } from '@/cli/fields'
+import { TOPICS } from '@/cli/topics'
+import cases from '../checks/vectors/today.json'
+
+const ask = (input: unknown) => {
+  const topic = TOPICS.today
+  if (!topic) throw new Error('no topic')
+  const checked = checkFields(topic.fields, input)
+  if ('refusal' in checked) throw new Error(JSON.stringify(checked.refusal))
+  const answer = topic.answer(checked.value)
+  if ('refusal' in answer) throw new Error(JSON.stringify(answer.refusal))
+  return answer.output as {
+    mayGetIn: string
+    closures: { code: string; liftedBy: string }[]
+    said: string
+  }
+}
+
+// States that owners were in, judged by hand; a case says which answers are right and which closures it must name.
+test.each(cases.cases)('$id', ({ given, expectOneOf, closuresInclude }) => {
+  const { mayGetIn, closures, said } = ask(given)
+  expect(expectOneOf).toContain(mayGetIn)
+  for (const code of closuresInclude) expect(closures.map((one) => one.code)).toContain(code)
+  if (mayGetIn === 'no' || mayGetIn === 'test first') expect(closures.length).toBeGreaterThan(0)
+  else expect(closures).toEqual([])
+  for (const { liftedBy } of closures) expect(liftedBy.length).toBeGreaterThan(4)
+  expect(said.length).toBeGreaterThan(20)
+})
