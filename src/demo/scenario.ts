@@ -6,7 +6,8 @@ import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
 import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
 import { DAY, type Entry, HOUR, type Instant, MINUTE, type NewEntry } from '@/core/journal/entry'
-import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
+import { middle, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
+import { targetsNow } from '@/core/programmes/targetsNow'
 import { seeded } from '@/core/random'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import type { Method, Quantity } from '@/core/testing/quantity'
@@ -68,7 +69,7 @@ const CAST: readonly Cast[] = [
     truth: { lossPerHour: 0.18 / 24, demandGramsPerPersonHour: 5.5, feedPerHour: 0 },
     seed: 54,
     neglectedDays: 0,
-    refillDay: 52,
+    refillDay: 60,
     lastTestMinutesAgo: 95,
   },
 ]
@@ -246,21 +247,22 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
       from = followPlan(from + 4 * MINUTE, end - 2 * HOUR) + 30 * MINUTE
       if (from >= end - 2 * HOUR) break
     }
-    const topUpAt = end - 1.5 * HOUR
-    const { sanitizer } = tub.targets
-    const short = (sanitizer.low + sanitizer.high) / 2 - world.truth().freeChlorinePpm
-    if (short > 0.3) {
-      const grams = Math.round((short * tub.volumeLitres) / 554)
+    // Twice, for what bathers left goes on eating.
+    for (const topUpAt of [end - 1.5 * HOUR, end - 0.5 * HOUR]) {
       world.advance(topUpAt)
-      world.dose('sodium dichlor dihydrate', grams)
-      add({ kind: 'dose', at: topUpAt, body: { product: 'sodium dichlor dihydrate', grams } })
-    }
-    if (short < -0.4) {
-      // Too much to get in by tonight: some of it goes with the water.
-      const share = -short / (world.truth().freeChlorinePpm + 0.01)
-      world.advance(topUpAt)
-      world.topUp(share)
-      add({ kind: 'water', at: topUpAt, body: { replacedFraction: Number(share.toFixed(2)) } })
+      const truth = world.truth()
+      const short = middle(targetsNow(tub, truth.cyanuricAcidPpm).sanitizer) - truth.freeChlorinePpm
+      if (short > 0.3) {
+        const grams = Math.round((short * tub.volumeLitres) / 554)
+        world.dose('sodium dichlor dihydrate', grams)
+        add({ kind: 'dose', at: topUpAt, body: { product: 'sodium dichlor dihydrate', grams } })
+      }
+      if (short < -0.4) {
+        // Too much to get in by tonight: some of it goes with the water.
+        const share = -short / truth.freeChlorinePpm
+        world.topUp(share)
+        add({ kind: 'water', at: topUpAt, body: { replacedFraction: Number(share.toFixed(2)) } })
+      }
     }
     test(end, all, 'meter')
   }
