@@ -21,7 +21,7 @@ module.exports = {
     only('store', ['store', 'core'], 'The store knows the core’s types and SQLite.'),
     only(
       'server',
-      ['server', 'store', 'core'],
+      ['server', 'words', 'store', 'core'],
       'Use cases read and write the store and call the core.',
     ),
     only('cli', ['cli', 'words', 'core'], 'The command needs no database.'),

@@ -1,6 +1,6 @@
 import type { Metadata, Viewport } from 'next'
 import type { ReactNode } from 'react'
-import { chosenTheme } from './reader'
+import { chosenLocale, chosenTheme } from './reader'
 import './globals.css'
 
 export const metadata: Metadata = {
@@ -19,8 +19,9 @@ export const viewport: Viewport = {
 
 const RootLayout = async ({ children }: { children: ReactNode }) => {
   const theme = await chosenTheme()
+  const locale = await chosenLocale()
   return (
-    <html lang="en" data-theme={theme === 'system' ? undefined : theme}>
+    <html lang="en" data-locale={locale} data-theme={theme === 'system' ? undefined : theme}>
       <body>{children}</body>
     </html>
   )

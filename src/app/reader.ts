@@ -21,10 +21,14 @@ const inEnglish = (locale: string): string => {
   return language === 'en' ? locale : `en-${region ?? 'GB'}`
 }
 
+/** English words with the reader's own marks and dates. */
+export const chosenLocale = async (): Promise<string> =>
+  inEnglish(localeOf((await headers()).get('accept-language')))
+
 export const readerOf = async (units: Reader['units'], now: number): Promise<Reader> => {
   const zone = (await cookies()).get('pavrel-zone')?.value
   return {
-    locale: inEnglish(localeOf((await headers()).get('accept-language'))),
+    locale: await chosenLocale(),
     timeZone: zone && isTimeZone(zone) ? zone : Intl.DateTimeFormat().resolvedOptions().timeZone,
     units,
     now,

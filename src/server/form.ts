@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { readNumber, usableLocale } from '@/words/readNumber'
 
 /** What came in from a form: every field a string. */
 export type Fields = Record<string, string>
@@ -44,18 +45,25 @@ export interface NumberField {
   required?: boolean
 }
 
-/** A number as people type it: a comma or a point, spaces allowed. Empty is undefined. */
+/** A number as this person types it, by `readNumber` and the locale that came with the form. Empty is undefined. */
 export const number = ({ name, low, high, unit = '', required = false }: NumberField) => {
   const range = `${low} to ${high}${unit && ` ${unit}`}`
   const schema = Joi.string()
     .trim()
     .empty('')
     .custom((text: string, helpers) => {
-      const value = Number(text.replace(/\s/g, '').replace(',', '.'))
-      if (!Number.isFinite(value))
+      const read = readNumber(text, usableLocale(helpers.prefs.context?.locale))
+      if (read === 'none')
         return helpers.message({
           custom: `${name}: '${tidy(text)}' is not a number; it can be ${range}.`,
         })
+      if ('either' in read) {
+        const [decimal, thousands] = read.either
+        return helpers.message({
+          custom: `${name}: '${tidy(text)}' could be ${decimal} or ${thousands}. Write ${decimal.toFixed(4)} or ${thousands}.`,
+        })
+      }
+      const { value } = read
       if (value < low || value > high)
         return helpers.message({ custom: `${name}: ${tidy(text)} was given; it can be ${range}.` })
       return value
@@ -66,6 +74,18 @@ export const number = ({ name, low, high, unit = '', required = false }: NumberF
     })
   return required ? schema.required() : schema
 }
+
+/** A number that the page itself sends along, written as programs write numbers. */
+export const sentNumber = ({ name, low, high }: NumberField) =>
+  Joi.number()
+    .empty('')
+    .min(low)
+    .max(high)
+    .messages({
+      'number.base': `${name} was sent in a form that cannot be read.`,
+      'number.min': `${name} was sent in a form that cannot be read.`,
+      'number.max': `${name} was sent in a form that cannot be read.`,
+    })
 
 export const text = (name: string, longest: number, required = false) => {
   const schema = Joi.string()
@@ -96,7 +116,11 @@ export const check = <Value>(
   schema: Joi.ObjectSchema,
   fields: Fields,
 ): { value: Value } | { errors: Record<string, string> } => {
-  const { value, error } = schema.validate(fields, { abortEarly: false, stripUnknown: true })
+  const { value, error } = schema.validate(fields, {
+    abortEarly: false,
+    stripUnknown: true,
+    context: { locale: fields.locale },
+  })
   if (!error) return { value: value as Value }
   const errors: Record<string, string> = {}
   for (const detail of error.details) errors[detail.path.join('.')] ??= detail.message

@@ -14,6 +14,7 @@ import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
 import type { Store } from '@/store/database'
 import { findKit, insertKit, type KitRow, updateKit } from '@/store/kits'
 import { findTub, type TubRow } from '@/store/tubs'
+import { numberOr, usableLocale } from '@/words/readNumber'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
 
 /** A kit to begin with, by the name of its layout: "strip.four", "drops.small", "meter". */
@@ -53,11 +54,11 @@ const MOST_PADS = 8
 const MOST_BLOCKS = 12
 const COLOUR = /^#[0-9a-f]{6}$/i
 
-const numbersOf = (list: string) =>
+const numbersOf = (list: string, locale: string | undefined) =>
   list
     .split(/[\s;]+/)
     .filter(Boolean)
-    .map((one) => Number(one.replace(',', '.')))
+    .map((one) => numberOr(one, usableLocale(locale)))
 
 const quantityNamed = (name: string | undefined): Quantity | undefined =>
   QUANTITIES.find((quantity) => quantity === name && quantity !== 'temperature')
@@ -71,7 +72,7 @@ const padsOf = (fields: Fields): { pads: StripPad[]; errors: Record<string, stri
     if (!quantity) continue
     const { name, possible } = QUANTITY[quantity]
     const list = fields[`pad.${i}.values`] ?? ''
-    const values = numbersOf(list)
+    const values = numbersOf(list, fields.locale)
     const field = `pad.${i}.values`
     if (values.length < 2 || values.length > MOST_BLOCKS)
       errors[field] = `${name}: give the values of its blocks, 2 to ${MOST_BLOCKS} of them.`

@@ -3,7 +3,9 @@ import { DAY, type Instant } from '@/core/journal/entry'
 import type { Fields } from './form'
 
 const LOCAL = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})(?::\d{2})?$/
-const OLDEST_YEARS = 10
+/** Nothing that happened longer ago is told of: no water lasts so long. */
+export const OLDEST_YEARS = 10
+export const OLDEST = OLDEST_YEARS * 365 * DAY
 
 export const isTimeZone = (zone: string): boolean => {
   try {
@@ -72,7 +74,7 @@ export const momentOf = (
   // A phone's clock may run a minute fast.
   if (at > now + 90_000)
     return { errors: { at: `Time: ${given} lies ahead; it can be any time up to now.` } }
-  if (at < now - OLDEST_YEARS * 365 * DAY)
+  if (at < now - OLDEST)
     return { errors: { at: `Time: ${given} is more than ${OLDEST_YEARS} years ago.` } }
   return { at: Math.min(at, now) }
 }

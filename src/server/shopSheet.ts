@@ -6,7 +6,7 @@ import { fromCelsius, type TemperatureUnit, toCelsius } from '@/core/units'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
-import { fromWallClock } from './moment'
+import { fromWallClock, OLDEST, OLDEST_YEARS } from './moment'
 
 export const DATE_ORDERS = ['day first', 'month first'] as const
 export type DateOrder = (typeof DATE_ORDERS)[number]
@@ -18,6 +18,10 @@ export const COLUMN_ROLES: readonly ColumnRole[] = ['ignore', 'at', ...QUANTITIE
 export const MOST_ROWS = 10_000
 const MOST_CHARACTERS = 4_000_000
 const SHOWN_ROWS = 30
+/** More columns than this are no laboratory's sheet, and a longer name is none. */
+const MOST_COLUMNS = 120
+const LONGEST_NAME = 80
+const LONGEST_CELL = 200
 
 export interface SheetRow {
   line: number
@@ -60,7 +64,7 @@ const HEADERS: readonly (readonly [RegExp, ColumnRole])[] = [
 ]
 
 const guess = (header: string): ColumnRole => {
-  const plain = header.trim().toLowerCase()
+  const plain = header.slice(0, LONGEST_NAME).trim().toLowerCase()
   return HEADERS.find(([words]) => words.test(plain))?.[1] ?? 'ignore'
 }
 
@@ -108,6 +112,10 @@ export const cellMoment = (
   return Date.parse(`${local}:00${offset.toUpperCase().replace(/^(.\d\d):?(\d\d)$/, '$1:$2')}`)
 }
 
+const tooMany = (rows: number) => `It has ${rows} rows; ${MOST_ROWS} can be read at a time.`
+const tooWide = (columns: number) =>
+  `It has ${columns}${columns > MOST_COLUMNS + 1 ? '' : ' or more'} columns; ${MOST_COLUMNS} can be read.`
+
 /** Rows of cells, the first of them the headers; JSON objects become rows by their keys. */
 const tableOf = (source: string): string[][] | { message: string } => {
   const text = source.replace(/^\ufeff/, '').trim()
@@ -120,14 +128,21 @@ const tableOf = (source: string): string[][] | { message: string } => {
       const objects = (Array.isArray(parsed) ? parsed : [parsed]).filter(
         (one): one is Record<string, unknown> => typeof one === 'object' && one !== null,
       )
-      const headers = [...new Set(objects.flatMap((one) => Object.keys(one)))]
+      if (objects.length > MOST_ROWS) return { message: tooMany(objects.length) }
+      const names = new Set<string>()
+      for (const one of objects) {
+        for (const name of Object.keys(one)) names.add(name)
+        if (names.size > MOST_COLUMNS) return { message: tooWide(names.size) }
+      }
+      const headers = [...names]
       return [headers, ...objects.map((one) => headers.map((header) => String(one[header] ?? '')))]
     } catch {
       return { message: 'It begins like JSON and cannot be read as such.' }
     }
   }
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' })
-  return data
+  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: MOST_ROWS + 2 })
+  const widest = data[0]?.length ?? 0
+  return widest > MOST_COLUMNS ? { message: tooWide(widest) } : data
 }
 
 /** Where several columns look like the same thing, the first has it. */
@@ -167,11 +182,18 @@ const rowOf = (
   for (const [i, role] of roles.entries()) {
     const cell = (cells[i] ?? '').trim()
     if (role === 'ignore' || cell === '') continue
+    if (cell.length > LONGEST_CELL)
+      return { line, refusal: `'${cell.slice(0, 30)}…' is longer than any figure.` }
     if (role === 'at') {
       at = cellMoment(cell, order, timeZone)
       if (at === undefined)
         return { line, refusal: `'${cell.slice(0, 30)}' is no day that can be read.` }
       if (at > now) return { line, refusal: `'${cell.slice(0, 30)}' lies ahead.` }
+      if (at < now - OLDEST)
+        return {
+          line,
+          refusal: `'${cell.slice(0, 30)}' is more than ${OLDEST_YEARS} years ago: no water of this tub.`,
+        }
       continue
     }
     const { name, possible, unit, decimals } = QUANTITY[role]
@@ -194,9 +216,9 @@ const rowOf = (
 
 /** The scale that the header names, else the tub's own. */
 const scaleOf = (header: string | undefined, own: TemperatureUnit): TemperatureUnit =>
-  /fahrenheit|°\s*f|\(f\)|_f$|f$/i.test(header ?? '')
+  /fahrenheit|°\s?f|\(f\)|_f$|f$/i.test((header ?? '').slice(0, LONGEST_NAME))
     ? 'fahrenheit'
-    : /celsius|°\s*c|\(c\)|c$/i.test(header ?? '')
+    : /celsius|°\s?c|\(c\)|c$/i.test((header ?? '').slice(0, LONGEST_NAME))
       ? 'celsius'
       : own
 
@@ -206,8 +228,7 @@ const readAll = (question: SheetQuestion, own: TemperatureUnit) => {
   const [headers, ...lines] = table
   if (!headers || lines.length === 0)
     return { message: 'A row of names and at least one row of figures are wanted.' }
-  if (lines.length > MOST_ROWS)
-    return { message: `It has ${lines.length} rows; ${MOST_ROWS} can be read at a time.` }
+  if (lines.length > MOST_ROWS) return { message: tooMany(lines.length) }
   const roles = rolesOf(headers, question.roles)
   const dateOrder = DATE_ORDERS.find((one) => one === question.dateOrder) ?? 'day first'
   const scale = scaleOf(headers[roles.indexOf('temperature')], own)
@@ -224,7 +245,7 @@ export const previewSheet = (store: Store, tubId: number, question: SheetQuestio
   const rows = withoutKnown(store, tubId, read.rows)
   return {
     columns: read.headers.map((header, i) => ({
-      header,
+      header: header.slice(0, LONGEST_NAME),
       role: read.roles[i] ?? 'ignore',
       example: (read.first[i] ?? '').slice(0, 30),
     })),

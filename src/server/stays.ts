@@ -7,6 +7,7 @@ import type { Store } from '@/store/database'
 import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
 import { insertStay, removeStay, staysAhead } from '@/store/upkeep'
+import { withinDeadline } from './deadline'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
 import { fromWallClock, isTimeZone, noMoment, zoneOf } from './moment'
 
@@ -56,9 +57,96 @@ const zoned = (component: ICAL.Component, name: string, time: ICAL.Time): ICAL.T
   return time
 }
 
+/** A foreign file gets so long for an event, and for all of them, before other requests are answered again. */
+const EVENT_MILLISECONDS = 60
+const FILE_MILLISECONDS = 600
+/** Rules that step over more than this, or more often than daily, are no stays; ical.js would go on looking for them. */
+const LARGEST_INTERVAL = 500
+const STAY_FREQUENCIES: readonly string[] = ['DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY']
+
+/** The lines of each event, blank ones left out; an event without its end is there with none. */
+const eventLines = (content: string): (string[] | undefined)[] => {
+  const events: (string[] | undefined)[] = []
+  let open: string[] | undefined
+  for (const line of content.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/)) {
+    if (line.trim() === '') continue
+    const word = line.length < 40 ? line.trim().toUpperCase() : ''
+    if (word === 'BEGIN:VEVENT') {
+      if (open) events.push(undefined)
+      open = []
+    } else if (word === 'END:VEVENT') {
+      if (open) events.push(open)
+      open = undefined
+    } else open?.push(line)
+  }
+  if (open) events.push(undefined)
+  return events
+}
+
+interface EventDates {
+  uid: string
+  title: string
+  allDay: boolean
+  length: number
+  /** When it begins, each time, as far as it could be told. */
+  begins: Instant[]
+  recurs: boolean
+  tooOften: boolean
+}
+
+/** One event and its dates up to the end of what is looked at; undefined where it is cancelled. */
+const readEvent = (
+  lines: readonly string[],
+  now: Instant,
+  zone: string,
+  stepsLeft: number,
+): EventDates | undefined => {
+  const component = new ICAL.Component(
+    ICAL.parse(['BEGIN:VEVENT', ...lines, 'END:VEVENT'].join('\r\n')),
+  )
+  const event = new ICAL.Event(component)
+  if (!event.startDate || !component.hasProperty('dtstart')) throw new Error('no start')
+  if (component.getFirstPropertyValue('status') === 'CANCELLED') return undefined
+  const allDay = event.startDate.isDate
+  const start = zoned(component, 'dtstart', event.startDate)
+  const from = instantOf(start, zone, CHECK_IN_HOUR)
+  const to = instantOf(zoned(component, 'dtend', event.endDate), zone, CHECK_OUT_HOUR)
+  const dates: EventDates = {
+    uid: event.uid ?? `${from}`,
+    title: (event.summary ?? '').trim().slice(0, 80) || 'no name',
+    allDay,
+    length: Math.max(to - from, allDay ? 12 * HOUR : 0),
+    begins: [from],
+    recurs: event.isRecurring(),
+    tooOften: false,
+  }
+  if (!dates.recurs) return dates
+  const rules = component
+    .getAllProperties('rrule')
+    .map((property) => property.getFirstValue())
+    .filter((rule): rule is ICAL.Recur => rule instanceof ICAL.Recur)
+  if (
+    rules.some(
+      ({ freq, interval }) => !STAY_FREQUENCIES.includes(freq) || interval > LARGEST_INTERVAL,
+    )
+  )
+    return { ...dates, tooOften: true }
+  dates.begins = []
+  const iterator = event.iterator()
+  for (let steps = 0; ; steps++) {
+    if (steps > stepsLeft || dates.begins.length > MOST) return { ...dates, tooOften: true }
+    const next = iterator.next()
+    if (!next) return dates
+    next.zone = start.zone
+    const at = instantOf(next, zone, CHECK_IN_HOUR)
+    if (at > now + FARTHEST) return dates
+    if (at + dates.length > now) dates.begins.push(at)
+  }
+}
+
 /**
  * Events of an iCalendar file (RFC 5545) that lie within the coming 400 days, recurrences told one by one. Every event is read
- * by itself, so that a broken one costs only itself; nothing is read for longer than a fixed number of steps.
+ * by itself, so that a broken one costs only itself, and each has a deadline: a rule that never matches is looked for no longer.
  */
 export const readCalendar = (content: string, now: Instant, zone: string): ReadCalendar => {
   const remarks: string[] = []
@@ -67,91 +155,68 @@ export const readCalendar = (content: string, now: Instant, zone: string): ReadC
       events: [],
       remarks: [`The file has ${Math.round(content.length / 1e6)} MB; it can have up to 4.`],
     }
-  const blocks = content
-    .replace(/^\uFEFF/, '')
-    .split(/^BEGIN:VEVENT\s*$/im)
-    .slice(1)
+  const blocks = eventLines(content)
   if (blocks.length === 0)
     return { events: [], remarks: ['There is no event in it: choose a calendar file (.ics).'] }
   const events: CalendarEvent[] = []
-  let broken = 0
-  let past = 0
-  let far = 0
-  let long = 0
-  let endless = 0
-  let steps = 0
+  const count = { broken: 0, past: 0, far: 0, long: 0, endless: 0, unread: 0 }
+  let steps = MOST_STEPS
+  let spent = 0
   let firstBroken: number | undefined
-  blocks.forEach((block, i) => {
+  blocks.forEach((lines, i) => {
+    if (spent > FILE_MILLISECONDS) {
+      count.unread += 1
+      return
+    }
+    const began = performance.now()
     try {
-      const end = block.search(/^END:VEVENT\s*$/im)
-      if (end < 0) throw new Error('no end')
-      const lines = block
-        .slice(0, end)
-        .replace(/\r?\n/g, '\r\n')
-        .replace(/(\r\n)+$/, '')
-      const component = new ICAL.Component(
-        ICAL.parse(`BEGIN:VEVENT${lines.startsWith('\r\n') ? '' : '\r\n'}${lines}\r\nEND:VEVENT`),
-      )
-      const event = new ICAL.Event(component)
-      if (!event.startDate || !component.hasProperty('dtstart')) throw new Error('no start')
-      if (component.getFirstPropertyValue('status') === 'CANCELLED') return
-      const allDay = event.startDate.isDate
-      const start = zoned(component, 'dtstart', event.startDate)
-      const from = instantOf(start, zone, CHECK_IN_HOUR)
-      const to = instantOf(zoned(component, 'dtend', event.endDate), zone, CHECK_OUT_HOUR)
-      const length = Math.max(to - from, allDay ? 12 * HOUR : 0)
-      const keep = (at: Instant, nth: number) => {
-        if (at + length <= now) past += 1
-        else if (at > now + FARTHEST) far += 1
-        else if (length > LONGEST_STAY) long += 1
+      if (!lines) throw new Error('no end')
+      const read = withinDeadline(EVENT_MILLISECONDS, () => readEvent(lines, now, zone, steps))
+      if (!read) count.endless += 1
+      const dates = read?.result
+      if (!dates) return
+      if (dates.tooOften) count.endless += 1
+      steps -= dates.begins.length
+      dates.begins.forEach((at, nth) => {
+        if (at + dates.length <= now) count.past += 1
+        else if (at > now + FARTHEST) count.far += 1
+        else if (dates.length > LONGEST_STAY) count.long += 1
         else
           events.push({
-            uid: nth === 0 ? (event.uid ?? `${from}`) : `${event.uid ?? from}#${at}`,
-            title: (event.summary ?? '').trim().slice(0, 80) || 'no name',
+            uid: dates.recurs && nth > 0 ? `${dates.uid}#${at}` : dates.uid,
+            title: dates.title,
             from: at,
-            to: at + length,
-            allDay,
+            to: at + dates.length,
+            allDay: dates.allDay,
           })
-      }
-      if (!event.isRecurring()) {
-        keep(from, 0)
-        return
-      }
-      const dates = event.iterator()
-      for (let nth = 0; ; nth++) {
-        const next = dates.next()
-        if (!next) break
-        steps += 1
-        if (steps > MOST_STEPS) {
-          endless += 1
-          break
-        }
-        next.zone = start.zone
-        const at = instantOf(next, zone, CHECK_IN_HOUR)
-        if (at > now + FARTHEST) break
-        if (at + length > now) keep(at, nth)
-        if (events.length > MOST) break
-      }
+      })
     } catch {
-      broken += 1
+      count.broken += 1
       firstBroken ??= i + 1
+    } finally {
+      spent += performance.now() - began
     }
   })
   const say = (n: number, one: string, many: string) => {
     if (n > 0) remarks.push(n === 1 ? one : many.replace('#', String(n)))
   }
   say(
-    broken,
+    count.broken,
     `Event ${firstBroken} is broken and was left out.`,
     `# events are broken and were left out, the first is number ${firstBroken}.`,
   )
-  say(past, 'One event is over.', '# events are over.')
-  say(far, 'One lies more than 400 days ahead.', '# lie more than 400 days ahead.')
-  say(long, 'One is longer than 120 days: no stay.', '# are longer than 120 days: no stays.')
+  say(count.past, 'One event is over.', '# events are over.')
+  say(count.far, 'One lies more than 400 days ahead.', '# lie more than 400 days ahead.')
+  say(count.long, 'One is longer than 120 days: no stay.', '# are longer than 120 days: no stays.')
   say(
-    endless,
-    'One recurs too often to be a stay; its dates up to here were read.',
-    '# recur too often to be stays; their dates up to here were read.',
+    count.endless,
+    'One recurs too often to be a stay, or on no day at all; its dates so far were read.',
+    '# recur too often to be stays, or on no day at all; their dates so far were read.',
+  )
+  say(
+    count.unread,
+    'One event was not read: the file takes too long.',
+    '# events were not read: the file takes too long.',
   )
   events.sort((a, b) => a.from - b.from)
   if (events.length > MOST) {

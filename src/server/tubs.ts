@@ -360,6 +360,9 @@ export const createTub = (store: Store, fields: Fields, now: number): Outcome & 
   return { ok: true, id, next: `/tubs/${id}/test` }
 }
 
+/** A volume that changes by more than a fifth is asked about. */
+const MUCH = 0.2
+
 export const editTub = (store: Store, id: number, fields: Fields, now: number): Outcome => {
   const checked = checkTub(fields)
   if ('errors' in checked) return refused(fields, checked.errors)
@@ -371,6 +374,19 @@ export const editTub = (store: Store, id: number, fields: Fields, now: number): 
     // Fresh water that nothing has gone into yet needs no question.
     const fresh = filledAt !== undefined && now - filledAt < 2 * DAY && lastTestAt === undefined
     if (!fresh) return refused(fields, {}, { programme: change.sentence })
+  }
+  const ratio = checked.tub.volumeLitres / before.volumeLitres
+  if ((ratio > 1 + MUCH || ratio < 1 / (1 + MUCH)) && fields['confirm.volume'] !== 'yes') {
+    const { volume: unit } = checked.tub.units
+    const litres = (volume: number) =>
+      `${figure(fromLitres(volume, unit), unit)}${unit === 'litre' ? '' : ` (${figure(volume, 'litre')})`}`
+    return refused(
+      fields,
+      {},
+      {
+        volume: `That changes this tub from ${litres(before.volumeLitres)} to ${litres(checked.tub.volumeLitres)}, and every dose with it. Is it right?`,
+      },
+    )
   }
   const resized = Math.abs(before.volumeLitres - checked.tub.volumeLitres) > 0.5
   updateTub(store, id, { ...checked.tub, ...(resized ? { volumeSetAt: now } : {}) })

@@ -1,4 +1,3 @@
-import { labelDose, PRODUCTS } from '@/core/products/product'
 import { strengthOnLabel } from '@/core/products/strength'
 import type { OnShelf } from '@/server/shelf'
 import { dose, mass, numberWords, type Reader, volume } from './words'
@@ -27,12 +26,4 @@ export const shelfWords = (item: OnShelf, reader: Reader): string => {
       `label: ${numberWords(label.amount, 1, reader)} ${label.unit} for ${volume(label.perLitres, reader)}`,
     )
   return parts.join('; ')
-}
-
-/** What a label asks of a tub, grams. */
-export const labelGrams = (item: OnShelf, litres: number): number | undefined => {
-  const { label: usual, form, densityGramsPerMillilitre } = PRODUCTS[item.product]
-  const label = item.label ?? usual
-  if (!label) return undefined
-  return labelDose(label, litres) * (form === 'liquid' ? densityGramsPerMillilitre : 1)
 }

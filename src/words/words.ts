@@ -1,6 +1,6 @@
 import type { PlanStep } from '@/core/advice/plan'
 import { DAY, HOUR, type Instant, MINUTE } from '@/core/journal/entry'
-import { doseUnit, inSpoons, toDose } from '@/core/products/measure'
+import { doseUnit, inSpoons, shownDose } from '@/core/products/measure'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import {
@@ -95,10 +95,9 @@ export const massFigure = (grams: number, reader: Reader) => {
 
 /** Solids by weight, liquids by volume: "90 g", "40 mL". */
 export const dose = (product: ProductName, grams: number, reader: Reader) => {
-  const amount = toDose(product, grams, reader.units.mass)
-  const unit = doseUnit(product, reader.units.mass)
-  const metric = unit === 'g' || unit === 'mL'
-  return `${metric ? plain(amount, amount < 10 ? 1 : 0, reader.locale) : plain(Math.round(amount * 20) / 20 || amount, 2, reader.locale)} ${unit}`
+  const { mass } = reader.units
+  const amount = shownDose(product, grams, mass)
+  return `${plain(amount, mass === 'gram' ? 1 : 2, reader.locale)} ${doseUnit(product, mass)}`
 }
 
 /** What a step of a plan asks for: the figure, and of what. */
@@ -138,8 +137,11 @@ const format = (reader: Reader, options: Intl.DateTimeFormatOptions) => {
   return found
 }
 
-export const clock = (at: Instant, reader: Reader) =>
-  format(reader, { hour: '2-digit', minute: '2-digit' }).format(at)
+/** "18:40" or "6:40 PM", as the reader's clock goes; no leading zero where it goes to twelve. */
+export const clock = (at: Instant, reader: Reader) => {
+  const { hour12 } = format(reader, { hour: 'numeric' }).resolvedOptions()
+  return format(reader, { hour: hour12 ? 'numeric' : '2-digit', minute: '2-digit' }).format(at)
+}
 
 const dayKey = (at: Instant, reader: Reader) =>
   format(

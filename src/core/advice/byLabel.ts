@@ -1,6 +1,6 @@
 import { quantityOf } from '../estimate/testedWater'
 import { DAY, type Entry, HOUR, isKind } from '../journal/entry'
-import { type LabelRule, labelDose, PRODUCTS, type ProductName } from '../products/product'
+import { type LabelRule, labelGrams, PRODUCTS, type ProductName } from '../products/product'
 import { QUANTITY } from '../testing/quantity'
 import type { Remark } from './planned'
 import { type Task, usable } from './task'
@@ -40,7 +40,7 @@ export const sanitizerByLabel = (
   const source = sources.find(({ product }) => programme.dosedWith.includes(product))
   const product = source?.product ?? programme.dosedWith[0]
   const rule = source?.label ?? USUAL_RULE[product]
-  const { commonName, form, densityGramsPerMillilitre } = PRODUCTS[product]
+  const { commonName } = PRODUCTS[product]
   if (!rule)
     return say(
       `${name} goes by its label here, and the label of the ${commonName} has not been typed yet: put it on the shelf with its rule.`,
@@ -57,8 +57,7 @@ export const sanitizerByLabel = (
     return say(
       `The label’s dose of ${commonName} went in ${Math.max(1, Math.round((estimate.at - last) / HOUR))} hours ago; the next is due ${rule.everyDays === 1 || !rule.everyDays ? 'a day' : `${rule.everyDays} days`} after it.`,
     )
-  const amount = labelDose(rule, tub.volumeLitres)
-  const grams = form === 'liquid' ? amount * densityGramsPerMillilitre : amount
+  const grams = labelGrams(product, tub.volumeLitres, rule) ?? 0
   return {
     dose: {
       product,

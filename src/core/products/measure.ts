@@ -43,6 +43,16 @@ export const toDose = (product: ProductName, grams: number, mass: MassUnit): num
 export const fromDose = (product: ProductName, amount: number, mass: MassUnit): number =>
   amount * gramsPer(product, mass)
 
+/**
+ * A dose as it is shown, typed and logged in a person's unit: tenths of a gram or millilitre below ten, whole ones above; twentieths
+ * of an ounce. Every place that shows an amount or fills one into a form goes by this one rounding.
+ */
+export const shownDose = (product: ProductName, grams: number, mass: MassUnit): number => {
+  const amount = toDose(product, grams, mass)
+  if (mass === 'gram') return amount < 10 ? Math.round(10 * amount) / 10 : Math.round(amount)
+  return Math.round(20 * amount) / 20 || Number(amount.toPrecision(2))
+}
+
 /** "40 g", "25 mL": rounded, for sentences; the edge puts doses into the person's own units. */
 export const doseWords = (product: ProductName, grams: number): string =>
   `${Number(toDose(product, roundToMeasure(product, grams), 'gram').toFixed(1))} ${doseUnit(product, 'gram')}`

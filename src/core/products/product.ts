@@ -373,3 +373,14 @@ export const PRODUCTS = Object.fromEntries(
 /** Millilitres or grams by the label's rule. @param litres of the tub, or of the bucket where it goes into one */
 export const labelDose = ({ amount, perLitres }: LabelRule, litres: number): number =>
   (amount * litres) / perLitres
+
+/** The same in grams, by the owner's own label or the usual one; undefined where a product has none. */
+export const labelGrams = (
+  product: ProductName,
+  litres: number,
+  own?: LabelRule | null,
+): number | undefined => {
+  const { label, form, densityGramsPerMillilitre } = PRODUCTS[product]
+  const rule = own ?? label
+  return rule && labelDose(rule, litres) * (form === 'liquid' ? densityGramsPerMillilitre : 1)
+}

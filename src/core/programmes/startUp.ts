@@ -2,7 +2,7 @@ import { gives } from '../advice/recipe'
 import type { Estimate } from '../estimate/estimate'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
-import { labelDose, PRODUCTS, type ProductName } from '../products/product'
+import { labelGrams, PRODUCTS, type ProductName } from '../products/product'
 import type { Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
 import { ATOM } from '../water/constants'
@@ -58,13 +58,8 @@ const gramsFor = (
 ): number =>
   Math.max(0, (ppm / gives(PRODUCTS[product].perGram, aimed)) * (tub.volumeLitres / 1000))
 
-const labelled = (tub: Tub, product: ProductName, times = 1): number => {
-  const { label, form, densityGramsPerMillilitre } = PRODUCTS[product]
-  if (!label) return 0
-  return (
-    times * labelDose(label, tub.volumeLitres) * (form === 'liquid' ? densityGramsPerMillilitre : 1)
-  )
-}
+const labelled = (tub: Tub, product: ProductName, times = 1): number =>
+  times * (labelGrams(product, tub.volumeLitres) ?? 0)
 
 const balance = (): StartStep => ({
   id: 'balance',

@@ -193,7 +193,7 @@ export const genericDrops = (sanitizer: Programme['sanitizer']): GenericDrops[] 
 
 /** The reading that a count of drops stands for. */
 export const dropReading = ({ perDrop }: DropTest, count: number): number =>
-  Number((count * perDrop).toFixed(3))
+  Number((count * perDrop).toFixed(2))
 
 /** What an over-range sample read after one part of it was mixed with `parts` of distilled water stands for. */
 export const undiluted = (reading: number, parts: number): number => reading * (1 + parts)

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { whyNotAfter } from '@/core/advice/handling'
+import { overdone } from '@/core/advice/overdone'
 import { bathersIn } from '@/core/advice/round'
 import { waitBefore } from '@/core/advice/schedule'
 import { estimate } from '@/core/estimate/estimate'
@@ -10,6 +11,7 @@ import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/produ
 import type { Store } from '@/store/database'
 import { wholeShelf } from '@/store/shelf'
 import type { TubRow } from '@/store/tubs'
+import { overdoneWords } from '@/words/overdoneWords'
 import { check, type Fields, number, oneOf } from '../form'
 
 import type { Draft } from './draft'
@@ -60,6 +62,10 @@ export const objections = (
   return against
 }
 
+/** By what it would do to the water now; a plan's own dose is measured by the plan. */
+const tooMuch = (tub: TubRow, journal: Entry[], product: ProductName, grams: number, at: number) =>
+  overdone(estimate(tub, journal, at).water, product, grams, tub.volumeLitres)
+
 const SHORTEST_REASON = 3
 
 export const draftDose = (
@@ -107,6 +113,8 @@ export const draftDose = (
       grams >= 8 * plannedGrams
         ? `That is ${Math.round(grams / plannedGrams)} × the plan: a slip of the decimal point? Confirm only if it is what went in.`
         : `That is ${(grams / plannedGrams).toFixed(1)} × the plan. Is it what went in?`
+  const much = questions.amount ? undefined : tooMuch(tub, journal, chosen, grams, at)
+  if (much) questions.amount = overdoneWords(much)
   const against = objections(chosen, tub, at, journal)
   for (const [name, sentence] of Object.entries(against)) {
     const reason = (fields[`reason.${name}`] ?? '').trim()

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { Entry, EntryKind } from '@/core/journal/entry'
+import { type Entry, type EntryKind, MINUTE } from '@/core/journal/entry'
 import { FILL_READ } from '@/core/testing/fillTest'
 import { oddities } from '@/core/testing/oddities'
 import { METHODS, type Method, QUANTITY, type Readings } from '@/core/testing/quantity'
@@ -69,16 +69,18 @@ export const draftOther = (
         return {
           errors: { children: `Children: ${children} was given; it can be 0 to ${people}, whole.` },
         }
+      // Who logs a soak “just now” has just got out of it.
+      const began = fields.when === 'earlier' ? at : at - minutes * MINUTE
       const overlaps = journal.find(
         (entry) =>
           entry.kind === 'soak' &&
-          entry.at < at + minutes * 60_000 &&
-          at < entry.at + entry.body.minutes * 60_000,
+          entry.at < began + minutes * MINUTE &&
+          began < entry.at + entry.body.minutes * MINUTE,
       )
       return {
         entry: {
           kind,
-          at,
+          at: began,
           body: {
             people,
             minutes,

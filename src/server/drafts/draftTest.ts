@@ -16,7 +16,7 @@ import { fromCelsius, toCelsius } from '@/core/units'
 import type { Store } from '@/store/database'
 import { findKit } from '@/store/kits'
 import type { TubRow } from '@/store/tubs'
-import { check, type Fields, number, oneOf } from '../form'
+import { check, type Fields, number, oneOf, sentNumber } from '../form'
 
 import type { Draft } from './draft'
 
@@ -43,11 +43,10 @@ export const draftTest = (
       high: range[1] ?? 0,
       unit: quantity === 'temperature' ? (unit === 'celsius' ? '°C' : '°F') : ppm,
     })
-    shape[deviationField(quantity)] = number({
+    shape[deviationField(quantity)] = sentNumber({
       name: `${name}, error`,
       low: 0,
       high: possible[1],
-      unit: ppm,
     })
   }
   const checked = check<{ method: Method } & Readings>(Joi.object(shape), fields)

@@ -1,9 +1,9 @@
 import Link from 'next/link'
 import { DAY, isKind } from '@/core/journal/entry'
-import { PRODUCTS, type ProductName } from '@/core/products/product'
+import { labelGrams, PRODUCTS } from '@/core/products/product'
 import type { TubView } from '@/server/views'
-import { labelGrams } from '@/words/shelfWords'
 import { day, dose, type Reader } from '@/words/words'
+import { doseLink } from '../form/doseLink'
 
 /** Helpers whose makers keep their recipe: so much by the label for this tub, when last, and when again. */
 export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) => {
@@ -11,7 +11,7 @@ export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) 
   const rows = shelf.flatMap((item) => {
     const { product, label: own } = item
     const label = own ?? PRODUCTS[product].label
-    const grams = labelGrams(item, tub.volumeLitres)
+    const grams = labelGrams(product, tub.volumeLitres, own)
     const helper = PRODUCTS[product].family === 'helper'
     if (!label || grams === undefined || !helper) return []
     return [
@@ -33,8 +33,6 @@ export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) 
     const next = last + everyDays * DAY
     return next <= now ? `${said}; due again.` : `${said}; again ${day(next, reader)}.`
   }
-  const href = (product: ProductName) =>
-    `/tubs/${tub.id}/record?add=dose&product=${encodeURIComponent(product)}`
   return (
     <section aria-labelledby="by-label">
       <h2 id="by-label" className="head">
@@ -52,7 +50,7 @@ export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) 
               </b>{' '}
               {own ? 'by your label' : 'as such labels ask'}. {note} {dueWords(last, everyDays)}
             </span>
-            <Link href={href(product)} className="quiet print:hidden">
+            <Link href={doseLink(tub.id, product, grams)} className="quiet print:hidden">
               Log it
             </Link>
           </li>

@@ -2,11 +2,12 @@ import { ALWAYS } from '@/core/advice/handling'
 import type { PlanStep } from '@/core/advice/plan'
 import { waitBefore } from '@/core/advice/schedule'
 import type { Instant } from '@/core/journal/entry'
-import { doseUnit, toDose } from '@/core/products/measure'
+import { doseUnit, shownDose } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import type { Fields } from '@/server/form'
 import type { TubView } from '@/server/views'
 import { handWords, scoopsOf } from '@/words/planWords'
+import { fieldNumber } from '@/words/readNumber'
 import { clock, dayAndClock, dose, type Reader, stepWords } from '@/words/words'
 import type { Action } from '../form/draft'
 import { Countdown } from './Countdown'
@@ -44,6 +45,7 @@ export const Done = ({ view, reader }: { view: TubView; reader: Reader }) => {
 export const tickOf = (
   step: PlanStep,
   { tub, round }: TubView,
+  reader: Reader,
 ): { what: TickedBy; unit: string; value: string; hidden: Fields } => {
   const ticked = String(round.doses.length + round.aerations.length)
   switch (step.kind) {
@@ -51,7 +53,7 @@ export const tickOf = (
       return {
         what: 'amount',
         unit: doseUnit(step.product, tub.units.mass),
-        value: String(Number(toDose(step.product, step.grams, tub.units.mass).toFixed(2))),
+        value: fieldNumber(shownDose(step.product, step.grams, tub.units.mass), 2, reader.locale),
         hidden: {
           kind: 'dose',
           product: step.product,
@@ -111,7 +113,7 @@ export const PlanStepView = ({
   const { tub, now } = view
   const waiting = turn ? waitFor(step, view) : undefined
   const head = stepWords(step, reader)
-  const tick = tickOf(step, view)
+  const tick = tickOf(step, view, reader)
   return (
     <li className={rail}>
       <span

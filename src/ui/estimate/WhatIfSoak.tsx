@@ -6,7 +6,9 @@ import type { Ahead, Fan } from '@/core/estimate/learning/learnt'
 import type { Entry } from '@/core/journal/entry'
 import type { SoakLoad } from '@/core/soaks/load'
 import type { Tub } from '@/core/tub'
+import { pageLocale } from '@/ui/form/pageLocale'
 import { floorAtWords } from '@/words/learntWords'
+import { numberOr } from '@/words/readNumber'
 import type { Reader } from '@/words/words'
 import type { Estimator } from '@/workers/estimate.worker'
 import { FanChart } from './FanChart'
@@ -27,7 +29,7 @@ type State =
   | { kind: 'failed' }
 
 const numberIn = (text: string, low: number, high: number) => {
-  const value = Number(text.replace(',', '.'))
+  const value = numberOr(text, pageLocale())
   return text.trim() !== '' && value >= low && value <= high ? value : undefined
 }
 

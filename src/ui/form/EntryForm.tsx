@@ -135,6 +135,10 @@ export const EntryForm = ({
       </>
     )}
     {kind === 'note' && <TextArea name="text" label="What happened" />}
-    <WhenInput latest={latest} />
+    {kind === 'soak' ? (
+      <WhenInput latest={latest} now="Just ended" at="Began at" />
+    ) : (
+      <WhenInput latest={latest} />
+    )}
   </DraftForm>
 )

@@ -2,6 +2,8 @@
 
 import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
 import type { Fields } from '@/server/form'
+import { pageLocale } from '@/ui/form/pageLocale'
+import { numberOr } from '@/words/readNumber'
 import { METHOD_WORDS } from '@/words/words'
 import { type Action, DraftForm, FieldNote, useDraft } from './draft'
 import { Choices, WhenInput } from './inputs'
@@ -25,7 +27,7 @@ const Row = ({ row }: { row: TestRow }) => {
   const { fields, set, errors, questions, idOf } = useDraft()
   const value = fields[row.quantity] ?? ''
   const nudge = (sign: 1 | -1) => {
-    const now = Number(value.replace(',', '.'))
+    const now = numberOr(value, pageLocale())
     const next = value === '' || !Number.isFinite(now) ? row.start : now + sign * row.step
     set(row.quantity, Math.max(0, next).toFixed(row.decimals))
   }

@@ -1,12 +1,31 @@
 'use client'
 
 import { useEffect, useRef, useState } from 'react'
-import { floorBroken, HEALTH_FLOOR, PROGRAMMES } from '@/core/programmes/programme'
+import {
+  floorBroken,
+  HEALTH_FLOOR,
+  keepOutAbove,
+  MOST_KEEP_OUT_ABOVE,
+  PROGRAMMES,
+} from '@/core/programmes/programme'
 import { FILL_WATER_SOURCES, type VolumeBasis, volumeLitres } from '@/core/tub'
-import { fromLitres, type LengthUnit, toLitres, toMetres, type VolumeUnit } from '@/core/units'
+import {
+  fromCelsius,
+  fromLitres,
+  fromMetres,
+  type LengthUnit,
+  type TemperatureUnit,
+  toCelsius,
+  toLitres,
+  toMetres,
+  type VolumeUnit,
+} from '@/core/units'
 import type { Fields } from '@/server/form'
+import { stabilised, stabilisedWords } from '@/words/programmeWords'
+import { fieldNumber, numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, useDraft } from './draft'
 import { Choices, TextInput, ZoneInput } from './inputs'
+import { pageLocale } from './pageLocale'
 import { BANDS, presetFields, programmeIn } from './presetFields'
 
 const VOLUME_SIGN: Record<string, string> = {
@@ -21,7 +40,18 @@ const SOURCE_WORDS: Record<(typeof FILL_WATER_SOURCES)[number], string> = {
   delivered: 'By truck',
   softened: 'Through a softener',
 }
-const numeric = (text: string | undefined) => Number((text ?? '').replace(',', '.'))
+const numeric = (text: string | undefined) => numberOr(text, pageLocale())
+
+/** What stands in fields goes along when their unit is switched; what is no number stays. */
+const useSwitch = () => {
+  const { fields, set } = useDraft()
+  return (names: readonly string[], decimals: number, into: (value: number) => number) => {
+    for (const name of names) {
+      const value = numeric(fields[name])
+      if (Number.isFinite(value)) set(name, fieldNumber(into(value), decimals, pageLocale()))
+    }
+  }
+}
 
 const VolumeWords = () => {
   const { fields } = useDraft()
@@ -44,7 +74,7 @@ const VolumeWords = () => {
           }
   const litres = volumeLitres(basis)
   if (!(litres > 0)) return null
-  const shown = (value: number) => Math.round(value).toLocaleString()
+  const shown = (value: number) => Math.round(value).toLocaleString(pageLocale())
   return (
     <p className="small" role="status">
       That makes{' '}
@@ -59,6 +89,7 @@ const VolumeWords = () => {
 
 const VolumeStep = () => {
   const { fields } = useDraft()
+  const convert = useSwitch()
   const unit = VOLUME_SIGN[fields.volumeUnit ?? 'litre']
   const length = fields.lengthUnit === 'inch' ? 'in' : 'cm'
   return (
@@ -67,6 +98,14 @@ const VolumeStep = () => {
         <Choices
           name="volumeUnit"
           label="Volume in"
+          onChoose={(next) =>
+            convert(['volume', 'fillFlow'], 1, (value) =>
+              fromLitres(
+                toLitres(value, (fields.volumeUnit ?? 'litre') as VolumeUnit),
+                next as VolumeUnit,
+              ),
+            )
+          }
           options={[
             { value: 'litre', label: 'Litres' },
             { value: 'US gallon', label: 'US gallons' },
@@ -94,6 +133,14 @@ const VolumeStep = () => {
           <Choices
             name="lengthUnit"
             label="Lengths in"
+            onChoose={(next) =>
+              convert(['length', 'width', 'diameter', 'depth'], 1, (value) =>
+                fromMetres(
+                  toMetres(value, (fields.lengthUnit ?? 'centimetre') as LengthUnit),
+                  next as LengthUnit,
+                ),
+              )
+            }
             options={[
               { value: 'centimetre', label: 'Centimetres' },
               { value: 'inch', label: 'Inches' },
@@ -136,6 +183,7 @@ const SanitizerStep = () => {
     for (const [name, value] of Object.entries(presetFields(programmeId, presetId)))
       set(name, value)
   }
+  const usualKeepOut = keepOutAbove({ programme: programme.id })
   const low = numeric(fields.sanitizerLow)
   const floor = floorBroken(programme.sanitizer, { low, high: low })
   return (
@@ -199,8 +247,11 @@ const SanitizerStep = () => {
           )}
         </div>
       </fieldset>
+      {stabilised(programme) && (
+        <p className="small max-w-[60ch] border-amber border-l-4 pl-3">{stabilisedWords}</p>
+      )}
       <details className="group">
-        <summary className="quiet">Each range by itself</summary>
+        <summary className="quiet">Adjust ranges individually</summary>
         <div className="mt-2 grid max-w-[680px] gap-x-8 gap-y-3 sm:grid-cols-2">
           {BANDS.map(([band, name, unit]) => (
             <div key={band} className="grid grid-cols-2 items-start gap-2">
@@ -208,6 +259,15 @@ const SanitizerStep = () => {
               <TextInput name={`${band}High`} label="to" unit={unit} decimal />
             </div>
           ))}
+          {MOST_KEEP_OUT_ABOVE[programme.sanitizer] > usualKeepOut && (
+            <div>
+              <TextInput name="keepOutAbove" label="Keep out above" unit="ppm" decimal />
+              <p className="small mt-1 text-muted">
+                Chlorine labels commonly forbid getting in above {usualKeepOut} ppm. Check yours
+                before you raise this, to {MOST_KEEP_OUT_ABOVE[programme.sanitizer]} at most.
+              </p>
+            </div>
+          )}
         </div>
       </details>
       {floor !== undefined && (
@@ -310,6 +370,7 @@ const NameStep = () => (
 
 const WaterStep = ({ first, today }: { first: boolean; today: string }) => {
   const { fields } = useDraft()
+  const convert = useSwitch()
   const sign = fields.temperatureUnit === 'fahrenheit' ? '°F' : '°C'
   return (
     <>
@@ -317,6 +378,14 @@ const WaterStep = ({ first, today }: { first: boolean; today: string }) => {
         <Choices
           name="temperatureUnit"
           label="Temperature in"
+          onChoose={(next) =>
+            convert(['setTemperature'], 1, (value) =>
+              fromCelsius(
+                toCelsius(value, (fields.temperatureUnit ?? 'celsius') as TemperatureUnit),
+                next as TemperatureUnit,
+              ),
+            )
+          }
           options={[
             { value: 'celsius', label: '°C' },
             { value: 'fahrenheit', label: '°F' },

@@ -12,6 +12,7 @@ import {
   useState,
 } from 'react'
 import type { Fields, Outcome } from '@/server/form'
+import { pageLocale } from './pageLocale'
 
 interface Draft {
   /** An id of this form's own for something that belongs to a field: several forms on a page share names. */
@@ -83,6 +84,8 @@ export const DraftForm = ({
   const [outcome, act, pending] = useActionState<Outcome | null, FormData>(
     async (previous, data) => {
       try {
+        // The person's marks for thousands and decimals come along.
+        data.set('locale', pageLocale())
         const result = await action(previous, data)
         if (result?.ok) {
           if (key) localStorage.removeItem(key)

@@ -150,7 +150,15 @@ export const ZoneInput = () => (
 )
 
 /** "Just now", or an earlier day and time. */
-export const WhenInput = ({ latest }: { latest: string }) => {
+export const WhenInput = ({
+  latest,
+  now = 'Just now',
+  at = 'Day and time',
+}: {
+  latest: string
+  now?: string
+  at?: string
+}) => {
   const { fields } = useDraft()
   return (
     <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
@@ -158,13 +166,13 @@ export const WhenInput = ({ latest }: { latest: string }) => {
         name="when"
         label="When"
         options={[
-          { value: 'now', label: 'Just now' },
+          { value: 'now', label: now },
           { value: 'earlier', label: 'Earlier' },
         ]}
       />
       {fields.when === 'earlier' && (
         <div className="min-w-[230px]">
-          <TextInput name="at" label="Day and time" type="datetime-local" max={latest} />
+          <TextInput name="at" label={at} type="datetime-local" max={latest} />
         </div>
       )}
       <ZoneInput />

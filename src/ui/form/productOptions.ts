@@ -1,8 +1,8 @@
 import { usualShelf } from '@/core/advice/shelf'
 import { type Entry, isKind } from '@/core/journal/entry'
-import { doseUnit, toDose } from '@/core/products/measure'
+import { doseUnit, shownDose } from '@/core/products/measure'
 import {
-  labelDose,
+  labelGrams,
   PRODUCT_NAMES,
   PRODUCTS,
   type Product,
@@ -38,13 +38,11 @@ const GROUPS: readonly { name: string; families: readonly ProductFamily[] }[] = 
   { name: 'Cleaners', families: ['cleaner'] },
 ]
 
-const hintOf = ({ name, label, form, goes, densityGramsPerMillilitre }: Product, tub: TubRow) => {
+const hintOf = ({ name, label, goes }: Product, tub: TubRow) => {
   if (goes === 'in a feeder') return 'What was loaded into the feeder.'
   if (!label || goes !== 'by hand') return undefined
   const unit = doseUnit(name, tub.units.mass)
-  const grams =
-    labelDose(label, tub.volumeLitres) * (form === 'liquid' ? densityGramsPerMillilitre : 1)
-  const amount = Number(toDose(name, grams, tub.units.mass).toPrecision(2))
+  const amount = shownDose(name, labelGrams(name, tub.volumeLitres) ?? 0, tub.units.mass)
   return `Labels of its kind ask for about ${amount} ${unit} here. ${label.note} Your own label comes first.`
 }
 

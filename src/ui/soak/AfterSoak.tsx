@@ -1,12 +1,12 @@
 import Link from 'next/link'
 import { demandOf } from '@/core/estimate/rates'
-import { toDose } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import type { AfterSoakDose, AfterSoakSchool } from '@/core/soaks/afterSoak'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
 import { amount, dose, numberWords, type Reader, spoonWords } from '@/words/words'
+import { doseLink } from '../form/doseLink'
 
 const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
   'spoon rule': {
@@ -96,7 +96,7 @@ export const AfterSoak = ({
             </div>
             {grams > 0 && (
               <Link
-                href={`/tubs/${tub.id}/record?add=dose&product=${encodeURIComponent(product)}&amount=${Number(toDose(product, grams, tub.units.mass).toFixed(2))}`}
+                href={doseLink(tub.id, product, grams)}
                 className="quiet"
                 aria-label={`Log it: ${SCHOOL_WORDS[school].name}`}
               >

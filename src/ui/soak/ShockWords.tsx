@@ -1,11 +1,12 @@
 import Link from 'next/link'
 import { handlingOf } from '@/core/advice/handling'
-import { roundToMeasure, toDose } from '@/core/products/measure'
+import { roundToMeasure } from '@/core/products/measure'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import { COVER_MINUTES, SHOCK_DOSE_MG_PER_LITRE, type ShockDue } from '@/core/soaks/shock'
 import type { TubView } from '@/server/views'
 import { day, dose, type Reader } from '@/words/words'
+import { doseLink } from '../form/doseLink'
 
 /** The next shock: when, why, how much, and what comes with it. */
 export const ShockWords = ({
@@ -57,7 +58,7 @@ export const ShockWords = ({
                   : ': kills as well as oxidises; nobody in until it has fallen.'}
               </span>
               <Link
-                href={`/tubs/${tub.id}/record?add=dose&product=${encodeURIComponent(product)}&amount=${Number(toDose(product, grams, tub.units.mass).toFixed(2))}`}
+                href={doseLink(tub.id, product, grams)}
                 className="quiet"
                 aria-label={`Log a shock with ${PRODUCTS[product].commonName}`}
               >

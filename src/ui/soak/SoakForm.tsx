@@ -75,7 +75,7 @@ export const SoakForm = ({
         </div>
         <Tick name="lotion" label="Lotion, sunscreen or make-up" />
         <Tick name="party" label="A party: drinks, late, as they came" />
-        <WhenInput latest={latest} />
+        <WhenInput latest={latest} now="Just ended" at="Began at" />
       </div>
     </details>
   </DraftForm>

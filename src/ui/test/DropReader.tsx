@@ -3,6 +3,8 @@
 import { type DropTest, dropReading } from '@/core/testing/kit'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import type { Fields } from '@/server/form'
+import { pageLocale } from '@/ui/form/pageLocale'
+import { numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput, WhenInput } from '../form/inputs'
 
@@ -14,7 +16,7 @@ const Count = ({ test }: { test: DropTest }) => {
   const { name, unit } = QUANTITY[test.quantity]
   const field = `count.${test.quantity}`
   const text = fields[field] ?? ''
-  const count = Number(text.replace(',', '.'))
+  const count = numberOr(text, pageLocale())
   const known = text.trim() !== '' && Number.isFinite(count) && count >= 0
   const put = (next: number) => set(field, String(Math.max(0, next)))
   return (

@@ -3,6 +3,8 @@
 import { useState } from 'react'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import type { Fields } from '@/server/form'
+import { pageLocale } from '@/ui/form/pageLocale'
+import { numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { ChartTeacher } from './ChartTeacher'
@@ -90,7 +92,7 @@ const Pads = ({ offered, quantities }: { offered: number; quantities: readonly N
     (fields[`pad.${i}.values`] ?? '')
       .split(/[\s;]+/)
       .filter(Boolean)
-      .map((one) => Number(one.replace(',', '.'))),
+      .map((one) => numberOr(one, pageLocale())),
   )
   return (
     <>

@@ -6,6 +6,8 @@ import { type DeviceReply, readReply } from '@/core/testing/device'
 import { undiluted } from '@/core/testing/kit'
 import type { Quantity } from '@/core/testing/quantity'
 import type { Fields } from '@/server/form'
+import { pageLocale } from '@/ui/form/pageLocale'
+import { numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { WhenInput } from '../form/inputs'
 
@@ -20,7 +22,7 @@ export interface MeterRow {
   measurable: boolean
 }
 
-const numberIn = (text: string) => Number(text.trim().replace(',', '.'))
+const numberIn = (text: string) => numberOr(text, pageLocale())
 
 const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
   const { fields, set } = useDraft()
@@ -43,7 +45,7 @@ const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
   const diluted = fields[dilute] === 'yes' && quantity !== 'pH' && quantity !== 'temperature'
   const value = numberIn(text)
   const known = text.trim() !== '' && Number.isFinite(value)
-  const stands = diluted && known ? Number(undiluted(value, 1).toFixed(3)) : value
+  const stands = diluted && known ? Number(undiluted(value, 1).toFixed(2)) : value
 
   const measure = async () => {
     setBusy(true)

@@ -1,10 +1,11 @@
 'use client'
 
 import Link from 'next/link'
-import { labelDose, PRODUCTS } from '@/core/products/product'
+import { labelGrams, PRODUCTS } from '@/core/products/product'
 import type { ChoreDue } from '@/core/upkeep/choreDue'
 import { STATE_WORDS, whyWords } from '@/words/choreWords'
 import { day, type Reader } from '@/words/words'
+import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
@@ -42,7 +43,7 @@ export const ChoreItem = ({
   }
   const pours = dosesInto(item)
   const product = chore.product && PRODUCTS[chore.product]
-  const amount = product?.label && Math.round(labelDose(product.label, litres))
+  const grams = chore.product && labelGrams(chore.product, litres)
   return (
     <li className="grid grid-cols-[22px_minmax(0,1fr)_auto] gap-x-2.5 border-hair border-t py-2">
       {nth === undefined ? <ChoreMark state={state} /> : <b>{nth}</b>}
@@ -142,7 +143,7 @@ export const ChoreItem = ({
       </div>
       {pours ? (
         <Link
-          href={`/tubs/${tubId}/record?add=dose&product=${encodeURIComponent(chore.product ?? '')}${amount ? `&amount=${amount}` : ''}`}
+          href={doseLink(tubId, chore.product ?? 'enzyme', grams)}
           className="plain self-start !min-h-11"
           aria-label={`Dose it: ${chore.name}`}
         >

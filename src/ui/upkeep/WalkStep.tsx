@@ -1,10 +1,11 @@
 'use client'
 
 import Link from 'next/link'
-import { labelDose, PRODUCTS } from '@/core/products/product'
+import { labelGrams } from '@/core/products/product'
 import type { ChoreDue } from '@/core/upkeep/choreDue'
 import { whyWords } from '@/words/choreWords'
 import type { Reader } from '@/words/words'
+import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { dosesInto } from './ChoreItem'
@@ -33,8 +34,7 @@ export const WalkStep = ({
   reader: Reader
 }) => {
   const { chore } = item
-  const product = chore.product && PRODUCTS[chore.product]
-  const amount = product?.label && Math.round(labelDose(product.label, litres))
+  const grams = chore.product && labelGrams(chore.product, litres)
   return (
     <section aria-labelledby="chore">
       <p className="small mt-2 text-muted">
@@ -60,10 +60,7 @@ export const WalkStep = ({
       )}
       {dosesInto(item) ? (
         <p className="mt-6 flex flex-wrap items-center gap-6">
-          <Link
-            href={`/tubs/${tubId}/record?add=dose&product=${encodeURIComponent(chore.product ?? '')}${amount ? `&amount=${amount}` : ''}`}
-            className="go"
-          >
+          <Link href={doseLink(tubId, chore.product ?? 'enzyme', grams)} className="go">
             Dose it
           </Link>
           <Link href={pass} className="quiet">

@@ -3,12 +3,14 @@ import Link from 'next/link'
 import { keepEntry, removeEntry, undoChange } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { ENTRY_KINDS, type Entry, type EntryKind } from '@/core/journal/entry'
+import { shownDose } from '@/core/products/measure'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { toWallClock } from '@/server/moment'
 import { EntryForm } from '@/ui/form/EntryForm'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
 import { CHANGE_WORDS, changeWords, entryWords, KIND_WORDS } from '@/words/entryWords'
+import { fieldNumber } from '@/words/readNumber'
 import { clock, day, duration } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Record' }
@@ -46,7 +48,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
   const kind = ENTRY_KINDS.find((known) => known === query.kind)
   const add = ADDED.find((known) => known === query.add)
   const product = PRODUCT_NAMES.find((known) => known === query.product)
-  const given = Number(query.amount)
+  const given = Number(query.grams)
   const many = Math.min(5000, Math.max(PAGE, Number(query.many) || PAGE))
   const chosen = kind ? journal.filter((entry) => entry.kind === kind) : journal
   const shown = chosen.slice(0, many)
@@ -112,7 +114,15 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
               ...(add === 'soak' ? { people: '2', minutes: '30' } : {}),
               ...(add === 'water' ? { percent: '100' } : {}),
               ...(add === 'dose' && product ? { product } : {}),
-              ...(add === 'dose' && given > 0 ? { amount: String(given) } : {}),
+              ...(add === 'dose' && product && given > 0
+                ? {
+                    amount: fieldNumber(
+                      shownDose(product, given, tub.units.mass),
+                      2,
+                      reader.locale,
+                    ),
+                  }
+                : {}),
             }}
           />
         </section>

@@ -13,7 +13,7 @@ import {
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { DAY, isKind } from '@/core/journal/entry'
-import { labelDose, PRODUCTS, type ProductName } from '@/core/products/product'
+import { labelGrams, PRODUCTS, type ProductName } from '@/core/products/product'
 import { DILUTED } from '@/core/refill/partialChange'
 import { usualSurface } from '@/core/refill/topUp'
 import { assumedWeather, atTheWater } from '@/core/weather'
@@ -26,6 +26,7 @@ import { MeasureForms, RefillSettingsForm, SetDay } from '@/ui/refill/RefillForm
 import { RefillTimeline } from '@/ui/refill/RefillTimeline'
 import { StageList } from '@/ui/refill/StageList'
 import { TopUpCheck } from '@/ui/refill/TopUpCheck'
+import { numberOr } from '@/words/readNumber'
 import {
   dueWords,
   flowWords,
@@ -42,9 +43,14 @@ interface RefillProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }
 
-const numberIn = (value: unknown, low: number, high: number): number | undefined => {
+const numberIn = (
+  value: unknown,
+  low: number,
+  high: number,
+  locale: string,
+): number | undefined => {
   if (typeof value !== 'string' || value.trim() === '') return undefined
-  const number = Number(value.replace(',', '.'))
+  const number = numberOr(value, locale)
   return Number.isFinite(number) && number >= low && number <= high ? number : undefined
 }
 
@@ -59,15 +65,15 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
   const mode = row?.mode ?? 'ready by'
   const at = row?.at ?? schedule.ready
   const wanted: { product: ProductName; grams: number }[] = [
-    { product: 'pipe flush' as const, grams: labelGrams('pipe flush', tub.volumeLitres) },
+    { product: 'pipe flush' as const, grams: labelGrams('pipe flush', tub.volumeLitres) ?? 0 },
     ...refill.refill.stages.flatMap(({ product }) => (product ? [product] : [])),
     ...doses.steps.flatMap((step) =>
       step.kind === 'add' ? [{ product: step.product, grams: step.grams }] : [],
     ),
   ]
   const quantity = DILUTED.find((one) => one === query.quantity) ?? 'cyanuricAcid'
-  const drop = numberIn(query.drop, 0, 100)
-  const days = numberIn(query.days, 0.1, 120) ?? 14
+  const drop = numberIn(query.drop, 0, 100, reader.locale)
+  const days = numberIn(query.days, 0.1, 120, reader.locale) ?? 14
   const bathers = journal
     .filter(isKind('soak'))
     .filter(({ at: when }) => when > now - days * DAY)
@@ -358,7 +364,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             tub={tub}
             estimate={estimate}
             quantity={quantity}
-            goal={numberIn(query.goal, 0, 20_000)}
+            goal={numberIn(query.goal, 0, 20_000, reader.locale)}
             reader={reader}
           />
           <TopUpCheck
@@ -368,8 +374,9 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             asked={{
               drop: drop ?? 3,
               days,
-              openHours: numberIn(query.openHours, 0, 24) ?? 1,
-              surface: numberIn(query.surface, 0.5, 40) ?? usualSurface(tub.volumeLitres),
+              openHours: numberIn(query.openHours, 0, 24, reader.locale) ?? 1,
+              surface:
+                numberIn(query.surface, 0.5, 40, reader.locale) ?? usualSurface(tub.volumeLitres),
             }}
             given={drop !== undefined}
             bathers={bathers}
@@ -384,11 +391,6 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
       </div>
     </>
   )
-}
-
-const labelGrams = (product: ProductName, litres: number) => {
-  const { label, densityGramsPerMillilitre, form } = PRODUCTS[product]
-  return label ? labelDose(label, litres) * (form === 'liquid' ? densityGramsPerMillilitre : 1) : 0
 }
 
 export default RefillPage

@@ -160,7 +160,7 @@ const Session = async ({ params }: TubParams) => {
     )
 
   const { figure, name } = stepWords(step, reader)
-  const tick = tickOf(step, view)
+  const tick = tickOf(step, view, reader)
   const after = plan.steps[1]
   return (
     <>
