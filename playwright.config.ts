@@ -10,7 +10,6 @@ export default defineConfig({
   // A machine may be many times slower than the one these were written on.
   timeout: 180_000,
   expect: { timeout: 20_000 },
-  retries: process.env.CI ? 1 : 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     locale: 'en-GB',

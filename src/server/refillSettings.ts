@@ -28,6 +28,8 @@ export const keepRefillSettings = (store: Store, tubId: number, fields: Fields):
     high: Math.round(fromCelsius(high, temperature)),
   })
   const sign = temperature === 'celsius' ? '°C' : '°F'
+  // Pumps are sold by the hour.
+  const pumpTimes = fields.pumpPer === 'hour' ? 60 : 1
   const checked = check<
     Record<string, number | undefined> & { drainBy: RefillSettings['drainBy'] }
   >(
@@ -35,7 +37,11 @@ export const keepRefillSettings = (store: Store, tubId: number, fields: Fields):
       drainBy: oneOf('Drained by', DRAIN_WAYS),
       purgeHours: number({ name: 'Purge', low: 0, high: 48, unit: 'h', required: true }),
       heaterKilowatts: number({ name: 'Heater', low: 0.5, high: 60, unit: 'kW' }),
-      pump: number({ name: 'Pump', low: Math.ceil(per(0.5)), high: Math.round(per(2000)) }),
+      pump: number({
+        name: 'Pump',
+        low: Math.ceil(per(0.5) * pumpTimes),
+        high: Math.round(per(2000) * pumpTimes),
+      }),
       hose: number({ name: 'Hose', low: 0.1, high: Math.round(per(500)) }),
       fillTemperature: number({ name: 'Fill water', ...limits(0, 60), unit: sign, required: true }),
       airTemperature: number({ name: 'Air', ...limits(-40, 50), unit: sign, required: true }),
@@ -66,7 +72,7 @@ export const keepRefillSettings = (store: Store, tubId: number, fields: Fields):
     newTub: fields.newTub === 'yes',
     purgeHours: value.purgeHours,
     heaterKilowatts: value.heaterKilowatts,
-    pumpLitresPerMinute: litres(value.pump),
+    pumpLitresPerMinute: litres(value.pump === undefined ? undefined : value.pump / pumpTimes),
     hoseLitresPerMinute: litres(value.hose),
     fillCelsius: toCelsius(value.fillTemperature ?? 12, temperature),
     airCelsius: toCelsius(value.airTemperature ?? 10, temperature),
@@ -102,7 +108,10 @@ export const refillFields = (tub: TubRow): Fields => {
     newTub: tub.refill?.newTub ? 'yes' : 'no',
     purgeHours: shown(settings.purgeHours),
     heaterKilowatts: shown(settings.heaterKilowatts),
-    pump: litres(settings.pumpLitresPerMinute),
+    pump: litres(
+      settings.pumpLitresPerMinute === undefined ? undefined : 60 * settings.pumpLitresPerMinute,
+    ),
+    pumpPer: 'hour',
     hose: litres(settings.hoseLitresPerMinute),
     fillTemperature: shown(fromCelsius(settings.fillCelsius, temperature), 1),
     airTemperature: shown(fromCelsius(settings.airCelsius, temperature), 1),

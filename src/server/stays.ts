@@ -7,7 +7,7 @@ import type { Store } from '@/store/database'
 import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
 import { insertStay, removeStay, staysAhead } from '@/store/upkeep'
-import { withinDeadline } from './deadline'
+import { TooManySteps, withinSteps } from './boundedRecurrence'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
 import { fromWallClock, isTimeZone, noMoment, zoneOf } from './moment'
 
@@ -57,9 +57,11 @@ const zoned = (component: ICAL.Component, name: string, time: ICAL.Time): ICAL.T
   return time
 }
 
-/** A foreign file gets so long for an event, and for all of them, before other requests are answered again. */
-const EVENT_MILLISECONDS = 60
-const FILE_MILLISECONDS = 600
+/** Steps that looking for an event's dates may take, about a tenth of a second, and all events of a file together. */
+const EVENT_STEPS = 400_000
+const FILE_STEPS = 2_000_000
+/** A length of more figures is none. */
+const LONG_DURATION = /^DURATION[^:]*:.*\d{6}/i
 /** Rules that step over more than this, or more often than daily, are no stays; ical.js would go on looking for them. */
 const LARGEST_INTERVAL = 500
 const STAY_FREQUENCIES: readonly string[] = ['DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY']
@@ -146,7 +148,7 @@ const readEvent = (
 
 /**
  * Events of an iCalendar file (RFC 5545) that lie within the coming 400 days, recurrences told one by one. Every event is read
- * by itself, so that a broken one costs only itself, and each has a deadline: a rule that never matches is looked for no longer.
+ * by itself, so that a broken one costs only itself, and each has so many steps: a rule that never matches is looked for no longer.
  */
 export const readCalendar = (content: string, now: Instant, zone: string): ReadCalendar => {
   const remarks: string[] = []
@@ -161,22 +163,23 @@ export const readCalendar = (content: string, now: Instant, zone: string): ReadC
   const events: CalendarEvent[] = []
   const count = { broken: 0, past: 0, far: 0, long: 0, endless: 0, unread: 0 }
   let steps = MOST_STEPS
-  let spent = 0
+  let effort = FILE_STEPS
   let firstBroken: number | undefined
   blocks.forEach((lines, i) => {
-    if (spent > FILE_MILLISECONDS) {
+    if (effort <= 0) {
       count.unread += 1
       return
     }
-    const began = performance.now()
     try {
       if (!lines) throw new Error('no end')
-      const read = withinDeadline(EVENT_MILLISECONDS, () => readEvent(lines, now, zone, steps))
-      if (!read) count.endless += 1
-      const dates = read?.result
+      if (lines.some((line) => LONG_DURATION.test(line))) throw new Error('no length')
+      const dates = withinSteps(Math.min(EVENT_STEPS, effort), () =>
+        readEvent(lines, now, zone, steps),
+      )
       if (!dates) return
       if (dates.tooOften) count.endless += 1
       steps -= dates.begins.length
+      if (dates.recurs) effort -= EVENT_STEPS / 400
       dates.begins.forEach((at, nth) => {
         if (at + dates.length <= now) count.past += 1
         else if (at > now + FARTHEST) count.far += 1
@@ -190,11 +193,14 @@ export const readCalendar = (content: string, now: Instant, zone: string): ReadC
             allDay: dates.allDay,
           })
       })
-    } catch {
+    } catch (error) {
+      if (error instanceof TooManySteps) {
+        count.endless += 1
+        effort -= EVENT_STEPS
+        return
+      }
       count.broken += 1
       firstBroken ??= i + 1
-    } finally {
-      spent += performance.now() - began
     }
   })
   const say = (n: number, one: string, many: string) => {

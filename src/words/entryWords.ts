@@ -4,6 +4,7 @@ import { FILL_READ } from '@/core/testing/fillTest'
 import { QUANTITIES, QUANTITY } from '@/core/testing/quantity'
 import type { FillWaterSource } from '@/core/tub'
 import type { FilterAct } from '@/core/upkeep/filterAct'
+import { heatRateWords } from './refillWords'
 import { amount, day, dose, list, METHOD_WORDS, type Reader, volume } from './words'
 
 export const KIND_WORDS: Record<EntryKind, string> = {
@@ -157,7 +158,7 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
         ...(celsius === undefined ? [] : [amount('temperature', celsius, reader)]),
         ...(litres === undefined ? [] : [`${volume(litres, reader)} by the meter`]),
         ...(perMinute === undefined ? [] : [`${volume(perMinute, reader)} a minute`]),
-        ...(perHour === undefined ? [] : [`${perHour.toFixed(1)} °C an hour`]),
+        ...(perHour === undefined ? [] : [heatRateWords(perHour, reader)]),
       ]
       return `${stage}, ${what}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
     }

@@ -7,6 +7,7 @@ import type { LevelAhead } from '@/core/refill/levelAhead'
 import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
 import { cleansFilter } from '@/core/upkeep/cleansFilter'
 import type { TubView } from '@/server/views'
+import { metric } from './inUnits'
 import { amount, day, degrees, figure, numberWords, type Reader, volume } from './words'
 
 const percentADay = (perHour: number) => 100 * -Math.expm1(-24 * perHour)
@@ -33,7 +34,7 @@ export const explainWords = (view: TubView, reader: Reader): string[] => {
     )
     if (sanitizer === 'freeChlorine' || sanitizer === 'bromine')
       lines.push(
-        `A person uses up about ${n(demand.median, 1)} g of chlorine or its like an hour (${n(demand.low, 1)} to ${n(demand.high, 1)}).`,
+        `A person uses up about ${metric(demand.median, 'g', reader)} of chlorine or its like an hour (${metric(demand.low, 'g', reader)} to ${metric(demand.high, 'g', reader)}).`,
       )
     lines.push(
       transfer.median > 1.25
@@ -141,12 +142,11 @@ export const levelWords = (
   source: 'simulated' | 'assumed',
   reader: Reader,
 ): string => {
-  const n = (value: number) => numberWords(value, 0, reader)
   const air =
     airCelsius.high - airCelsius.low < 1
       ? degrees(airCelsius.low, reader)
       : `${degrees(airCelsius.low, reader)} to ${degrees(airCelsius.high, reader)}`
-  return `By next week the level falls about ${n(millimetres)} mm if people come as in the last four weeks: ${volume(evaporatedLitres, reader)} evaporate, ${volume(carriedLitres, reader)} go out with bathers. Air ${air}, ${source}.`
+  return `By next week the level falls about ${metric(Math.round(millimetres), 'mm', reader)} if people come as in the last four weeks: ${volume(evaporatedLitres, reader)} evaporate, ${volume(carriedLitres, reader)} go out with bathers. Air ${air}, ${source === 'simulated' ? 'practice weather, made up' : source}.`
 }
 
 /** What a plan starts from where it is not the last test alone: "Bromine and pH by the estimate, learnt from 160 readings". */

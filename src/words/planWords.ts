@@ -4,6 +4,7 @@ import { inSpoons } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT, closureLine } from './closureWords'
+import { inUnits } from './inUnits'
 import { oldReadingWords, startsFromWords } from './learntWords'
 import {
   clock,
@@ -65,7 +66,7 @@ export const planText = (view: TubView, reader: Reader): string => {
       '',
       `Test again about ${clock(view.schedule.mixedAt, reader)}, before anyone gets in.`,
     )
-  for (const { text } of plan.remarks) lines.push('', text)
+  for (const { text } of plan.remarks) lines.push('', inUnits(text, reader))
   return lines.join('\n')
 }
 

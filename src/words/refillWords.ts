@@ -1,7 +1,7 @@
 import type { Rate } from '@/core/refill/rates'
 import { type RefillReason, SOLIDS_ABOVE_FILL_PPM } from '@/core/refill/refillDue'
 import type { Stage } from '@/core/refill/stages'
-import { fromLitres, LITRES_PER_US_GALLON } from '@/core/units'
+import { fromCelsius, fromLitres, LITRES_PER_US_GALLON } from '@/core/units'
 import { day, degrees, numberWords, type Reader, temperatureSign, volume } from './words'
 
 const DAY_MS = 86_400_000
@@ -17,28 +17,30 @@ export const lengthWords = (minutes: number): string => {
 export const flowWords = (rate: Rate, reader: Reader) =>
   `${numberWords(fromLitres(rate.value, reader.units.volume), rate.value < 20 ? 1 : 0, reader)} ${reader.units.volume === 'litre' ? 'L' : 'gal'}/min`
 
-export const heatRateWords = (rate: Rate, reader: Reader) =>
-  `${numberWords(rate.value * (reader.units.temperature === 'celsius' ? 1 : 1.8), 2, reader)} ${temperatureSign(reader.units.temperature)}/h`
+export const heatRateWords = (celsiusPerHour: number, reader: Reader) =>
+  `${numberWords(celsiusPerHour * (reader.units.temperature === 'celsius' ? 1 : 1.8), 2, reader)} ${temperatureSign(reader.units.temperature)}/h`
 
-/** The arithmetic of a stage's length, without its result. */
+/** The arithmetic of a stage's length, without its result: a true sum, the minutes by hand in front. */
 export const sumWords = ({ sum, handsMinutes }: Stage, reader: Reader): string => {
+  const hands = (rest: string) => (handsMinutes > 0 ? `${handsMinutes} min + ${rest}` : rest)
   switch (sum.kind) {
     case 'flow':
-      return `${volume(sum.litres, reader)} ÷ ${flowWords(sum.rate, reader)}`
+      return hands(`${volume(sum.litres, reader)} ÷ ${flowWords(sum.rate, reader)}`)
     case 'heat': {
       const { locale, units } = reader
       const shown = (celsius: number) =>
         new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(
-          units.temperature === 'celsius' ? celsius : celsius * 1.8 + 32,
+          fromCelsius(celsius, units.temperature),
         )
-      return `(${shown(sum.to)} − ${shown(sum.from)}) ${temperatureSign(units.temperature)} ÷ ${heatRateWords(sum.rate, reader)}`
+      return hands(
+        `(${shown(sum.to)} − ${shown(sum.from)}) ${temperatureSign(units.temperature)} ÷ ${heatRateWords(sum.rate.value, reader)}`,
+      )
     }
     case 'doses':
-      return `test, ${sum.doses} ${sum.doses === 1 ? 'dose' : 'doses'}, waits ${sum.waits} min`
     case 'waits':
-      return `${handsMinutes} min, waits ${lengthWords(sum.waits)}`
+      return hands(`${lengthWords(sum.waits)} of waits`)
     case 'hours':
-      return `${handsMinutes} min, then ${numberWords(sum.hours, 1, reader)} h standing`
+      return hands(`${numberWords(sum.hours, 1, reader)} h standing`)
     case 'fixed':
       return ''
   }
@@ -51,6 +53,20 @@ export const originWords = ({ origin, times, spread }: Rate) =>
     ? `measured ${times === 1 ? 'once' : `${times} times`}, ± ${Math.round(100 * spread)} %`
     : `${ORIGIN[origin]}, ± ${Math.round(100 * spread)} %`
 
+/** The published rule counts US gallons; who measures in litres is told how many those are. */
+const bathersWords = (
+  { days, bathersPerDay }: Extract<RefillReason, { rule: 'bathers' }>,
+  reader: Reader,
+): string => {
+  const gallons = days * 3 * bathersPerDay
+  const count = `${numberWords(gallons, 0, reader)} US gal ÷ (3 × ${numberWords(bathersPerDay, 1, reader)} bathers a day) = ${numberWords(days, 0, reader)} days`
+  const own =
+    reader.units.volume === 'US gallon'
+      ? ''
+      : `${volume(gallons * LITRES_PER_US_GALLON, reader)} are ${numberWords(gallons, 0, reader)} US gal; `
+  return `${own}${count}. Published for public tubs, in US gallons.`
+}
+
 /** Why the water has to go, by one rule. */
 export const reasonWords = (
   reason: RefillReason,
@@ -60,7 +76,7 @@ export const reasonWords = (
     case 'bathers':
       return {
         rule: 'Volume and bathers',
-        words: `${volume(reason.days * 3 * reason.bathersPerDay * LITRES_PER_US_GALLON, reader)} ÷ (3 × ${numberWords(reason.bathersPerDay, 1, reader)} bathers a day), in US gallons: ${numberWords(reason.days, 0, reader)} days. Published for public tubs.`,
+        words: bathersWords(reason, reader),
       }
     case 'solids':
       return {

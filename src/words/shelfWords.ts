@@ -1,5 +1,6 @@
 import { strengthOnLabel } from '@/core/products/strength'
 import type { OnShelf } from '@/server/shelf'
+import { metric } from './inUnits'
 import { dose, mass, numberWords, type Reader, volume } from './words'
 
 /** Below this share of what was counted it is time to buy. */
@@ -23,7 +24,7 @@ export const shelfWords = (item: OnShelf, reader: Reader): string => {
   if (scoop) parts.push(`a ${scoop.name} holds ${mass(scoop.grams, reader)}`)
   if (label)
     parts.push(
-      `label: ${numberWords(label.amount, 1, reader)} ${label.unit} for ${volume(label.perLitres, reader)}`,
+      `label: ${metric(label.amount, label.unit, reader)} for ${volume(label.perLitres, reader)}`,
     )
   return parts.join('; ')
 }

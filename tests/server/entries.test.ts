@@ -1,7 +1,8 @@
-import { MINUTE } from '@/core/journal/entry'
+import { HOUR, MINUTE } from '@/core/journal/entry'
 import { entryFields } from '@/server/entryFields'
 import type { Fields, Outcome } from '@/server/form'
 import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
+import { toWallClock } from '@/server/moment'
 import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
@@ -149,10 +150,36 @@ describe('a dose', () => {
     expect(dose({ product: 'bromochlorodimethylhydantoin', amount: '20' }).ok).toBe(true)
   })
   test('nothing goes in while anyone is in', () => {
-    keep({ kind: 'soak', people: '2', minutes: '30' })
+    keep({
+      kind: 'soak',
+      people: '2',
+      minutes: '30',
+      when: 'earlier',
+      at: toWallClock(NOW, 'UTC'),
+      zone: 'UTC',
+    })
     const into = NOW + 10 * MINUTE
     expect(questionsOf(dose({ amount: '20' }, into)).people).toContain('2 people are in the tub')
     expect(dose({ amount: '20' }, NOW + 31 * MINUTE).ok).toBe(true)
+  })
+  test('a soak logged just now has just ended, and the dose after it is taken', () => {
+    keep({ kind: 'soak', people: '2', minutes: '30' })
+    const [soak] = journalOf(store, tub)
+    expect(soak?.at).toBe(NOW - 30 * MINUTE)
+    expect(dose({ amount: '6' }, NOW).ok).toBe(true)
+  })
+  test.each([
+    ['sodium dichlor dihydrate', '10', '100', /free chlorine from about .* to \d+/],
+    ['sodium bicarbonate', '90', '900', /total alkalinity/],
+    ['sodium bisulfate', '15', '150', /pH from about/],
+    ['calcium chloride dihydrate', '100', '1000', /calcium hardness/],
+    ['potassium monopersulfate', '40', '400', /× what usually goes in/],
+    ['enzyme', '40', '400', /× what usually goes in/],
+    ['hydrogen peroxide', '100', '1000', /peroxide|× what/],
+  ])('ten times too much %s is asked about, plan or not', (product, right, slip, asks) => {
+    test_({ pH: '7.5', totalAlkalinity: '90', calciumHardness: '180', freeChlorine: '2' })
+    expect(questionsOf(dose({ product, amount: right })).amount).toBeUndefined()
+    expect(questionsOf(dose({ product, amount: slip }, NOW + 2 * HOUR)).amount).toMatch(asks)
   })
   test('a tick that another phone made first is not made twice', () => {
     test_({ pH: '7.4', totalAlkalinity: '50', freeChlorine: '3' })

@@ -31,7 +31,13 @@ test('what is counted goes down by what is logged, in any tub', () => {
   expect(edit({ left: '500' })).toMatchObject({ ok: true })
   const other = insertTub(store, { ...newTub, name: 'Other' }).id
   const dose = (into: number, amount: string, at: number) =>
-    recordEntry(store, into, { kind: 'dose', product: 'sodium bicarbonate', amount }, at)
+    recordEntry(
+      store,
+      into,
+      // Nine hundred grams are asked about.
+      { kind: 'dose', product: 'sodium bicarbonate', amount, 'confirm.amount': 'yes' },
+      at,
+    )
   dose(tub, '60', NOW + 60_000)
   dose(other, '100', NOW + 60_000)
   expect(only().gramsLeft).toBe(340)

@@ -6,6 +6,7 @@ import { doseUnit, shownDose } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import type { Fields } from '@/server/form'
 import type { TubView } from '@/server/views'
+import { inUnits } from '@/words/inUnits'
 import { handWords, scoopsOf } from '@/words/planWords'
 import { fieldNumber } from '@/words/readNumber'
 import { clock, dayAndClock, dose, type Reader, stepWords } from '@/words/words'
@@ -138,7 +139,7 @@ export const PlanStepView = ({
       <div className="mt-2">
         <Signs jets={step.jets} cover={step.cover} />
       </div>
-      <p className="mt-2 max-w-[52ch] text-muted">{step.why}</p>
+      <p className="mt-2 max-w-[52ch] text-muted">{inUnits(step.why, reader)}</p>
       <Cautions step={step} first={turn} />
       {turn && waiting && (
         <div className="mt-4 flex items-center gap-5 print:hidden">

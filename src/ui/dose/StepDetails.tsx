@@ -5,17 +5,14 @@ import { programmeOf } from '@/core/programmes/programme'
 import { calciteSaturationIndex } from '@/core/water/saturation'
 import type { WaterReading } from '@/core/water/water'
 import type { TubRow } from '@/store/tubs'
-import { fixedWords, mass, numberWords, type Reader, spoonWords, volume } from '@/words/words'
+import { metric } from '@/words/inUnits'
+import { fixedWords, numberWords, type Reader, spoonWords, volume } from '@/words/words'
 
 const lineValue = ({ value, unit }: WorkingLine, reader: Reader) => {
   const n = (decimals: number) => numberWords(value, decimals, reader)
   switch (unit) {
     case 'gram':
-      return value < 2
-        ? `${n(3)} g`
-        : reader.units.mass === 'gram'
-          ? `${n(1)} g`
-          : mass(value, reader)
+      return metric(value, 'g', reader, value < 2 ? 3 : 1)
     case 'litre':
       return volume(value, reader)
     case 'ppm':

@@ -1,6 +1,7 @@
 'use client'
 
 import { useActionState } from 'react'
+import { answered } from './answered'
 import type { Action } from './draft'
 
 /** One button that posts to an action and tells a refusal beside itself. */
@@ -17,7 +18,7 @@ export const PostButton = ({
   title?: string
   className?: string
 }) => {
-  const [state, act, pending] = useActionState(action, null)
+  const [state, act, pending] = useActionState(answered(action), null)
   return (
     <form action={act} className="inline-flex items-center gap-3">
       {Object.entries(hidden).map(([name, value]) => (

@@ -3,6 +3,8 @@
 import { useState } from 'react'
 import { type CellStatus, cellDoubt, FAULT_WORDS } from '@/core/programmes/cell'
 import type { Band } from '@/core/programmes/programme'
+import { inUnits, metric } from '@/words/inUnits'
+import type { Reader } from '@/words/words'
 
 /** Asks a cell that can be asked, and says what to make of the answer. */
 export const CellAsk = ({
@@ -10,11 +12,13 @@ export const CellAsk = ({
   address,
   testedSaltPpm,
   saltBand,
+  reader,
 }: {
   tubId: number
   address: string
   testedSaltPpm: number | undefined
   saltBand: Band | undefined
+  reader: Reader
 }) => {
   const [status, setStatus] = useState<CellStatus>()
   const [sentence, setSentence] = useState<string>()
@@ -47,12 +51,13 @@ export const CellAsk = ({
         {status && (
           <>
             <p>
-              {status.device}: output {status.outputPercent} %, salt {status.saltPpm} ppm,{' '}
-              {status.chlorineGramsPerHour.toFixed(2)} g of chlorine an hour.
+              <b className="text-amber-ink">Practice figures, not your tub.</b> {status.device}:
+              output {status.outputPercent} %, salt {status.saltPpm} ppm,{' '}
+              {metric(status.chlorineGramsPerHour, 'g', reader)} of chlorine an hour.
             </p>
             {status.fault && (
               <p className="safety mt-1 max-w-[58ch]">
-                {status.fault}: {FAULT_WORDS[status.fault]}
+                {status.fault}: {inUnits(FAULT_WORDS[status.fault], reader)}
               </p>
             )}
             {doubt && <p className="mt-1 max-w-[58ch] font-medium text-amber-ink">{doubt}</p>}

@@ -1,6 +1,8 @@
 'use client'
 
 import type { FeederAdvice, FeederMove } from '@/core/programmes/feeder'
+import { inUnits } from '@/words/inUnits'
+import type { Reader } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 
@@ -24,10 +26,12 @@ export const Feeder = ({
   tubId,
   advice,
   keep,
+  reader,
 }: {
   tubId: number
   advice: FeederAdvice
   keep: Action
+  reader: Reader
 }) => {
   const { kind, move, why, setting, tabletsLeft, tabletsAWeek } = advice
   const cell = kind === 'cell'
@@ -38,7 +42,7 @@ export const Feeder = ({
         {cell ? 'The cell' : kind === 'floater' ? 'The floater' : 'The feeder'}
       </h2>
       <p className="mt-1 text-[18px]">
-        <b>{(cell && CELL_MOVES[move]) || MOVES[move]}</b> {why}
+        <b>{(cell && CELL_MOVES[move]) || MOVES[move]}</b> {inUnits(why, reader)}
       </p>
       <p className="small mt-1 text-muted">
         {setting === undefined

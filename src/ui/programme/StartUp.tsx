@@ -5,6 +5,7 @@ import { PRODUCTS } from '@/core/products/product'
 import type { StartProgress } from '@/core/programmes/startUp'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
+import { inUnits } from '@/words/inUnits'
 import { amount, dayAndClock, dose, type Reader } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import type { Action } from '../form/draft'
@@ -47,7 +48,7 @@ const Turn = ({
   const reading = doneAt !== undefined && step.stuck && until
   return (
     <div className="mt-1">
-      <p className="max-w-[56ch]">{step.how}</p>
+      <p className="max-w-[56ch]">{inUnits(step.how, reader)}</p>
       {grams !== undefined && step.product && (
         <p className="mt-2 text-[18px]">
           <b>{dose(step.product, grams, reader)}</b> {PRODUCTS[step.product].commonName}
@@ -57,7 +58,7 @@ const Turn = ({
         <div className="safety small mt-2 max-w-[56ch]">
           {step.product && <p>{ALWAYS}</p>}
           {step.product && handlingOf(step.product).cautions.map((one) => <p key={one}>{one}</p>)}
-          {step.caution && <p>{step.caution}</p>}
+          {step.caution && <p>{inUnits(step.caution, reader)}</p>}
         </div>
       )}
       {reading ? (

@@ -109,7 +109,18 @@ export const RefillSettingsForm = ({
       <div className="grid gap-4 sm:grid-cols-3">
         <TextInput name="purgeHours" label="Purge stands" unit="h" decimal />
         <TextInput name="heaterKilowatts" label="Heater" unit="kW" decimal hint="On its plate." />
-        <TextInput name="pump" label="Pump" unit={`${litre}/min`} decimal />
+        <div>
+          <TextInput name="pump" label="Pump" unit={litre} decimal />
+          <Choices
+            name="pumpPer"
+            label="Pump is given by the"
+            quietLabel
+            options={[
+              { value: 'hour', label: 'an hour' },
+              { value: 'minute', label: 'a minute' },
+            ]}
+          />
+        </div>
         <TextInput name="hose" label="Hose" unit={`${litre}/min`} decimal />
         <TextInput name="fillTemperature" label="Fill water" unit={sign} decimal />
         <TextInput name="airTemperature" label="Air" unit={sign} decimal />

@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react'
 import { PRODUCTS } from '@/core/products/product'
 import type { Placed } from '@/core/refill/refillSchedule'
+import { inUnits } from '@/words/inUnits'
 import { lengthWords } from '@/words/refillWords'
 import { dayAndClock, dose, type Reader, temperatureSign } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
@@ -97,7 +98,7 @@ const OneStage = ({
           {stage.cautions.length > 0 && (
             <div className="safety small mb-2">
               {stage.cautions.map((caution) => (
-                <p key={caution}>{caution}</p>
+                <p key={caution}>{inUnits(caution, reader)}</p>
               ))}
             </div>
           )}
@@ -108,7 +109,10 @@ const OneStage = ({
               only if it shows.
             </p>
           )}
-          <Checks name={`${refillId ?? 0}.${stage.id}`} checks={stage.checks} />
+          <Checks
+            name={`${refillId ?? 0}.${stage.id}`}
+            checks={stage.checks.map((one) => inUnits(one, reader))}
+          />
           {refillId !== undefined && (state === 'planned' || state === 'running') && (
             <div className="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
               {asks ? (

@@ -1,5 +1,7 @@
 import { evaporationLitresPerHour, topUpOf } from '@/core/refill/topUp'
 import type { Weather } from '@/core/weather'
+import { levelUnits } from '@/words/inUnits'
+import { fieldNumber } from '@/words/readNumber'
 import { degrees, numberWords, type Reader, volume } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
@@ -57,13 +59,14 @@ export const TopUpCheck = ({
     }),
   })
   const percent = Math.min(100, Math.max(1, (100 * result.litres) / volumeLitres))
-  const field = (name: keyof TopUpAsked, label: string, unit: string) => (
+  const level = levelUnits(reader)
+  const field = (name: keyof TopUpAsked, label: string, unit: string, per = 1) => (
     <label className="block min-w-0">
       <span className="mb-1 block font-medium text-[15px]">{label}</span>
       <span className="flex items-center gap-2">
         <input
           name={name}
-          defaultValue={String(Number(asked[name].toFixed(2)))}
+          defaultValue={fieldNumber(asked[name] / per, 1, reader.locale)}
           inputMode="decimal"
           className="field"
         />
@@ -77,9 +80,9 @@ export const TopUpCheck = ({
         The level has fallen
       </h2>
       <form className="mt-2 grid grid-cols-2 items-end gap-3" action="#top-up">
-        {field('drop', 'By', 'cm')}
+        {field('drop', 'By', level.length, level.centimetres)}
         {field('days', 'in', 'days')}
-        {field('surface', 'Surface', 'm²')}
+        {field('surface', 'Surface', level.area, level.squareMetres)}
         {field('openHours', 'Open a day', 'h')}
         <button type="submit" className="plain justify-self-start">
           What does it mean?

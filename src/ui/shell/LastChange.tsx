@@ -2,10 +2,14 @@
 
 import { useActionState, useEffect, useState } from 'react'
 import type { Outcome } from '@/server/form'
+import { answered } from '../form/answered'
 
 const SHOWN_MS = 45_000
 
-/** A line that says what was just kept and takes it back; it leaves by itself, the journal keeps the same button. */
+/**
+ * A line that says what was just kept and takes it back; it leaves by itself, the journal keeps the same button. On a phone it lies
+ * over the name of the tub, never over what the thumb is for.
+ */
 export const LastChange = ({
   id,
   tubId,
@@ -21,7 +25,7 @@ export const LastChange = ({
   label: string
   undo: (previous: Outcome | null, data: FormData) => Promise<Outcome | null>
 }) => {
-  const [state, act, pending] = useActionState(undo, null)
+  const [state, act, pending] = useActionState(answered(undo), null)
   const [gone, setGone] = useState<number>()
   useEffect(() => {
     const left = at + SHOWN_MS - Date.now()
@@ -32,7 +36,7 @@ export const LastChange = ({
   return (
     <form
       action={act}
-      className="fixed inset-x-3 bottom-[76px] z-10 flex items-center justify-between gap-4 rounded-md bg-ink py-1 pr-3 pl-4 text-[15px] text-paper lg:inset-x-auto lg:right-10 lg:bottom-6 lg:max-w-[460px] print:hidden"
+      className="absolute inset-x-0 top-0 z-10 flex h-11 items-center justify-between gap-4 bg-ink pr-3 pl-5 text-[15px] text-paper lg:fixed lg:inset-x-auto lg:top-auto lg:right-10 lg:bottom-6 lg:h-auto lg:max-w-[460px] lg:rounded-md lg:py-1 lg:pl-4 print:hidden"
     >
       <p role="status" className="min-w-0 truncate">
         {state && !state.ok ? state.message : `${what}: ${label}`}

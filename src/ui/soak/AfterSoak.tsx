@@ -5,13 +5,14 @@ import { programmeOf } from '@/core/programmes/programme'
 import type { AfterSoakDose, AfterSoakSchool } from '@/core/soaks/afterSoak'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
-import { amount, dose, numberWords, type Reader, spoonWords } from '@/words/words'
+import { inUnits, metric } from '@/words/inUnits'
+import { amount, dose, type Reader, spoonWords } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 
 const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
   'spoon rule': {
     name: 'Spoon rule',
-    why: 'By use: half a teaspoon for 100 US gal, a whole one after a long or crowded soak. It knows nothing of what is left.',
+    why: 'By use: half a teaspoon for 379 L, a whole one after a long or crowded soak. It ignores how much sanitizer is left.',
   },
   'daily grams': {
     name: 'Daily grams',
@@ -26,7 +27,7 @@ const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
 /** By demand, with whose figure it goes by. */
 const demandWords = ({ tub }: TubView, reader: Reader): string => {
   const { mean, standardDeviation } = demandOf(tub)
-  return `${SCHOOL_WORDS.demand.why}: ${numberWords(mean, 1, reader)} ± ${numberWords(standardDeviation, 1, reader)} g of chlorine a person-hour, ${tub.learnt ? 'learnt from this tub' : 'as for any tub'}.`
+  return `${SCHOOL_WORDS.demand.why}: ${metric(mean, 'g', reader)} ± ${metric(standardDeviation, 'g', reader)} of chlorine a person-hour, ${tub.learnt ? 'learnt from this tub' : 'as for any tub'}.`
 }
 
 /** What to put in after the soaks, by three schools side by side, with where each leads. */
@@ -85,7 +86,9 @@ export const AfterSoak = ({
                 .
               </p>
               <p className="small text-muted">
-                {school === 'demand' ? demandWords(view, reader) : SCHOOL_WORDS[school].why}
+                {school === 'demand'
+                  ? demandWords(view, reader)
+                  : inUnits(SCHOOL_WORDS[school].why, reader)}
               </p>
               {peakPpm > tub.targets.sanitizer.high && grams > 0 && (
                 <p className="small font-medium text-amber-ink">

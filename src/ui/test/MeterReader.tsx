@@ -22,6 +22,9 @@ export interface MeterRow {
   measurable: boolean
 }
 
+/** As the simulated device names itself. */
+const PRACTICE = 'Practice photometer'
+
 const numberIn = (text: string) => numberOr(text, pageLocale())
 
 const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
@@ -78,6 +81,9 @@ const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
             {row.name}
           </label>
           <p className="note tabular text-muted">
+            {reply?.reply.device === PRACTICE && (
+              <b className="mr-1.5 text-amber-ink">Practice figure, not your water.</b>
+            )}
             {diluted && known ? (
               <>
                 2 × {value} ={' '}
@@ -178,7 +184,7 @@ export const MeterReader = ({
   >
     <p className="small mb-3 max-w-[66ch] text-muted">
       {rows.some(({ measurable }) => measurable)
-        ? 'The practice photometer is simulated: it reads this demo’s tub with noise, a lamp that ages and ten tablets a pack.'
+        ? 'Practice only: this photometer is simulated. It reads this demo’s invented tub with noise, a lamp that ages and ten tablets a pack.'
         : `Type what it shows. A device, or a bridge to one, may post to ${address}; what it sends waits here until you keep it.`}
     </p>
     <div className="grid border-hair border-b lg:grid-cols-2 lg:gap-x-12">

@@ -2,6 +2,7 @@
 
 import { FILTER_KINDS, type FilterStanding, RECIPES } from '@/core/upkeep/filterSet'
 import { filterLifeWords, standingWords } from '@/words/choreWords'
+import { inUnits } from '@/words/inUnits'
 import type { Reader } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import { type Action, DraftForm } from '../form/draft'
@@ -13,10 +14,12 @@ const RecipeForm = ({
   standing,
   tubId,
   act,
+  reader,
 }: {
   standing: FilterStanding
   tubId: number
   act: Action
+  reader: Reader
 }) => (
   <details>
     <summary className="quiet">Put it to soak…</summary>
@@ -40,7 +43,7 @@ const RecipeForm = ({
       <ul className="note text-muted">
         {RECIPES.map(({ id, name, how, needsSpare }) => (
           <li key={id}>
-            {name}: {how}
+            {name}: {inUnits(how, reader)}
             {needsSpare && ' Another set has to be in the tub meanwhile, or the pump off.'}
           </li>
         ))}
@@ -135,7 +138,7 @@ const OneSet = ({
                 'plain mt-1 !min-h-11',
               )}
             {(state === 'taken out' || state === 'rinsing') && (
-              <RecipeForm standing={standing} tubId={tubId} act={act} />
+              <RecipeForm standing={standing} tubId={tubId} act={act} reader={reader} />
             )}
             {state !== 'in the tub' && state !== 'retired' && (
               <details>

@@ -36,17 +36,20 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
       <WaterColumn view={view} reader={reader} />
       <WaterBand view={view} reader={reader} />
       <div className="min-w-0 flex-1 px-5 pb-28 lg:px-10 lg:pb-10 print:pb-0">
-        <header className="flex h-11 items-center gap-6 lg:h-14 lg:items-baseline lg:pt-5">
+        <header className="relative -mx-5 flex h-11 items-center gap-6 px-5 lg:mx-0 lg:h-14 lg:items-baseline lg:px-0 lg:pt-5">
           <p className="small truncate font-semibold lg:hidden">{tub.name}</p>
           <PlaceWords tubId={tub.id} late={late} />
           <div className="hidden lg:block print:hidden">{sheet(true)}</div>
           {more.length > 0 && (
-            <nav aria-label="Other tubs" className="small ml-auto flex gap-4 lg:ml-2 print:hidden">
+            <nav
+              aria-label="Other tubs"
+              className={`small ml-auto gap-4 lg:ml-2 print:hidden ${more.length > 1 ? 'hidden 2xl:flex' : 'flex lg:hidden xl:flex'}`}
+            >
               {more.slice(0, 2).map(({ id, name }) => (
                 <a
                   key={id}
                   href={`/tubs/${id}/now`}
-                  className="whitespace-nowrap text-muted underline decoration-line underline-offset-4"
+                  className="max-w-[130px] truncate whitespace-nowrap text-muted underline decoration-line underline-offset-4"
                 >
                   {name}
                 </a>
@@ -54,27 +57,27 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
             </nav>
           )}
           <time
-            className="small ml-auto hidden text-muted lg:block"
+            className="small ml-auto hidden whitespace-nowrap text-muted xl:block"
             dateTime={new Date(now).toISOString()}
           >
             {weekday(now, reader)}, {clock(now, reader)}
           </time>
+          {lastChange && now - lastChange.at < RECENT_MS && (
+            <LastChange
+              id={lastChange.id}
+              tubId={tub.id}
+              at={lastChange.at}
+              what={CHANGE_WORDS[lastChange.what]}
+              label={changeWords(lastChange, reader)}
+              undo={undoChange}
+            />
+          )}
         </header>
         <main id="place" tabIndex={-1} className="outline-none">
           {children}
         </main>
       </div>
       <ThumbBar tubId={tub.id} more={sheet(false)} />
-      {lastChange && now - lastChange.at < RECENT_MS && (
-        <LastChange
-          id={lastChange.id}
-          tubId={tub.id}
-          at={lastChange.at}
-          what={CHANGE_WORDS[lastChange.what]}
-          label={changeWords(lastChange, reader)}
-          undo={undoChange}
-        />
-      )}
     </div>
   )
 }

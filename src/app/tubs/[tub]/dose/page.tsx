@@ -22,6 +22,7 @@ import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { Ways } from '@/ui/dose/Ways'
 import { Closed } from '@/ui/today/Closed'
 import { closureWords } from '@/words/closureWords'
+import { inUnits } from '@/words/inUnits'
 import { startsFromWords } from '@/words/learntWords'
 import { planText } from '@/words/planWords'
 import { floorWords } from '@/words/verdictWords'
@@ -249,7 +250,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               <ul className="small mt-1">
                 {plan.remarks.map(({ text }) => (
                   <li key={text} className="max-w-[64ch] border-hair border-t py-1.5">
-                    {text}
+                    {inUnits(text, reader)}
                   </li>
                 ))}
               </ul>
@@ -274,7 +275,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               <ul className="small mt-1">
                 {plan.assumed.map(({ text }) => (
                   <li key={text} className="max-w-[64ch] border-hair border-t py-1.5">
-                    {text}
+                    {inUnits(text, reader)}
                   </li>
                 ))}
               </ul>

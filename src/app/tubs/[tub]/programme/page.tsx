@@ -15,6 +15,7 @@ import { CellAsk } from '@/ui/programme/CellAsk'
 import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
+import { inUnits } from '@/words/inUnits'
 import { amount, type Reader } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Programme' }
@@ -65,11 +66,12 @@ const ProgrammePage = async ({ params }: TubParams) => {
           {progress && <StartUp view={view} progress={progress} tick={tickStart} reader={reader} />}
           {feeder && (
             <div>
-              <Feeder tubId={tub.id} advice={feeder} keep={keepEntry} />
+              <Feeder tubId={tub.id} advice={feeder} keep={keepEntry} reader={reader} />
               {feeder.kind === 'cell' && process.env.PAVREL_STAND_INS === '1' && (
                 <CellAsk
                   tubId={tub.id}
                   address="/stand-ins/salt-cell"
+                  reader={reader}
                   testedSaltPpm={estimate.quantities.salt.lastReading?.value}
                   saltBand={tub.targets.salt}
                 />
@@ -91,7 +93,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
                   className="grid gap-x-4 border-hair border-t py-2 sm:grid-cols-[104px_1fr]"
                 >
                   <dt className="font-semibold">{name}</dt>
-                  <dd>{rhythm[key]}</dd>
+                  <dd>{inUnits(rhythm[key], reader)}</dd>
                 </div>
               ))}
             </dl>
@@ -104,7 +106,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
                 <ul className="small mt-1 mb-2 max-w-[60ch]">
                   {[...awayAdvice(tub, days), ...returnWords(view, days, reader)].map((line) => (
                     <li key={line} className="border-hair border-t py-1.5">
-                      {line}
+                      {inUnits(line, reader)}
                     </li>
                   ))}
                 </ul>

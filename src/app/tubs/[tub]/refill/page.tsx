@@ -26,6 +26,7 @@ import { MeasureForms, RefillSettingsForm, SetDay } from '@/ui/refill/RefillForm
 import { RefillTimeline } from '@/ui/refill/RefillTimeline'
 import { StageList } from '@/ui/refill/StageList'
 import { TopUpCheck } from '@/ui/refill/TopUpCheck'
+import { inUnits, levelUnits } from '@/words/inUnits'
 import { numberOr } from '@/words/readNumber'
 import {
   dueWords,
@@ -72,7 +73,10 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
     ),
   ]
   const quantity = DILUTED.find((one) => one === query.quantity) ?? 'cyanuricAcid'
-  const drop = numberIn(query.drop, 0, 100, reader.locale)
+  const level = levelUnits(reader)
+  const dropSaid = numberIn(query.drop, 0, 100, reader.locale)
+  const drop = dropSaid === undefined ? undefined : dropSaid * level.centimetres
+  const surface = numberIn(query.surface, 0.5, 500, reader.locale)
   const days = numberIn(query.days, 0.1, 120, reader.locale) ?? 14
   const bathers = journal
     .filter(isKind('soak'))
@@ -124,7 +128,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
         <ul className="mt-3 max-w-[76ch] border-amber border-l-4 pl-3">
           {conflicts.map((conflict) => (
             <li key={conflict} className="small font-medium">
-              {conflict}
+              {inUnits(conflict, reader)}
             </li>
           ))}
         </ul>
@@ -298,7 +302,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
                   ],
                   [
                     'Heat',
-                    `${heatRateWords(rates.heatCelsiusPerHour, reader)}, ${originWords(rates.heatCelsiusPerHour)}`,
+                    `${heatRateWords(rates.heatCelsiusPerHour.value, reader)}, ${originWords(rates.heatCelsiusPerHour)}`,
                   ],
                   ...(refill.refill.fadeDays !== undefined && refill.refill.fadeDays > 0.2
                     ? [
@@ -376,7 +380,9 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               days,
               openHours: numberIn(query.openHours, 0, 24, reader.locale) ?? 1,
               surface:
-                numberIn(query.surface, 0.5, 40, reader.locale) ?? usualSurface(tub.volumeLitres),
+                surface === undefined
+                  ? usualSurface(tub.volumeLitres)
+                  : surface * level.squareMetres,
             }}
             given={drop !== undefined}
             bathers={bathers}

@@ -15,6 +15,7 @@ import { Spoons } from '@/ui/dose/Spoons'
 import { TickForm } from '@/ui/dose/TickForm'
 import { Closed, ClosedMark } from '@/ui/today/Closed'
 import { closureWords } from '@/words/closureWords'
+import { inUnits } from '@/words/inUnits'
 import { handWords, scoopsOf, stepName } from '@/words/planWords'
 import { clock, stepWords } from '@/words/words'
 
@@ -177,7 +178,7 @@ const Session = async ({ params }: TubParams) => {
         <div className="mt-4">
           <Signs jets={step.jets} cover={step.cover} />
         </div>
-        <p className="mt-3 max-w-[48ch] text-muted">{step.why}</p>
+        <p className="mt-3 max-w-[48ch] text-muted">{inUnits(step.why, reader)}</p>
         <div className="mt-4">
           <TickForm
             key={`${done}-${figure}`}

@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
+import { inUnits } from '@/words/inUnits'
 import { lengthWords, sumWords } from '@/words/refillWords'
 import { dayAndClock, dose, stepWords, volume } from '@/words/words'
 
@@ -31,7 +32,7 @@ const RefillSheet = async ({ params }: TubParams) => {
       </p>
       {conflicts.map((conflict) => (
         <p key={conflict} className="note mt-1">
-          {conflict}
+          {inUnits(conflict, reader)}
         </p>
       ))}
       <ol className="mt-3">
@@ -51,10 +52,10 @@ const RefillSheet = async ({ params }: TubParams) => {
               <div>
                 <b className="small">{stage.name}</b>{' '}
                 <span className="note text-muted">
-                  {sumWords(stage, reader)} {lengthWords(stage.handsMinutes + stage.aloneMinutes)}
+                  {sumWords(stage, reader)} = {lengthWords(stage.handsMinutes + stage.aloneMinutes)}
                 </span>
                 <p className="note">
-                  {stage.checks.join(' ')}
+                  {inUnits(stage.checks.join(' '), reader)}
                   {stage.product &&
                     ` First ${dose(stage.product.product, stage.product.grams, reader)}.`}
                   {stage.id === 'balance' &&
@@ -67,7 +68,7 @@ const RefillSheet = async ({ params }: TubParams) => {
                       .join('; ')}.`}
                 </p>
                 {stage.cautions.length > 0 && (
-                  <p className="note font-semibold">{stage.cautions.join(' ')}</p>
+                  <p className="note font-semibold">{inUnits(stage.cautions.join(' '), reader)}</p>
                 )}
               </div>
             </li>

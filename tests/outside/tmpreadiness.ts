@@ -1,0 +1,192 @@
+import { estimate } from '@/core/estimate/estimate'
+import { dosePlan } from '@/core/advice/plan'
+import { gives } from '@/core/advice/recipe'
+import { SANITIZER_AIM } from '@/core/advice/wanted'
+import { ENOUGH_READINGS } from '@/core/estimate/learning/believe'
+import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
+import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
+import { estimateNow } from '@/core/estimate/learning/estimateNow'
+import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
+import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { PRODUCTS } from '@/core/products/product'
+import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
+import { residualFloor } from '@/core/programmes/targetsNow'
+import { normal, seeded } from '@/core/random'
+import { type Method, readingError } from '@/core/testing/quantity'
+import { closures } from '@/core/today/closures'
+import type { Tub } from '@/core/tub'
+import { drawRates, OUTSIDE_KINDS, outsideTub } from './outsideTub'
+
+const START = Date.UTC(2026, 2, 1, 8)
+const MEMBERS = 96
+
+export interface Moment {
+  stage: 'new' | 'known'
+  /** Of the floor. */
+  truth: number
+  ready: boolean
+  /** The last thing that happened was a test, not a day ago: what is left is for the estimate to say. */
+  tested: boolean
+}
+
+/** A house at a tub that obeys other laws, and what was said and true at every hour of its weeks. */
+export const livedMoments = (
+  programmeId: ProgrammeId,
+  seed: number,
+  { method, days }: { method: Method; days: number },
+): Moment[] => {
+  const random = seeded(7000 + seed)
+  const programme = programmeOf(programmeId)
+  const { sanitizer } = programme
+  const kind = OUTSIDE_KINDS[programmeId]
+  if (!kind) throw new Error(`no outside tub of ${programmeId}`)
+  const tub: Tub = {
+    volumeLitres: 900 + 700 * random(),
+    programme: programmeId,
+    targets: programme.presets[0].targets,
+    fillWater: { source: 'town' },
+    setTemperatureCelsius: 38,
+  }
+  const target = (tub.targets.sanitizer.low + tub.targets.sanitizer.high) / 2
+  const world = outsideTub(drawRates(kind, tub.volumeLitres, target, random), random)
+  const journal: Entry[] = []
+  const ensemble = startEnsemble(tub, MEMBERS, START)
+  const hours = (at: number) => (at - START) / HOUR
+  const keep = (entry: NewEntry) => {
+    const one = { ...entry, id: journal.length + 1 } as Entry
+    journal.push(one)
+    takeEntry(ensemble, tub, one)
+  }
+  const stateAt = (at: number) => {
+    const known = copyEnsemble(ensemble)
+    passEnsemble(known, tub, at)
+    return estimateNow(tub, journal, at, known)
+  }
+  const test = (at: number) => {
+    world.advance(hours(at))
+    const truth = world.residual()
+    const read = Math.max(0, truth + readingError(sanitizer, method, truth) * normal(random))
+    const step = method === 'strip' ? 0.5 : 0.2
+    keep({
+      kind: 'test',
+      at,
+      body: {
+        method,
+        readings: {
+          [sanitizer]: Math.round(read / step) * step,
+          pH: 7.5 + 0.05 * normal(random),
+          totalAlkalinity: 95,
+        },
+      },
+    })
+  }
+  const pour = (at: number) => {
+    const known = stateAt(at)
+    for (const step of dosePlan(known.tub, journal, known.estimate).steps) {
+      if (step.kind !== 'add') continue
+      const perGram = gives(PRODUCTS[step.product].perGram, SANITIZER_AIM[sanitizer]) * 1000
+      world.advance(hours(at))
+      world.add((perGram * step.grams) / tub.volumeLitres)
+      keep({ kind: 'dose', at, body: { product: step.product, grams: step.grams } })
+    }
+  }
+  const moments: Moment[] = []
+  let from = START
+  const watch = (until: number) => {
+    for (let at = Math.ceil(from / HOUR) * HOUR; at < until; at += HOUR) {
+      if (at <= from) continue
+      world.advance(hours(at))
+      const known = stateAt(at)
+      const last = journal.findLast((entry) => entry.kind !== 'note')
+      {
+        const q = copyEnsemble(ensemble)
+        passEnsemble(q, tub, at)
+        const g = sanitizer === 'bromine' ? 159.8 : sanitizer === 'freeChlorine' ? 70.9 : sanitizer === 'peroxide' ? 34.01 : 1000
+        const sorted = q.sanitizer.slice().sort()
+        const f = residualFloor(known.tub, known.estimate.reading.cyanuricAcidPpm)
+        const one = known.estimate.quantities[sanitizer]
+        const cl = closures(known.tub, journal, at, known.estimate)
+        ;(globalThis as any).rows ??= []
+        ;(globalThis as any).rows.push({
+          p: programmeId, rv: (one.lastReading?.value ?? 0) / f, pv: estimate(known.tub, journal, at).quantities[sanitizer].value / f, pd: estimate(known.tub, journal, at).quantities[sanitizer].driftDeviation / f, ps: estimate(known.tub, journal, at).quantities[sanitizer].standardDeviation / f, m: method, n: known.learnt.readings, t: world.residual() / f, v: one.value / f, d: one.driftDeviation / f, s: one.standardDeviation / f, r: one.reckonedFrom ? 1 : 0,
+          q: [0.01, 0.02, 0.03, 0.05, 0.08, 0.1, 0.15, 0.2, 0.5].map((x) => ((sorted[Math.floor(x * sorted.length)] ?? 0) * g) / f),
+          age: one.ageHours, soak: journal.findLast((e) => e.kind === 'soak')?.at ?? 0, read: one.lastReading?.at ?? 0,
+          c: cl.map((x) => x.code + (x.code === 'test too old' && x.unsure ? '!' : '')),
+          k: journal.findLast((e) => e.kind !== 'note')?.kind,
+        })
+      }
+      moments.push({
+        stage: known.learnt.readings >= ENOUGH_READINGS ? 'known' : 'new',
+        truth: world.residual() / residualFloor(known.tub, known.estimate.reading.cyanuricAcidPpm),
+        ready: closures(known.tub, journal, at, known.estimate).length === 0,
+        tested: last?.kind === 'test' && at - last.at < DAY,
+      })
+    }
+    from = until
+  }
+  keep({ kind: 'water', at: START, body: { replacedFraction: 1 } })
+  if (sanitizer === 'bromine')
+    keep({ kind: 'dose', at: START + HOUR, body: { product: 'sodium bromide', grams: 60 } })
+  for (let day = 0; day < days; day++) {
+    const evening = START + day * DAY + (9 + 2 * random()) * HOUR
+    watch(evening)
+    if (kind.floater && day % 7 === 0) {
+      world.load()
+      keep({
+        kind: 'dose',
+        at: evening,
+        body: { product: 'bromochlorodimethylhydantoin', grams: 60 },
+      })
+    }
+    if (random() < 0.85) {
+      test(evening)
+      const before = journal.length
+      pour(evening + 3 * MINUTE)
+      if (journal.length > before) {
+        watch(evening + 45 * MINUTE)
+        test(evening + 45 * MINUTE)
+      }
+    }
+    const soakAt = evening + 1.5 * HOUR
+    if (random() < 0.5) {
+      watch(soakAt)
+      const people = 1 + Math.floor(3 * random())
+      const minutes = 20 + Math.round(25 * random())
+      world.advance(hours(soakAt))
+      world.soak((people * minutes) / 60)
+      keep({ kind: 'soak', at: soakAt, body: { people, minutes } })
+      watch(soakAt + minutes * MINUTE)
+      // After every second soak they test and dose at once.
+      if (random() < 0.5) {
+        test(soakAt + (minutes + 5) * MINUTE)
+        pour(soakAt + (minutes + 8) * MINUTE)
+      }
+    }
+  }
+  return moments
+}
+
+export interface Readiness {
+  moments: number
+  ready: number
+  /** Of the ready moments, the share truly below four fifths and below half of the floor. */
+  belowFourFifths: number
+  belowHalf: number
+  lowest: number
+  /** Of the truly good moments with a test of the last day as the last thing: told yes or probably. */
+  told: number
+}
+
+export const readinessOf = (moments: readonly Moment[]): Readiness => {
+  const ready = moments.filter((one) => one.ready)
+  const good = moments.filter((one) => one.tested && one.truth >= 1)
+  const share = (part: number, all: number) => (all > 0 ? part / all : 0)
+  return {
+    moments: moments.length,
+    ready: ready.length,
+    belowFourFifths: share(ready.filter(({ truth }) => truth < 0.8).length, ready.length),
+    belowHalf: share(ready.filter(({ truth }) => truth < 0.5).length, ready.length),
+    lowest: Math.min(...ready.map(({ truth }) => truth)),
+    told: share(good.filter((one) => one.ready).length, good.length),
+  }
+}
