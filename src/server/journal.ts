@@ -66,7 +66,7 @@ export const recordEntry = (
           ? draftDose(store, tub, fields, at, journal)
           : kind === 'chore' || kind === 'look' || kind === 'filter'
             ? draftUpkeep(kind, store, tub, fields, at)
-            : draftOther(kind, fields, at, journal)
+            : draftOther(kind, fields, at, journal, tub)
   const errors: Record<string, string> = 'errors' in moment ? { ...moment.errors } : {}
   if ('errors' in draft) Object.assign(errors, draft.errors)
   if ('errors' in draft || Object.keys(errors).length > 0)

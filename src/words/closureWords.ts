@@ -159,8 +159,8 @@ export const closureWords = (closure: Closure, reader: Reader): ClosureWords => 
     case 'pH high':
       return {
         why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, reader)} and should be at ${closure.code === 'pH high' ? 'most' : 'least'} ${figure(closure.quantity, closure.limit, reader)}.`,
-        lift: 'Dose, let it mix, then test.',
-        action: DOSE,
+        lift: closure.lift.by === 'test' ? 'Test again.' : 'Dose, let it mix, then test.',
+        action: closure.lift.by === 'test' ? TEST : DOSE,
       }
     case 'start-up unfinished':
       return {

@@ -50,6 +50,10 @@ export interface Estimate {
   fillTestedAt: Instant | undefined
   /** What bathers left and nothing has met yet, as the residual it will take, ppm; where this tub has taught it. */
   lingeringPpm?: number
+  /** Nine in ten of what the residual may be lie above this, ppm, by all that was read and done here (learning/believe.ts). */
+  residualTail?: number
+  /** The residual carried on from its last reading alone, where another one has taken its place. */
+  folded?: QuantityEstimate
 }
 
 /** From day to day it can be other water: an older test of it does not count. Common practice. */

@@ -432,6 +432,15 @@ const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => {
   return found
 }
 
+/** Whether anything that acts on the sanitizer was logged since. */
+const dosedSince = (past: readonly Entry[], since: Instant): boolean =>
+  past.some(
+    (entry) =>
+      entry.kind === 'dose' &&
+      entry.at >= since &&
+      actsOn(entry.body.product).includes('sanitizer'),
+  )
+
 const readings = ({ tub, estimate, now, past }: Situation): Closure[] => {
   const { sanitizer } = programmeOf(tub.programme)
   const { quantities } = estimate
@@ -484,13 +493,27 @@ const readings = ({ tub, estimate, now, past }: Situation): Closure[] => {
     })
   const stabiliserPpm = quantityOf(estimate.reading, 'cyanuricAcid')
   const residual = known(sanitizer)
+  const lastSoak = past
+    .filter(isKind('soak'))
+    .reduce((latest, { at }) => Math.max(latest, at), Number.NEGATIVE_INFINITY)
   if (residual) {
     const { value } = quantities[sanitizer]
     const floor = residualFloor(tub, stabiliserPpm)
     if (value > keepOutAbove(tub) + SLACK.residual)
       out('sanitizer high', sanitizer, keepOutAbove(tub), residual.at)
     else if (value < floor - SLACK.residual) out('sanitizer low', sanitizer, floor, residual.at)
-    else if (!mayStand(quantities[sanitizer], floor))
+    else if (residual.value < floor - SLACK.residual && !dosedSince(past, residual.at))
+      // Read too low, and nothing that was logged has changed it: only a reading shows that it came back.
+      found.push({
+        code: 'sanitizer low',
+        quantity: sanitizer,
+        value: residual.value,
+        limit: floor,
+        since: residual.at,
+        until: null,
+        lift: { by: 'test', quantities: [sanitizer] },
+      })
+    else if (!mayStand(tub.programme, sanitizer, estimate, floor, lastSoak))
       found.push({
         code: 'test too old',
         quantity: sanitizer,

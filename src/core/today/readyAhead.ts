@@ -1,6 +1,6 @@
 import type { Estimate } from '../estimate/estimate'
 import type { ForecastPoint } from '../estimate/forecast'
-import { mayStand } from '../estimate/mayStand'
+import { nineInTenStand } from '../estimate/mayStand'
 import { HOUR, type Instant } from '../journal/entry'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { residualFloor } from '../programmes/targetsNow'
@@ -66,10 +66,7 @@ export const aheadAt = (
         now.value
       : 0
   const deviation = Math.sqrt(Math.max(0, point.standardDeviation ** 2 - read ** 2))
-  const stands = mayStand(
-    { value: point.value, driftDeviation: deviation, standardDeviation: deviation },
-    floor,
-  )
+  const stands = nineInTenStand(point.value, deviation, floor)
   const fresh = (point.at - testedAt) / HOUR <= QUANTITY[sanitizer].staleAfterHours
   return stands && fresh && point.at >= openFrom ? 'ready' : 'test first'
 }

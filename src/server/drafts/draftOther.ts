@@ -1,9 +1,12 @@
 import Joi from 'joi'
+import { estimate } from '@/core/estimate/estimate'
 import { type Entry, type EntryKind, MINUTE } from '@/core/journal/entry'
 import { FILL_READ } from '@/core/testing/fillTest'
 import { oddities } from '@/core/testing/oddities'
 import { METHODS, type Method, QUANTITY, type Readings } from '@/core/testing/quantity'
-import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource } from '@/core/tub'
+import { closures } from '@/core/today/closures'
+import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource, type Tub } from '@/core/tub'
+import { CLOSURE_SHORT } from '@/words/closureWords'
 import { check, type Fields, number, oneOf, text } from '../form'
 import type { Draft } from './draft'
 
@@ -35,11 +38,21 @@ const draftFillTest = (fields: Fields, at: number): Draft => {
   return { entry: { kind: 'fillTest', at, body: { method, fillWater } }, questions }
 }
 
+/** What only drained, cleaned and refilled water opens asks whether it was cleaned. */
+const askCleaned = (tub: Tub, journal: Entry[], at: number): string | undefined => {
+  const found = closures(tub, journal, at, estimate(tub, journal, at))
+  const shut = found.find((one) => one.lift.by === 'refill')
+  return shut
+    ? `The tub is closed (${CLOSURE_SHORT[shut.code]}). Were shell, pipes and filter cleaned and disinfected before this fill?`
+    : undefined
+}
+
 export const draftOther = (
   kind: EntryKind,
   fields: Fields,
   at: number,
   journal: Entry[],
+  tub: Tub,
 ): Draft => {
   switch (kind) {
     case 'aeration': {
@@ -105,9 +118,10 @@ export const draftOther = (
         fields,
       )
       if ('errors' in checked) return checked
+      const cleaned = checked.value.percent >= 100 && askCleaned(tub, journal, at)
       return {
         entry: { kind, at, body: { replacedFraction: checked.value.percent / 100 } },
-        questions: {},
+        questions: cleaned ? { percent: cleaned } : {},
       }
     }
     case 'start': {

@@ -28,6 +28,8 @@ interface Open extends OpenedPicture {
   name: string
 }
 
+const PRACTICE_NAME = 'practice.png'
+
 /** Seconds past the strip's own that a picture may be late. Common practice: colours go on changing. */
 const LATE_SECONDS = 30
 
@@ -115,6 +117,7 @@ const Reading = ({
   const { set } = useDraft()
   const [open, setOpen] = useState<Open>()
   const [busy, setBusy] = useState(false)
+  const [practised, setPractised] = useState(false)
   const [sentence, setSentence] = useState<string>()
   const [strip, setStrip] = useState<StripPlacement>()
   const [chart, setChart] = useState<ChartPlacement>()
@@ -152,6 +155,7 @@ const Reading = ({
   }
 
   const choose = async (file: Blob, name: string, takenAt: number | undefined) => {
+    setPractised(name === PRACTICE_NAME)
     setBusy(true)
     setSentence(undefined)
     setReading(undefined)
@@ -269,7 +273,7 @@ const Reading = ({
               setBusy(true)
               try {
                 const answer = await fetch(practice, { cache: 'no-store' })
-                await choose(await answer.blob(), 'practice.png', undefined)
+                await choose(await answer.blob(), PRACTICE_NAME, undefined)
               } catch {
                 setSentence('The practice camera did not answer.')
                 setBusy(false)
@@ -290,6 +294,11 @@ const Reading = ({
           {taught
             ? ''
             : ' This strip’s colours have not been taught: put its chart into the picture, row by row as on the bottle.'}
+        </p>
+      )}
+      {practised && (
+        <p className="my-2 font-semibold text-amber-ink">
+          Practice picture: an invented strip, not your water.
         </p>
       )}
       {sentence && (

@@ -33,8 +33,15 @@ export const believe = (
   plain: Estimate,
   ensemble: Ensemble,
 ): Estimate => {
-  if (ensemble.readings < ENOUGH_READINGS || !ensemble.tested) return plain
+  if (!ensemble.tested) return plain
   const { sanitizer } = programmeOf(tub.programme)
+  const tail = expectedOf(ensemble, tub, sanitizer)?.low
+  const known: Estimate = {
+    ...plain,
+    ...(tail === undefined ? {} : { residualTail: tail }),
+    folded: plain.quantities[sanitizer],
+  }
+  if (ensemble.readings < ENOUGH_READINGS) return known
   const gramsPerMol =
     sanitizer === 'bromine'
       ? BROMINE_G_PER_MOL
@@ -58,7 +65,7 @@ export const believe = (
     spreads.set(quantity, spread)
     readings[quantity] = spread.median
   }
-  if (spreads.size === 0) return { ...plain, lingeringPpm }
+  if (spreads.size === 0) return { ...known, lingeringPpm }
   const water = {
     ...waterThatReads(withReadings(plain.water, readings), plain.water.bromideMmol),
     ...unseen(plain.water, {}),
@@ -83,7 +90,7 @@ export const believe = (
       ]
     }),
   ) as Record<Quantity, QuantityEstimate>
-  return { ...plain, water, reading, quantities, lingeringPpm }
+  return { ...known, water, reading, quantities, lingeringPpm }
 }
 
 /**

@@ -1,0 +1,249 @@
+import fc from 'fast-check'
+import { dosePlan } from '@/core/advice/plan'
+import { sourcesOf, usualShelf } from '@/core/advice/shelf'
+import { residualForecast } from '@/core/estimate/forecast'
+import { estimateNow } from '@/core/estimate/learning/estimateNow'
+import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { PRODUCT_NAMES } from '@/core/products/product'
+import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
+import { gathering } from '@/core/soaks/gathering'
+import { soakAhead } from '@/core/soaks/soakAhead'
+import { CLOSURE_CODES, closures } from '@/core/today/closures'
+import { aheadAt, outlookOf } from '@/core/today/readyAhead'
+import { type Verdict, verdict } from '@/core/today/verdict'
+import type { Tub } from '@/core/tub'
+import { ALL_SIGNS } from '@/core/upkeep/sign'
+import { closureWords } from '@/words/closureWords'
+import { verdictWords } from '@/words/verdictWords'
+import { CLOSED_STATES, goodReadings, OPEN_STATES, type State } from '../closureStates'
+import { reader } from '../ui/view'
+import { NOW, tubWith } from './waters'
+
+const numbered = (entries: readonly NewEntry[]): Entry[] =>
+  [...entries].sort((a, b) => a.at - b.at).map((entry, i) => ({ ...entry, id: i + 1 }) as Entry)
+
+const judge = (tub: Tub, entries: readonly NewEntry[], now = NOW) => {
+  const journal = numbered(entries)
+  const known = estimateNow(tub, journal, now)
+  const found = verdict(known.tub, journal, now, known.estimate)
+  return { ...known, journal, found }
+}
+const judged = ({ programme, tub, entries }: State) =>
+  judge({ ...tubWith(programme), ...tub }, entries(NOW))
+
+test('there are sixty states that must not read yes, and twenty that must, over all programmes', () => {
+  expect(CLOSED_STATES.length).toBeGreaterThanOrEqual(60)
+  expect(OPEN_STATES.length).toBeGreaterThanOrEqual(20)
+  for (const { id } of PROGRAMMES)
+    for (const states of [CLOSED_STATES, OPEN_STATES])
+      expect(states.some(({ programme }) => programme === id)).toBe(true)
+})
+
+test.each(CLOSED_STATES.map((one) => [one.name, one] as const))('closed: %s', (_, state) => {
+  const { found, tub, estimate, journal } = judged(state)
+  expect(found.closures.map(({ code }) => code)).toContain(state.closedBy)
+  expect(['no', 'test first']).toContain(found.mayGetIn)
+  const words = verdictWords(tub, found, dosePlan(tub, journal, estimate), estimate, reader)
+  expect(words.sentence).not.toMatch(/^(Yes|Probably)/)
+  for (const closure of found.closures) {
+    const { why, lift, action } = closureWords(closure, reader)
+    expect(why.length + lift.length).toBeGreaterThan(20)
+    expect(action.place).toBeTruthy()
+  }
+})
+
+test.each(OPEN_STATES.map((one) => [one.name, one] as const))('open: %s', (_, state) => {
+  const { found, tub, estimate, journal } = judged(state)
+  expect(found.closures).toEqual([])
+  expect(['yes', 'probably']).toContain(found.mayGetIn)
+  const words = verdictWords(tub, found, dosePlan(tub, journal, estimate), estimate, reader)
+  expect(words.sentence).toMatch(/^(Yes|Probably)/)
+})
+
+test('a yes below the published floor says so in its sentence', () => {
+  const state = OPEN_STATES.find(({ name }) => name.includes('range of 1 to 4'))
+  if (!state) throw new Error('no such state')
+  const { found, tub, estimate, journal } = judged(state)
+  const words = verdictWords(tub, found, dosePlan(tub, journal, estimate), estimate, reader)
+  expect(words.sentence).toBe('Yes, below the published floor.')
+  expect(words.reason).toContain('published floor of 3.0 ppm')
+})
+
+test('the gravest closure leads, and the copper button with it; never to a dose while no filter is in', () => {
+  const journal = numbered([
+    {
+      kind: 'test',
+      at: NOW - HOUR,
+      body: {
+        method: 'drops',
+        readings: { ...goodReadings('granular chlorine'), freeChlorine: 1 },
+      },
+    },
+  ])
+  const tub = tubWith()
+  const { estimate } = estimateNow(tub, journal, NOW)
+  const found = verdict(tub, journal, NOW, estimate, { noFilter: NOW - 2 * HOUR })
+  const words = verdictWords(tub, found, dosePlan(tub, journal, estimate), estimate, reader)
+  expect(found.closures[0]?.code).toBe('no filter')
+  expect(words.action.place).toMatch(/^upkeep/)
+  expect(words.also.join(' ')).toContain('Free chlorine is about 1.0 ppm')
+})
+
+const anyProgramme = fc.constantFrom<ProgrammeId>(...PROGRAMMES.map(({ id }) => id))
+const anyEntry = (programme: ProgrammeId) =>
+  fc
+    .tuple(
+      fc.integer({ min: 1, max: 4 * 24 * 60 }),
+      fc.oneof(
+        fc.record({
+          scale: fc.double({ min: 0, max: 2.5, noNaN: true }),
+          pH: fc.double({ min: 6.6, max: 8.4, noNaN: true }),
+          temperature: fc.double({ min: 30, max: 42, noNaN: true }),
+          all: fc.boolean(),
+        }),
+        fc.record({
+          product: fc.constantFrom(...PRODUCT_NAMES),
+          grams: fc.double({ min: 1, max: 60, noNaN: true }),
+        }),
+        fc.record({
+          people: fc.integer({ min: 1, max: 6 }),
+          minutes: fc.integer({ min: 5, max: 60 }),
+        }),
+        fc.record({ signs: fc.subarray([...ALL_SIGNS], { maxLength: 2 }) }),
+        fc.record({ replacedFraction: fc.constantFrom(0.05, 0.3, 1) }),
+      ),
+    )
+    .map(([minutes, body]): NewEntry => {
+      const at = NOW - minutes * MINUTE
+      if ('scale' in body) {
+        const good = goodReadings(programme)
+        const { sanitizer } = programmeOf(programme)
+        const level = (good[sanitizer] ?? 0) * body.scale
+        return {
+          kind: 'test',
+          at,
+          body: {
+            method: 'drops',
+            readings: body.all
+              ? { ...good, [sanitizer]: level, pH: body.pH, temperature: body.temperature }
+              : { [sanitizer]: level },
+          },
+        }
+      }
+      if ('product' in body) return { kind: 'dose', at, body }
+      if ('people' in body) return { kind: 'soak', at, body }
+      if ('signs' in body) return { kind: 'look', at, body }
+      return { kind: 'water', at, body }
+    })
+const anyCase = anyProgramme.chain((programme) =>
+  fc.record({
+    programme: fc.constant(programme),
+    entries: fc.array(anyEntry(programme), { maxLength: 12 }),
+  }),
+)
+const opens = ({ mayGetIn }: Verdict) => mayGetIn === 'yes' || mayGetIn === 'probably'
+
+test('no place says more than the closures allow: soaks ahead, gathering, ribbon, words', () => {
+  fc.assert(
+    fc.property(anyCase, ({ programme, entries }) => {
+      const { tub, estimate, journal, found } = judge(tubWith(programme), entries)
+      expect(opens(found)).toBe(found.closures.length === 0)
+      const { sources } = sourcesOf(
+        usualShelf(programmeOf(programme)),
+        programmeOf(programme),
+        estimate.water,
+      )
+      const [first] = gathering(
+        tub,
+        estimate,
+        [{ people: 2, minutes: 20 }],
+        sources,
+        found.closures,
+      )
+      const soon = soakAhead(tub, estimate, NOW + HOUR, found.closures)
+      const plan = dosePlan(tub, journal, estimate)
+      const words = verdictWords(tub, found, plan, estimate, reader)
+      expect(/^(Yes|Probably)/.test(words.sentence)).toBe(opens(found))
+      if (found.closures.length > 0) {
+        expect(first?.verdict).not.toBe('in')
+        expect(soon.advice).not.toBe('ready')
+        const outlook = outlookOf(tub, estimate, found.closures, undefined)
+        for (const point of residualForecast(tub, estimate, 12) ?? [])
+          expect(aheadAt(tub, estimate, point, outlook)).not.toBe('ready')
+      }
+    }),
+    { numRuns: 120 },
+  )
+})
+
+test('a sign, a stage begun, or a warm reading never opens a tub', () => {
+  fc.assert(
+    fc.property(
+      anyCase,
+      fc.constantFrom(...ALL_SIGNS),
+      fc.constantFrom('purge', 'drain', 'filters out', 'clean', 'fill'),
+      ({ programme, entries }, sign, stage) => {
+        const tub = tubWith(programme)
+        const before = judge(tub, entries).found
+        const later: NewEntry[] = [
+          { kind: 'look', at: NOW, body: { signs: [sign, 'cloudy'] } },
+          {
+            kind: 'refill',
+            at: NOW,
+            body: { refill: 3, stage: stage as 'purge', what: 'begun' },
+          },
+          {
+            kind: 'test',
+            at: NOW,
+            body: { method: 'drops', readings: { temperature: 41 } },
+          },
+        ]
+        for (const one of later)
+          if (!opens(before)) expect(opens(judge(tub, [...entries, one]).found)).toBe(false)
+      },
+    ),
+    { numRuns: 60 },
+  )
+})
+
+test('a fresh good test of everything opens it when nothing else holds', () => {
+  const LASTING = new Set<string>([
+    'accident',
+    'someone unwell',
+    'incompatible sanitizers',
+    'flush in the water',
+    'refill under way',
+    'people in',
+    'no filter',
+    'cloudy',
+    'dose mixing',
+    'stabiliser too high',
+    'start-up unfinished',
+  ])
+  fc.assert(
+    fc.property(anyCase, ({ programme, entries }) => {
+      const tub = tubWith(programme)
+      const before = judge(tub, entries).found
+      if (before.closures.some(({ code }) => LASTING.has(code))) return
+      const { estimate } = judge(tub, entries)
+      // Where dichlor has brought stabiliser, the floor is higher than the middle of the range.
+      if (estimate.reading.cyanuricAcidPpm > 70) return
+      const fresh: NewEntry = {
+        kind: 'test',
+        at: NOW,
+        body: { method: 'drops', readings: goodReadings(programme) },
+      }
+      expect(judge(tub, [...entries, fresh]).found.closures).toEqual([])
+    }),
+    { numRuns: 80 },
+  )
+})
+
+test('the codes stand in one order, each once', () => {
+  expect(new Set(CLOSURE_CODES).size).toBe(CLOSURE_CODES.length)
+  const tub = tubWith()
+  const { estimate } = estimateNow(tub, [], NOW)
+  expect(closures(tub, [], NOW, estimate, { noFilter: NOW - DAY }).map(({ code }) => code)).toEqual(
+    ['no filter', 'never tested'],
+  )
+})
