@@ -134,14 +134,21 @@ const readEvent = (
   )
     return { ...dates, tooOften: true }
   dates.begins = []
+  const months = rules.flatMap(({ parts }) => (parts.BYMONTH as number[] | undefined) ?? [])
+  let skipped = 0
   const iterator = event.iterator()
   for (let steps = 0; ; steps++) {
     if (steps > stepsLeft || dates.begins.length > MOST) return { ...dates, tooOften: true }
     const next = iterator.next()
-    if (!next) return dates
+    if (!next) return { ...dates, tooOften: skipped > 0 && dates.begins.length === 0 }
     next.zone = start.zone
     const at = instantOf(next, zone, CHECK_IN_HOUR)
-    if (at > now + FARTHEST) return dates
+    if (at > now + FARTHEST) return { ...dates, tooOften: skipped > 0 && dates.begins.length === 0 }
+    // ical.js rolls 30 February over into March, where the standard leaves it out.
+    if (months.length > 0 && !months.includes(next.month)) {
+      skipped += 1
+      continue
+    }
     if (at + dates.length > now) dates.begins.push(at)
   }
 }

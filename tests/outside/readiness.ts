@@ -157,11 +157,14 @@ export interface Readiness {
   lowest: number
   /** Of the truly good moments with a test of the last day as the last thing: told yes or probably. */
   told: number
+  /** The same of those with a fifth to spare, where no kit's misreading hides them. */
+  toldWell: number
 }
 
 export const readinessOf = (moments: readonly Moment[]): Readiness => {
   const ready = moments.filter((one) => one.ready)
   const good = moments.filter((one) => one.tested && one.truth >= 1)
+  const well = good.filter(({ truth }) => truth >= 1.2)
   const share = (part: number, all: number) => (all > 0 ? part / all : 0)
   return {
     moments: moments.length,
@@ -170,5 +173,6 @@ export const readinessOf = (moments: readonly Moment[]): Readiness => {
     belowHalf: share(ready.filter(({ truth }) => truth < 0.5).length, ready.length),
     lowest: Math.min(...ready.map(({ truth }) => truth)),
     told: share(good.filter((one) => one.ready).length, good.length),
+    toldWell: share(well.filter((one) => one.ready).length, well.length),
   }
 }

@@ -80,6 +80,32 @@ test('a range of one’s own makes the target one’s own', () => {
   })
 })
 
+test('a volume that changes by more than a fifth is asked about, with both in the person’s unit', () => {
+  const { id } = create() as { id: number }
+  const before = findTub(store, id)?.volumeLitres ?? 0
+  const asked = editTub(store, id, { ...given, volume: '1514' }, NOW)
+  expect(asked.ok ? {} : asked.questions).toMatchObject({
+    volume: expect.stringMatching(/from \d+ US gallons .* to 1,514 US gallons/),
+  })
+  expect(findTub(store, id)?.volumeLitres).toBe(before)
+  expect(editTub(store, id, { ...given, volume: '1514', 'confirm.volume': 'yes' }, NOW).ok).toBe(
+    true,
+  )
+})
+
+test('where people keep out can be raised to 10 ppm of chlorine, and never lies below the range', () => {
+  const errors = (fields: Fields) => errorsOf(create(fields))
+  expect(errors({ keepOutAbove: '12' }).keepOutAbove).toMatch(/it can be 5 to 10/)
+  expect(errors({ sanitizerLow: '3', sanitizerHigh: '8' }).keepOutAbove).toMatch(
+    /nobody gets in above 5 ppm/,
+  )
+  const { id } = create({ sanitizerLow: '3', sanitizerHigh: '8', keepOutAbove: '8' }) as {
+    id: number
+  }
+  expect(findTub(store, id)?.keepOutAbovePpm).toBe(8)
+  expect(findTub(store, (create() as { id: number }).id)?.keepOutAbovePpm).toBeNull()
+})
+
 test('can be changed later, and a wrong change changes nothing', () => {
   const { id } = create() as { id: number }
   expect(editTub(store, id, { ...given, name: 'Cellar', volume: '400' }, NOW).ok).toBe(true)

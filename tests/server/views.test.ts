@@ -77,7 +77,7 @@ test('the last change is the newest of writing, deleting and taking back', () =>
 /** Every kind of entry, as a person enters it. */
 const ENTERED: Record<string, Record<string, string>> = {
   test: { method: 'meter', freeChlorine: '3.4', pH: '7.45', temperature: '37.5' },
-  dose: { product: 'sodium carbonate', amount: '12.5' },
+  dose: { product: 'sodium carbonate', amount: '1.5' },
   aeration: { minutes: '45' },
   soak: { people: '3', minutes: '40' },
   water: { percent: '35' },

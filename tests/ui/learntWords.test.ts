@@ -38,9 +38,9 @@ test('a fresh reading is the ground by itself; a day-old one is carried on, and 
   )
   expect(view.plan.steps.length).toBeGreaterThan(0)
   expect(oldReadingWords(view)).toMatch(
-    /^Free chlorine was last read 30 hours ago\. A test first is surer than this plan, and nobody gets in without one\.$/,
+    /^Free chlorine was last tested 30 hours ago\. A new test is surer than this plan, and nobody gets in without one\.$/,
   )
-  expect(planText(view, own)).toContain('A test first is surer')
+  expect(planText(view, own)).toContain('A new test is surer')
 })
 
 test('why: what a week used beside the week before', () => {

@@ -85,8 +85,8 @@ describe('the sentence, its reason and where it leads', () => {
     [
       'drifting',
       [tested(NOW - 20 * HOUR, { ...fine, freeChlorine: 3.6 })],
-      'Probably. Test to be sure.',
-      /by estimate\.$/,
+      'Test to be sure.',
+      /20 hours old, and too much may have happened since/,
       'test',
     ],
     [

@@ -52,6 +52,8 @@ export interface Estimate {
   lingeringPpm?: number
   /** Nine in ten of what the residual may be lie above this, ppm, by all that was read and done here (learning/believe.ts). */
   residualTail?: number
+  /** By so many readings of this tub. */
+  taughtBy?: number
   /** The residual carried on from its last reading alone, where another one has taken its place. */
   folded?: QuantityEstimate
 }

@@ -1,3 +1,4 @@
+import { HOUR } from '../journal/entry'
 import { feederOf } from '../programmes/feeder'
 import type { ProgrammeId, SanitizerQuantity } from '../programmes/programme'
 import type { Estimate } from './estimate'
@@ -8,6 +9,11 @@ export const STILL_STANDS = 0.8
 const NINE_IN_TEN_ABOVE = 1.28
 /** So long a reading is as good as its kit, if nobody has been in since. */
 const FRESH_HOURS = 0.75
+
+/** What bathers left goes on taking sanitizer overnight; assumed. */
+const LINGERS = 12 * HOUR
+/** Until so many readings a feeder is not known. */
+const FEW_READINGS = 20
 
 /** Whether nine in ten hold four fifths of the floor, by the middle of what it may be and its spread. */
 export const nineInTenStand = (value: number, deviation: number, floor: number): boolean =>
@@ -32,9 +38,13 @@ export const mayStand = (
   const soaked = lastSoak >= one.lastReading.at
   if (!soaked && one.ageHours <= FRESH_HOURS) return true
   if (sanitizer === 'peroxide' && soaked) return false
-  const { residualTail, folded = one } = estimate
-  if (feederOf(programme) && folded.value - folded.driftDeviation < STILL_STANDS * floor)
-    return false
+  const { residualTail, folded = one, taughtBy = 0 } = estimate
+  if (feederOf(programme)) {
+    if (folded.value - folded.driftDeviation < STILL_STANDS * floor) return false
+    // Nobody knows yet what its tablets give against what bathers left.
+    const lingers = lastSoak > one.lastReading.at - LINGERS
+    if (taughtBy < FEW_READINGS && lingers && one.ageHours > 1) return false
+  }
   return residualTail === undefined
     ? nineInTenStand(one.value, one.driftDeviation, floor)
     : residualTail >= STILL_STANDS * floor

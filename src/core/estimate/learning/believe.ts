@@ -40,6 +40,7 @@ export const believe = (
     ...plain,
     ...(tail === undefined ? {} : { residualTail: tail }),
     folded: plain.quantities[sanitizer],
+    taughtBy: ensemble.readings,
   }
   if (ensemble.readings < ENOUGH_READINGS) return known
   const gramsPerMol =

@@ -50,6 +50,7 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
     tub.choices,
   )
   const soaks = openSoaks(journal, now)
+  const held = view.verdict.closures.some(holdsBack)
   const groups = groupsIn(query)
   const last = journal.find(({ kind }) => kind === 'soak')
   const people = last?.kind === 'soak' ? String(last.body.people) : '2'
@@ -100,13 +101,13 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
           <AfterSoak
             view={view}
             doses={
-              soaks.length > 0 && !view.verdict.closures.some(holdsBack)
+              soaks.length > 0 && !held
                 ? afterSoakDoses(tub, estimate, soaks, sources, journal)
                 : []
             }
             reader={reader}
           />
-          <ShockWords view={view} shock={nextShock(tub, journal, now)} reader={reader} />
+          {!held && <ShockWords view={view} shock={nextShock(tub, journal, now)} reader={reader} />}
           <PlannedSoaks
             view={view}
             keep={keepPlannedSoak}
