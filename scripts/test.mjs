@@ -84,6 +84,7 @@ const env = {
   ...process.env,
   CHROMIUM: browser,
   PAVREL_DEMO: await serve(demo, 4380, '1'),
+  PAVREL_DEMO_DB: demo,
   PAVREL_EMPTY: await serve(join(folder, 'empty.sqlite'), 4480),
 }
 const e2e = spawnSync(node, [bin('@playwright/test/cli.js'), 'test', ...process.argv.slice(2)], {

@@ -242,6 +242,7 @@ describe('the stabiliser clock', () => {
     expect(clock.perDay).toBeCloseTo(0.91 * 4.43, 0)
     expect(clock.ppm).toBeGreaterThan(60)
     expect(clock.working).toBeLessThan(0.2)
+    expect(clock.floorPpm).toBeCloseTo(clock.ppm / 20, 6)
   })
   test('dates lie ahead while little is there, and are gone without dichlor', () => {
     const entries: Entry[] = [

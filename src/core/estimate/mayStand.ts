@@ -12,6 +12,9 @@ const FRESH_HOURS = 0.75
 
 /** What bathers left goes on taking sanitizer overnight; assumed. */
 const LINGERS = 12 * HOUR
+/** A feeder has shown that it holds the level where nothing went in by hand for so long; assumed. */
+const SHOWS_FEEDER = 36 * HOUR
+const FEW_HOURS = 3
 /** Until so many readings a feeder is not known. */
 const FEW_READINGS = 20
 
@@ -32,6 +35,7 @@ export const mayStand = (
   estimate: Estimate,
   floor: number,
   lastSoak: number,
+  lastDose: number,
 ): boolean => {
   const one = estimate.quantities[sanitizer]
   if (!one.lastReading || one.ageHours === undefined) return false
@@ -41,9 +45,10 @@ export const mayStand = (
   const { residualTail, folded = one, taughtBy = 0 } = estimate
   if (feederOf(programme)) {
     if (folded.value - folded.driftDeviation < STILL_STANDS * floor) return false
-    // Nobody knows yet what its tablets give against what bathers left.
+    // Nobody knows yet what it gives against what bathers left; a level that a hand has brought up says nothing of it.
     const lingers = lastSoak > one.lastReading.at - LINGERS
-    if (taughtBy < FEW_READINGS && lingers && one.ageHours > 1) return false
+    const byHand = lastDose > one.lastReading.at - SHOWS_FEEDER
+    if (taughtBy < FEW_READINGS && (lingers || byHand) && one.ageHours > FEW_HOURS) return false
   }
   return residualTail === undefined
     ? nineInTenStand(one.value, one.driftDeviation, floor)

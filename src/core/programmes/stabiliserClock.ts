@@ -5,6 +5,7 @@ import type { Tub } from '../tub'
 import { hypochlorousAcid } from '../water/chlorineCyanurate'
 import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../water/constants'
 import { equilibriaFor } from '../water/equilibrium'
+import { residualFloor } from './targetsNow'
 
 /** How the stabiliser that dichlor leaves builds up, and what it leaves of the chlorine. */
 export interface StabiliserClock {
@@ -13,6 +14,10 @@ export interface StabiliserClock {
   perDay: number
   /** Of the strong form that this chlorine would have without stabiliser, 0–1: now. */
   working: number
+  /** Of the free chlorine what is active, HOCl as ppm of chlorine, with what the kits leave open of chlorine, stabiliser and pH. */
+  active: { value: number; low: number; high: number }
+  /** Least free chlorine beside so much stabiliser, ppm. */
+  floorPpm: number
   /** When it takes more than half, if it has not already and the doses go on so. */
   halfAt: Instant | undefined
   /** When it leaves its band, if the doses go on so. */
@@ -35,6 +40,31 @@ const workingShare = (estimate: Estimate, cyanuricAcidPpm: number): number => {
     )
   const without = strong(0)
   return without > 0 ? strong(cyanuricAcidPpm) / without : 1
+}
+
+/** Active chlorine now, ppm: the middle, and one standard deviation of each reading put together as roots of squares. */
+const activeNow = (estimate: Estimate): StabiliserClock['active'] => {
+  const { reading, quantities } = estimate
+  const { temperatureCelsius, totalDissolvedSolidsPpm, saltPpm } = reading
+  const k = equilibriaFor(temperatureCelsius, totalDissolvedSolidsPpm, saltPpm)
+  const active = (chlorinePpm: number, stabiliserPpm: number, pH: number) =>
+    1000 *
+    CHLORINE_G_PER_MOL *
+    hypochlorousAcid(
+      Math.max(0, chlorinePpm) / 1000 / CHLORINE_G_PER_MOL,
+      Math.max(0, stabiliserPpm) / 1000 / CYANURIC_ACID_G_PER_MOL,
+      10 ** -pH,
+      k,
+    )
+  const { freeChlorinePpm: chlorine, cyanuricAcidPpm: stabiliser, pH } = reading
+  const value = active(chlorine, stabiliser, pH)
+  const off = (sign: 1 | -1) =>
+    Math.hypot(
+      active(chlorine + sign * quantities.freeChlorine.standardDeviation, stabiliser, pH) - value,
+      active(chlorine, stabiliser - sign * quantities.cyanuricAcid.standardDeviation, pH) - value,
+      active(chlorine, stabiliser, pH - sign * quantities.pH.standardDeviation) - value,
+    )
+  return { value, low: Math.max(0, value - off(-1)), high: value + off(1) }
 }
 
 /** Undefined where nothing that holds stabiliser has gone in lately and none is there. */
@@ -70,6 +100,8 @@ export const stabiliserClock = (
     ppm,
     perDay,
     working,
+    active: activeNow(estimate),
+    floorPpm: residualFloor(tub, ppm),
     halfAt: half === undefined ? undefined : when(half),
     fullAt: perDay > 0 && ppm < high ? when(high) : undefined,
   }

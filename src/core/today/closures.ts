@@ -432,14 +432,18 @@ const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => {
   return found
 }
 
-/** Whether anything that acts on the sanitizer was logged since. */
-const dosedSince = (past: readonly Entry[], since: Instant): boolean =>
-  past.some(
-    (entry) =>
-      entry.kind === 'dose' &&
-      entry.at >= since &&
-      actsOn(entry.body.product).includes('sanitizer'),
+/** When something that acts on the sanitizer last went in by hand. */
+const lastDosed = (past: readonly Entry[]): Instant =>
+  past.reduce(
+    (last, entry) =>
+      entry.kind === 'dose' && actsOn(entry.body.product).includes('sanitizer')
+        ? Math.max(last, entry.at)
+        : last,
+    Number.NEGATIVE_INFINITY,
   )
+
+/** Whether anything that acts on the sanitizer was logged since. */
+const dosedSince = (past: readonly Entry[], since: Instant): boolean => lastDosed(past) >= since
 
 const readings = ({ tub, estimate, now, past }: Situation): Closure[] => {
   const { sanitizer } = programmeOf(tub.programme)
@@ -513,7 +517,7 @@ const readings = ({ tub, estimate, now, past }: Situation): Closure[] => {
         until: null,
         lift: { by: 'test', quantities: [sanitizer] },
       })
-    else if (!mayStand(tub.programme, sanitizer, estimate, floor, lastSoak))
+    else if (!mayStand(tub.programme, sanitizer, estimate, floor, lastSoak, lastDosed(past)))
       found.push({
         code: 'test too old',
         quantity: sanitizer,

@@ -1,6 +1,7 @@
 import { DAY } from '@/core/journal/entry'
 import type { StabiliserClock } from '@/core/programmes/stabiliserClock'
 import type { Tub } from '@/core/tub'
+import { stabilisedWords } from '@/words/programmeWords'
 import { day, numberWords, type Reader } from '@/words/words'
 
 const FAR = 400 * DAY
@@ -15,7 +16,7 @@ export const StabiliserWords = ({
   tub: Tub
   reader: Reader
 }) => {
-  const { ppm, perDay, working, halfAt, fullAt } = clock
+  const { ppm, perDay, working, active, floorPpm, halfAt, fullAt } = clock
   const n = (value: number, decimals: number) => numberWords(value, decimals, reader)
   const near = (at: number | undefined) => at !== undefined && at - reader.now < FAR
   return (
@@ -24,9 +25,11 @@ export const StabiliserWords = ({
         Stabiliser: about {n(ppm, 0)} ppm
       </h2>
       <p className="mt-1 max-w-[58ch]">
-        Of the strong form that this chlorine would have without it, <b>{n(100 * working, 0)} %</b>{' '}
-        is left; the rest is held in reserve.
+        With this much stabiliser, about <b>{n(active.value, 3)} ppm</b> of the chlorine is active (
+        {n(active.low, 3)} to {n(active.high, 3)}, by what the tests leave open); the rest is held
+        in reserve. Keep at least <b>{n(floorPpm, 1)} ppm</b> of free chlorine.
       </p>
+      <p className="small mt-2 max-w-[60ch] border-amber border-l-4 pl-3">{stabilisedWords}</p>
       <ul className="small mt-2 max-w-[60ch]">
         {perDay > 0 && (
           <li className="border-hair border-t py-1.5">

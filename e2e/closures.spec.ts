@@ -1,0 +1,163 @@
+import { programmeOf } from '@/core/programmes/programme'
+import { openStore } from '@/store/database'
+import { insertEntry } from '@/store/entries'
+import { insertTub } from '@/store/tubs'
+import { CLOSED_STATES, OPEN_STATES, type State } from '../tests/closureStates'
+import { DEMO, enterTest, expect, nothingSerious, PHONE, place, test, watchConsole } from './steps'
+
+/** A tub in this state, written where the demo's server reads. */
+const tubIn = ({ name, programme, tub = {}, entries }: State): number => {
+  const store = openStore(process.env.PAVREL_DEMO_DB ?? '')
+  const now = Date.now()
+  const row = insertTub(store, {
+    name: name.slice(0, 40),
+    place: 'States',
+    volumeLitres: 1320,
+    volumeBasis: { by: 'figure', litres: 1320 },
+    programme,
+    preset: 'own',
+    targets: tub.targets ?? programmeOf(programme).presets[0].targets,
+    fillWater: { source: 'town' },
+    setTemperatureCelsius: tub.setTemperatureCelsius ?? 38,
+    keepOutAbovePpm: tub.keepOutAbovePpm ?? null,
+    units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
+    createdAt: now,
+  })
+  for (const entry of entries(now)) insertEntry(store, row.id, entry, now)
+  return row.id
+}
+
+const named = (states: readonly State[], names: readonly string[]) =>
+  names.map((name) => {
+    const found = states.find((one) => one.name === name)
+    if (!found) throw new Error(`no state ${name}`)
+    return found
+  })
+
+const SHUT = named(CLOSED_STATES, [
+  'chlorine 0, dosed, and only hardness read since',
+  'cloudy, then a good test but no look',
+  'an accident, and a good test since',
+  'fever after the tub',
+  'pipe flush in the water',
+  'the purge has begun',
+  'filters out for the refill',
+  'trichlor in biguanide',
+  '41 °C yesterday, not measured since',
+  'no sanitizer, by a range that starts at nothing',
+  'chlorine 6',
+  'combined chlorine 1.4',
+  'stabiliser 90 and chlorine 3.1',
+  'salt bromine: pH 8.3',
+  'people are in',
+])
+const OPEN = named(OPEN_STATES, [
+  'granular chlorine: a good test of everything',
+  'in-line salt chlorine: a good test of everything',
+  'biguanide: a good test of everything',
+  'chlorine 2 by a range of 1 to 4',
+  'an accident, then drained, cleaned and refilled',
+])
+
+test('twenty states, on Now, Soak, the step-by-step screen and the sheet: no place says more', async ({
+  page,
+}) => {
+  test.setTimeout(400_000)
+  const clean = watchConsole(page)
+  for (const state of SHUT) {
+    const id = tubIn(state)
+    for (const where of ['now', 'soak', 'dose/session', 'dose']) {
+      await page.goto(`${DEMO}/tubs/${id}/${where}`)
+      const said = await page.getByRole('main').innerText()
+      expect(said, `${state.name}, ${where}`).not.toMatch(/get in\.|in now\.|Probably/)
+      await expect(
+        page
+          .getByLabel('Water column')
+          .first()
+          .getByText(/^Closed: /),
+        `${state.name}, ${where}`,
+      ).toBeVisible()
+    }
+    await page.goto(`${DEMO}/tubs/${id}/now`)
+    await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(/Yes|Probably/)
+  }
+  for (const state of OPEN) {
+    const id = tubIn(state)
+    await page.goto(`${DEMO}/tubs/${id}/now`)
+    await expect(page.getByRole('heading', { level: 1 }), state.name).toHaveText(/^(Yes|Probably)/)
+    await expect(page.getByText(/ask a doctor first/)).toBeVisible()
+    for (const where of ['now', 'soak', 'dose']) {
+      await page.goto(`${DEMO}/tubs/${id}/${where}`)
+      await expect(page.getByText(/^Closed/), `${state.name}, ${where}`).toHaveCount(0)
+    }
+  }
+  clean()
+})
+
+test('an accident closes the tub on every place, until it is drained, cleaned and filled', async ({
+  page,
+}) => {
+  const id = tubIn(OPEN_STATES[0] as State)
+  await page.setViewportSize(PHONE)
+  await page.goto(`${DEMO}/tubs/${id}/now`)
+  await expect(page.getByRole('heading', { name: 'Yes, get in.' })).toBeVisible()
+
+  await page.goto(`${DEMO}/tubs/${id}/upkeep`)
+  await page.getByText('accident', { exact: true }).click()
+  await page.getByRole('button', { name: 'Keep this look' }).click()
+  await page.goto(`${DEMO}/tubs/${id}/now`)
+  await expect(page.getByRole('heading', { name: 'Closed. Drain and refill first.' })).toBeVisible()
+  await nothingSerious(page)
+  await place(page, 'Dose').click()
+  await expect(
+    page.getByRole('heading', { name: 'Nothing goes in while the tub is closed.' }),
+  ).toBeVisible()
+  await page.goto(`${DEMO}/tubs/${id}/dose/session`)
+  await expect(page.getByRole('heading', { name: 'Closed. Nothing goes in.' })).toBeVisible()
+
+  // A test lifts nothing of it.
+  await page.goto(`${DEMO}/tubs/${id}/test`)
+  await enterTest(page, { 'Free chlorine': '4', pH: '7.4', 'Total alkalinity': '100' })
+  await place(page, 'Now').click()
+  await expect(page.getByRole('heading', { name: 'Closed. Drain and refill first.' })).toBeVisible()
+
+  await page.goto(`${DEMO}/tubs/${id}/record?add=water`)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByText(/cleaned and disinfected before this fill/)).toBeVisible()
+  await page.getByLabel('Yes, that is right').check()
+  await page.getByRole('button', { name: 'Keep as confirmed' }).click()
+  await expect(page.getByText('Drained and refilled').first()).toBeVisible()
+  await place(page, 'Now').click()
+  await expect(page.getByRole('heading', { name: 'Test first.' })).toBeVisible()
+  await page.goto(`${DEMO}/tubs/${id}/test`)
+  await enterTest(page, {
+    'Free chlorine': '4',
+    pH: '7.4',
+    'Total alkalinity': '100',
+    'Calcium hardness': '200',
+  })
+  await place(page, 'Now').click()
+  await expect(page.getByRole('heading', { name: 'Yes, get in.' })).toBeVisible()
+})
+
+test('after a save nothing lies over the main button, and undo offline leaves the page', async ({
+  page,
+  context,
+}) => {
+  const id = tubIn(OPEN_STATES[0] as State)
+  await page.setViewportSize(PHONE)
+  await page.goto(`${DEMO}/tubs/${id}/soak`)
+  await page.getByRole('button', { name: /people, 30 minutes/ }).click()
+  const undo = page.getByRole('button', { name: 'Undo' })
+  await expect(undo).toBeVisible()
+  const main = page.getByRole('button', { name: /people, 30 minutes/ })
+  await main.scrollIntoViewIfNeeded()
+  const [over, under] = [await undo.boundingBox(), await main.boundingBox()]
+  if (!over || !under) throw new Error('not on the page')
+  expect(over.y + over.height <= under.y || over.y >= under.y + under.height).toBe(true)
+  await context.setOffline(true)
+  await undo.click()
+  await expect(page.getByText(/Can’t reach the server/)).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByRole('heading', { name: 'Who was in?' })).toBeVisible()
+})

@@ -1,0 +1,157 @@
+import { DEMO, EMPTY, elsewhere, expect, setUpTub, test } from './steps'
+
+const volumeOf = async (page: import('@playwright/test').Page) =>
+  page.getByLabel('Water column').first().innerText()
+
+test('switching the unit of the volume converts the figure that stands there', async ({ page }) => {
+  await page.goto(`${DEMO}/welcome`)
+  await page.getByLabel('Name', { exact: true }).fill('Units')
+  await page.getByLabel('Volume', { exact: true }).fill('1320')
+  await page.getByText('US gallons', { exact: true }).click()
+  await expect(page.getByLabel('Volume', { exact: true })).toHaveValue('348.7')
+  await page.getByText('Imperial gallons', { exact: true }).click()
+  await expect(page.getByLabel('Volume', { exact: true })).toHaveValue('290.4')
+  await page.getByText('Litres', { exact: true }).click()
+  await expect(page.getByLabel('Volume', { exact: true })).toHaveValue(/^1320(\.\d)?$/)
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByLabel('Set to').fill('38')
+  await page.getByText('°F', { exact: true }).first().click()
+  await expect(page.getByLabel('Set to')).toHaveValue('100.4')
+  await page.getByLabel('Set to').fill('106')
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByRole('button', { name: 'Set it up, then test' }).click()
+  await expect(page.getByText(/106 was given; it can be 41 to 104 °F/)).toBeVisible()
+})
+
+for (const [locale, typed, unclear] of [
+  ['en-US', '1,200', '1.200'],
+  ['de-DE', '1.200', '1,200'],
+] as const)
+  test(`thousands as ${locale} writes them: ${typed}`, async ({ browser }) => {
+    const page = await elsewhere(browser, { locale })
+    await page.goto(`${EMPTY}/welcome`)
+    await setUpTub(page, { name: `Marks ${locale}`, volume: typed })
+    expect(await volumeOf(page)).toContain(`${typed} L`)
+    const id = Number(/tubs\/(\d+)/.exec(page.url())?.[1])
+    await page.goto(`${EMPTY}/tubs/${id}/tub`)
+    await page.getByLabel('Volume', { exact: true }).fill(unclear)
+    await page
+      .getByRole('button', { name: /^Keep|^Save/ })
+      .first()
+      .click()
+    await expect(page.getByText(/could be 1\.2 or 1200/)).toBeVisible()
+    await page.getByLabel('Volume', { exact: true }).fill('4500')
+    await page
+      .getByRole('button', { name: /^Keep|^Save/ })
+      .first()
+      .click()
+    await expect(page.getByText(/That changes this tub from/)).toBeVisible()
+    await page.goto(`${EMPTY}/tubs/${id}/now`)
+    expect(await volumeOf(page)).toContain(`${typed} L`)
+    await page.context().close()
+  })
+
+/** A tub of an American, on the empty server. */
+const american = async (browser: import('@playwright/test').Browser, name: string) => {
+  const page = await elsewhere(browser, { locale: 'en-US', timezoneId: 'America/New_York' })
+  await page.goto(`${EMPTY}/welcome`)
+  await page.getByText('US gallons', { exact: true }).click()
+  await page.getByLabel('Name', { exact: true }).fill(name)
+  await page.getByLabel('Volume', { exact: true }).fill('350')
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByText('°F', { exact: true }).first().click()
+  await page.getByText('Ounces', { exact: true }).click()
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByRole('button', { name: 'Set it up, then test' }).click()
+  await expect(page).toHaveURL(/\/tubs\/\d+\/test$/)
+  return { page, id: Number(/tubs\/(\d+)/.exec(page.url())?.[1]) }
+}
+
+test('a label amount in ounces reaches the form as ounces, and a soak just now takes its dose', async ({
+  browser,
+}) => {
+  const { page, id } = await american(browser, 'Ounces')
+  await page.goto(`${EMPTY}/tubs/${id}/upkeep`)
+  const link = page.getByRole('link', { name: /^Dose it: / }).first()
+  const href = (await link.getAttribute('href')) ?? ''
+  const grams = Number(new URL(href, EMPTY).searchParams.get('grams'))
+  expect(grams).toBeGreaterThan(5)
+  await page.goto(`${EMPTY}${href}`)
+  const amount = Number(await page.getByLabel('Amount').inputValue())
+  // A US fluid ounce is 29.57 mL, an ounce 28.35 g.
+  expect(amount / (grams / 29)).toBeGreaterThan(0.8)
+  expect(amount / (grams / 29)).toBeLessThan(1.25)
+
+  await page.goto(`${EMPTY}/tubs/${id}/soak`)
+  await page.getByRole('button', { name: /2 people, 30 minutes/ }).click()
+  await expect(page.getByText('Since the last dose')).toBeVisible()
+  await page.goto(
+    `${EMPTY}/tubs/${id}/record?add=dose&product=sodium%20dichlor%20dihydrate&grams=8`,
+  )
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page).toHaveURL(/dose$/)
+  await page.context().close()
+})
+
+const PLACES = [
+  'now',
+  'ahead',
+  'test',
+  'dose',
+  'dose/session',
+  'soak',
+  'programme',
+  'upkeep',
+  'refill',
+  'refill/sheet',
+  'shelf',
+  'record',
+  'tub',
+]
+
+/** What a page shows and says to ears, folded parts too. */
+const allTextOf = (page: import('@playwright/test').Page) =>
+  page.evaluate(() => {
+    for (const folded of document.querySelectorAll('details')) folded.open = true
+    return document.body.innerText
+  })
+
+test('every place in the units of whoever reads it', async ({ browser }) => {
+  test.setTimeout(300_000)
+  const { page, id } = await american(browser, 'Reader')
+  await page.goto(`${EMPTY}/tubs/${id}/test`)
+  for (const [name, value] of [
+    ['Free chlorine', '1'],
+    ['pH', '8'],
+    ['Total alkalinity', '60'],
+    ['Calcium hardness', '120'],
+  ] as const)
+    await page.getByRole('textbox', { name, exact: true }).fill(value)
+  await page.getByRole('button', { name: /^Keep this test/ }).click()
+  await expect(page).toHaveURL(/dose$/)
+  for (const where of PLACES) {
+    await page.goto(`${EMPTY}/tubs/${id}/${where}`)
+    const text = await allTextOf(page)
+    const metric = text.match(/.{0,40}\d ?(°C|mL|cm|mm|m²|kg|litres|L|g)\b.{0,20}/g) ?? []
+    expect(
+      metric.filter((line) => !/kWh|m³/.test(line)),
+      where,
+    ).toEqual([])
+    expect(text, where).not.toMatch(/\b0\d:\d\d [AP]M/)
+  }
+  const german = await elsewhere(browser, { locale: 'de-DE', timezoneId: 'Europe/Berlin' })
+  for (const tub of [1, 2])
+    for (const where of PLACES) {
+      await german.goto(`${DEMO}/tubs/${tub}/${where}`)
+      const text = await allTextOf(german)
+      const foreign = text.match(/.{0,40}\d ?(°F|oz|fl oz|inch|in\b(?! )|ft²|gal)\b.{0,20}/g) ?? []
+      // The published rule for bathers counts US gallons and says so.
+      expect(
+        foreign.filter((line) => !/US gal/.test(line)),
+        `${tub}/${where}`,
+      ).toEqual([])
+      expect(text, where).not.toMatch(/\d [AP]M\b/)
+    }
+  await page.context().close()
+  await german.context().close()
+})
