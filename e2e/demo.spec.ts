@@ -50,7 +50,7 @@ test('starts at the first tub, which waits for its doses; the other is ready', a
   await expect(page.getByLabel('Water column').getByText('North Deck')).toBeVisible()
   await page.getByRole('link', { name: 'Lamp Garden' }).click()
   await expect(page.getByRole('heading', { name: 'Yes, get in.' })).toBeVisible()
-  await expect(page.getByText(/a doctor’s word first/)).toBeVisible()
+  await expect(page.getByText(/ask a doctor first/)).toBeVisible()
 })
 
 test('the plan stands with its cautions, its map in words and its effects', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { DEMO, EMPTY, elsewhere, expect, setUpTub, test } from './steps'
 
 const volumeOf = async (page: import('@playwright/test').Page) =>
-  page.getByLabel('Water column').first().innerText()
+  page.getByLabel('Water column').first().textContent()
 
 test('switching the unit of the volume converts the figure that stands there', async ({ page }) => {
   await page.goto(`${DEMO}/welcome`)
@@ -113,6 +113,7 @@ const PLACES = [
 const allTextOf = (page: import('@playwright/test').Page) =>
   page.evaluate(() => {
     for (const folded of document.querySelectorAll('details')) folded.open = true
+    // biome-ignore lint/performance/useDomNodeTextContent: what is shown, not what scripts hold
     return document.body.innerText
   })
 

@@ -101,7 +101,7 @@ test('a booking calendar becomes stays and soaks, once', async ({ page }) => {
   }
   await expect(page.getByRole('listitem').filter({ hasText: 'West room' })).toHaveCount(1)
   await page.goto(page.url().replace(/upkeep$/, 'soak'))
-  await expect(page.getByRole('button', { name: /^Not any more: / })).toHaveCount(3)
+  await expect(page.getByRole('button', { name: /^Cancel: / })).toHaveCount(3)
 })
 
 test.describe('on a phone, at night', () => {

@@ -12,6 +12,7 @@ import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import { gathering } from '@/core/soaks/gathering'
 import { isHeavy, loadOf, type SoakLoad } from '@/core/soaks/load'
 import { nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
+import type { Closure } from '@/core/today/closures'
 import { NOW, plainReading, tubWith } from './waters'
 
 const soak = (body: SoakLoad, hoursAgo = 1, id = 1): EntryOf<'soak'> => ({
@@ -170,6 +171,39 @@ describe('a gathering', () => {
       expect(waitMinutes).toBe(20)
     }
     for (const { leftPpm } of turns) expect(leftPpm).toBeGreaterThanOrEqual(0)
+  })
+  test('what one group leaves is carried to the next, and how long the residual lasts is said', () => {
+    const group = { people: 3, minutes: 30 }
+    const turns = gathering(tub, stateOf(4, tub), [group, group, group], sourcesFor(tub))
+    // 1.5 person-hours of 6 g in 1,000 L take 9 ppm: more than is there.
+    expect(turns[0]?.runsOutMinutes).toBeGreaterThan(5)
+    expect(turns[0]?.runsOutMinutes).toBeLessThan(15)
+    expect(turns[0]?.lastsPersonHours).toBeCloseTo(3 / 6, 1)
+    expect(turns[0]?.leftPpm).toBe(0)
+    // The next dose meets the debt too: 5 ppm of it, and then the middle of the range.
+    const grams = turns.map((turn) => turn.grams)
+    expect(grams[1]).toBeGreaterThan((8.5 * 1000) / 554)
+    expect(grams[2]).toBeGreaterThan((8.5 * 1000) / 554)
+    for (const turn of turns.slice(1)) expect(turn.verdict).toBe('dose')
+    const few = gathering(tub, stateOf(4.5, tub), [{ people: 1, minutes: 10 }], sourcesFor(tub))
+    expect(few[0]).toMatchObject({ verdict: 'in', runsOutMinutes: undefined })
+    expect(few[0]?.leftPpm).toBeCloseTo(3.5, 1)
+  })
+  test('pH and every other closure count for every group; a missing test asks for one', () => {
+    const shut = (code: 'pH high' | 'accident' | 'test too old') =>
+      gathering(
+        tub,
+        stateOf(4, tub),
+        [
+          { people: 2, minutes: 15 },
+          { people: 2, minutes: 15 },
+        ],
+        sourcesFor(tub),
+        [{ code, since: 0, until: null, lift: { by: 'wait' } } as Closure],
+      ).map(({ verdict }) => verdict)
+    expect(shut('pH high')).toEqual(['closed', 'closed'])
+    expect(shut('accident')).toEqual(['closed', 'closed'])
+    expect(shut('test too old')[0]).toBe('test')
   })
   test('closed while far too much is in it', () => {
     const turns = gathering(tub, stateOf(14, tub), [{ people: 2, minutes: 20 }], sourcesFor(tub))

@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import { demandOf } from '@/core/estimate/rates'
 import { PRODUCTS } from '@/core/products/product'
-import { programmeOf } from '@/core/programmes/programme'
+import { keepOutAbove, programmeOf } from '@/core/programmes/programme'
 import type { AfterSoakDose, AfterSoakSchool } from '@/core/soaks/afterSoak'
 import { QUANTITY } from '@/core/testing/quantity'
 import type { TubView } from '@/server/views'
@@ -90,10 +90,10 @@ export const AfterSoak = ({
                   ? demandWords(view, reader)
                   : inUnits(SCHOOL_WORDS[school].why, reader)}
               </p>
-              {peakPpm > tub.targets.sanitizer.high && grams > 0 && (
+              {peakPpm > keepOutAbove(tub) && grams > 0 && (
                 <p className="small font-medium text-amber-ink">
-                  That is over the range: nobody in until it has fallen to{' '}
-                  {amount(sanitizer, tub.targets.sanitizer.high, reader)}.
+                  At first that is too high to get in: keep out until it reads{' '}
+                  {amount(sanitizer, keepOutAbove(tub), reader)} or less.
                 </p>
               )}
             </div>
