@@ -136,7 +136,7 @@ test('every place is reached by thumb on a phone', async ({ page }) => {
   for (const [name, url] of [
     ['Test', 'test'],
     ['Dose', 'dose'],
-    ['Record', 'record'],
+    ['Soak', 'soak'],
     ['Now', 'now'],
   ] as const) {
     await place(page, name).click()

@@ -170,7 +170,7 @@ export const BalanceMap = ({
       <figcaption className="mb-2 flex items-baseline justify-between gap-3">
         <span className="head">Balance map</span>
         <span className="note text-muted">
-          lines: dissolved CO<sub className="text-[0.72em]">2</sub>, mg/L
+          lines: dissolved CO<sub className="text-[0.72em]">2</sub>, mg/L (the same as ppm)
         </span>
       </figcaption>
       {/* biome-ignore lint/a11y/noSvgWithoutTitle: its two parts are named, and a title would hang over both as a tip */}

@@ -9,6 +9,7 @@ import type { Tub } from '@/core/tub'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { floorAtWords } from '@/words/learntWords'
 import { numberOr } from '@/words/readNumber'
+import { healthWords } from '@/words/verdictWords'
 import type { Reader } from '@/words/words'
 import type { Estimator } from '@/workers/estimate.worker'
 import { FanChart } from './FanChart'
@@ -133,6 +134,9 @@ export const WhatIfSoak = ({ tubId, reader }: { tubId: number; reader: Reader })
           </button>
         )}
       </form>
+      <p className="note mt-2 max-w-[66ch] text-muted">
+        A forecast, not a go-ahead: test before anyone gets in. {healthWords(reader)}
+      </p>
       {wrong && (
         <p role="alert" className="small mt-2 font-medium text-madder">
           {wrong}

@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import type { Stay } from '@/core/upkeep/stay'
+import { healthWords } from '@/words/verdictWords'
 import { day, type Reader } from '@/words/words'
 import { type Action, DraftForm, FieldNote } from '../form/draft'
 import { Choices, TextInput } from '../form/inputs'
@@ -77,6 +78,7 @@ const Import = ({ tubId, take, reader }: { tubId: number; take: TakeCalendar; re
         <TextInput name="people" label="People" decimal />
         <TextInput name="minutes" label="Minutes" decimal />
       </div>
+      <p className="note text-muted">{healthWords(reader)}</p>
       {told.length > 0 && (
         <ul role="status" className="small">
           {told.map((sentence) => (

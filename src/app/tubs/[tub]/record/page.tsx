@@ -11,6 +11,7 @@ import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
 import { CHANGE_WORDS, changeWords, entryWords, KIND_WORDS } from '@/words/entryWords'
 import { fieldNumber } from '@/words/readNumber'
+import { healthWords } from '@/words/verdictWords'
 import { clock, day, duration } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Record' }
@@ -97,6 +98,9 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
           </Link>
         ))}
       </nav>
+      {add === 'soak' && (
+        <p className="small mt-3 max-w-[66ch] text-muted">{healthWords(reader)}</p>
+      )}
       {add && (
         <section className="mt-5 border-hair border-b pb-7" aria-label={ADD_WORDS[add]}>
           <EntryForm
