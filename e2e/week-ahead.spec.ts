@@ -79,7 +79,7 @@ test('once a tub has taught enough, a day-old reading is carried on by the estim
   await expect(
     page.getByRole('heading', { name: /Test before anyone gets in/ }).first(),
   ).toBeVisible()
-  await expect(page.getByText(/since then reckoned from 24 readings of this tub/)).toBeVisible()
+  await expect(page.getByText(/estimated since then from 24 readings of this tub/)).toBeVisible()
   await expect(page.getByText(/by the estimate, last read 30 hours ago/)).toBeVisible()
   await page.goto(`${base}/dose`)
   await expect(page.getByText(/by the estimate, learnt from 24 readings of this tub/)).toBeVisible()

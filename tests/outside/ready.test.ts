@@ -23,7 +23,7 @@ describe.each(programmes)('ready, on tubs of other laws: %s', (programme) => {
     expect(found.ready).toBeGreaterThan(25)
     expect(found.belowFourFifths).toBeLessThanOrEqual(0.02)
     expect(found.belowHalf).toBe(0)
-    expect(found.told).toBeGreaterThan(stage === 'new' ? 0.3 : 0.65)
+    expect(found.told).toBeGreaterThan(stage === 'new' ? 0.2 : 0.65)
   })
 })
 
