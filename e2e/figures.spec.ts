@@ -7,15 +7,15 @@ test('switching the unit of the volume converts the figure that stands there', a
   await page.goto(`${DEMO}/welcome`)
   await page.getByLabel('Name', { exact: true }).fill('Units')
   await page.getByLabel('Volume', { exact: true }).fill('1320')
-  await page.getByText('US gallons', { exact: true }).click()
+  await page.getByRole('radio', { name: 'US gallons', exact: true }).check({ force: true })
   await expect(page.getByLabel('Volume', { exact: true })).toHaveValue('348.7')
-  await page.getByText('Imperial gallons', { exact: true }).click()
+  await page.getByRole('radio', { name: 'Imperial gallons', exact: true }).check({ force: true })
   await expect(page.getByLabel('Volume', { exact: true })).toHaveValue('290.4')
-  await page.getByText('Litres', { exact: true }).click()
+  await page.getByRole('radio', { name: 'Litres', exact: true }).check({ force: true })
   await expect(page.getByLabel('Volume', { exact: true })).toHaveValue(/^1320(\.\d)?$/)
   await page.getByRole('button', { name: 'Go on' }).click()
   await page.getByLabel('Set to').fill('38')
-  await page.getByText('°F', { exact: true }).first().click()
+  await page.getByRole('radio', { name: '°F', exact: true }).check({ force: true })
   await expect(page.getByLabel('Set to')).toHaveValue('100.4')
   await page.getByLabel('Set to').fill('106')
   await page.getByRole('button', { name: 'Go on' }).click()
@@ -31,7 +31,8 @@ for (const [locale, typed, unclear] of [
     const page = await elsewhere(browser, { locale })
     await page.goto(`${EMPTY}/welcome`)
     await setUpTub(page, { name: `Marks ${locale}`, volume: typed })
-    expect(await volumeOf(page)).toContain(`${typed} L`)
+    const unit = locale === 'en-US' ? 'US gal' : 'L'
+    expect(await volumeOf(page)).toContain(`${typed} ${unit}`)
     const id = Number(/tubs\/(\d+)/.exec(page.url())?.[1])
     await page.goto(`${EMPTY}/tubs/${id}/tub`)
     await page.getByLabel('Volume', { exact: true }).fill(unclear)
@@ -47,7 +48,7 @@ for (const [locale, typed, unclear] of [
       .click()
     await expect(page.getByText(/That changes this tub from/)).toBeVisible()
     await page.goto(`${EMPTY}/tubs/${id}/now`)
-    expect(await volumeOf(page)).toContain(`${typed} L`)
+    expect(await volumeOf(page)).toContain(`${typed} ${unit}`)
     await page.context().close()
   })
 
@@ -55,12 +56,12 @@ for (const [locale, typed, unclear] of [
 const american = async (browser: import('@playwright/test').Browser, name: string) => {
   const page = await elsewhere(browser, { locale: 'en-US', timezoneId: 'America/New_York' })
   await page.goto(`${EMPTY}/welcome`)
-  await page.getByText('US gallons', { exact: true }).click()
+  await page.getByRole('radio', { name: 'US gallons', exact: true }).check({ force: true })
   await page.getByLabel('Name', { exact: true }).fill(name)
   await page.getByLabel('Volume', { exact: true }).fill('350')
   await page.getByRole('button', { name: 'Go on' }).click()
-  await page.getByText('°F', { exact: true }).first().click()
-  await page.getByText('Ounces', { exact: true }).click()
+  await page.getByRole('radio', { name: '°F', exact: true }).check({ force: true })
+  await page.getByRole('radio', { name: 'Ounces', exact: true }).check({ force: true })
   await page.getByRole('button', { name: 'Go on' }).click()
   await page.getByRole('button', { name: 'Set it up, then test' }).click()
   await expect(page).toHaveURL(/\/tubs\/\d+\/test$/)
@@ -71,23 +72,17 @@ test('a label amount in ounces reaches the form as ounces, and a soak just now t
   browser,
 }) => {
   const { page, id } = await american(browser, 'Ounces')
-  await page.goto(`${EMPTY}/tubs/${id}/upkeep`)
-  const link = page.getByRole('link', { name: /^Dose it: / }).first()
-  const href = (await link.getAttribute('href')) ?? ''
-  const grams = Number(new URL(href, EMPTY).searchParams.get('grams'))
-  expect(grams).toBeGreaterThan(5)
-  await page.goto(`${EMPTY}${href}`)
-  const amount = Number(await page.getByLabel('Amount').inputValue())
-  // A US fluid ounce is 29.57 mL, an ounce 28.35 g.
-  expect(amount / (grams / 29)).toBeGreaterThan(0.8)
-  expect(amount / (grams / 29)).toBeLessThan(1.25)
-
   await page.goto(`${EMPTY}/tubs/${id}/soak`)
   await page.getByRole('button', { name: /2 people, 30 minutes/ }).click()
   await expect(page.getByText('Since the last dose')).toBeVisible()
-  await page.goto(
-    `${EMPTY}/tubs/${id}/record?add=dose&product=sodium%20dichlor%20dihydrate&grams=8`,
-  )
+  const link = page.getByRole('link', { name: /^Log it: Spoon rule/ })
+  const href = (await link.getAttribute('href')) ?? ''
+  const grams = Number(new URL(href, EMPTY).searchParams.get('grams'))
+  // Half a teaspoon of granules, 4.5 g each, for 100 US gal: common practice.
+  expect(grams).toBeGreaterThan(0.5 * 4.5 * 3)
+  await link.click()
+  const amount = Number(await page.getByLabel('Amount that went in').inputValue())
+  expect(Math.abs(amount - grams / 28.35)).toBeLessThan(0.03)
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page).toHaveURL(/dose$/)
   await page.context().close()

@@ -20,7 +20,7 @@ describe.each(programmes)('ready, on tubs of other laws: %s', (programme) => {
   const moments = livedBy(programme, 'drops', 5)
   test.each(['new', 'known'] as const)('%s', (stage) => {
     const found = readinessOf(moments.filter((one) => one.stage === stage))
-    expect(found.ready).toBeGreaterThan(25)
+    expect(found.ready).toBeGreaterThan(15)
     expect(found.belowFourFifths).toBeLessThanOrEqual(0.02)
     expect(found.belowHalf).toBe(0)
     expect(found.told).toBeGreaterThan(stage === 'new' ? 0.2 : 0.65)
