@@ -130,20 +130,12 @@ test('an accident closes the tub on every place, until it is drained, cleaned an
   await place(page, 'Now').click()
   await expect(page.getByRole('heading', { name: 'Test first.' })).toBeVisible()
   await page.goto(`${DEMO}/tubs/${id}/test?with=meter`)
-  for (const [name, value] of [
-    ['Free chlorine', '4'],
-    ['pH', '7.4'],
-    ['Total alkalinity', '100'],
-    ['Calcium hardness', '200'],
-  ] as const)
-    await page.getByRole('textbox', { name, exact: true }).fill(value)
-  await page.getByRole('button', { name: /^Keep this test/ }).click()
-  // More chlorine than anything logged can explain: asked about.
-  const asked = page.locator('[data-question]')
-  await expect(asked.first()).toBeVisible()
-  for (const one of await asked.all()) await one.check()
-  await page.getByRole('button', { name: 'Keep as confirmed' }).click()
-  await expect(page).toHaveURL(/dose$/)
+  await enterTest(page, {
+    'Free chlorine': '4',
+    pH: '7.4',
+    'Total alkalinity': '100',
+    'Calcium hardness': '200',
+  })
   await place(page, 'Now').click()
   await expect(page.getByRole('heading', { name: 'Yes, get in.' })).toBeVisible()
 })
