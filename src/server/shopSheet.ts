@@ -112,7 +112,7 @@ export const cellMoment = (
   return Date.parse(`${local}:00${offset.toUpperCase().replace(/^(.\d\d):?(\d\d)$/, '$1:$2')}`)
 }
 
-const tooMany = (rows: number) => `It has ${rows} rows; ${MOST_ROWS} can be read at a time.`
+const TOO_MANY = `It has more than ${MOST_ROWS} rows; so many can be read at a time.`
 const tooWide = (columns: number) =>
   `It has ${columns}${columns > MOST_COLUMNS + 1 ? '' : ' or more'} columns; ${MOST_COLUMNS} can be read.`
 
@@ -128,7 +128,7 @@ const tableOf = (source: string): string[][] | { message: string } => {
       const objects = (Array.isArray(parsed) ? parsed : [parsed]).filter(
         (one): one is Record<string, unknown> => typeof one === 'object' && one !== null,
       )
-      if (objects.length > MOST_ROWS) return { message: tooMany(objects.length) }
+      if (objects.length > MOST_ROWS) return { message: TOO_MANY }
       const names = new Set<string>()
       for (const one of objects) {
         for (const name of Object.keys(one)) names.add(name)
@@ -228,7 +228,7 @@ const readAll = (question: SheetQuestion, own: TemperatureUnit) => {
   const [headers, ...lines] = table
   if (!headers || lines.length === 0)
     return { message: 'A row of names and at least one row of figures are wanted.' }
-  if (lines.length > MOST_ROWS) return { message: tooMany(lines.length) }
+  if (lines.length > MOST_ROWS) return { message: TOO_MANY }
   const roles = rolesOf(headers, question.roles)
   const dateOrder = DATE_ORDERS.find((one) => one === question.dateOrder) ?? 'day first'
   const scale = scaleOf(headers[roles.indexOf('temperature')], own)

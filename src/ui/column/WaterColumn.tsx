@@ -136,7 +136,7 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
           </p>
         </div>
         {closure && (
-          <p className="note absolute top-[121px] left-3.5 flex items-center gap-1.5 bg-mist pr-2 font-semibold text-madder leading-tight">
+          <p className="note absolute top-[124px] left-3.5 flex items-center gap-1.5 bg-mist pr-2 font-semibold text-madder leading-tight">
             <ClosedMark size={16} />
             Closed: {CLOSURE_SHORT[closure.code]}
           </p>

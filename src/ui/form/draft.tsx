@@ -33,6 +33,9 @@ export const useDraft = (): Draft => {
 
 export type Action = (previous: Outcome | null, data: FormData) => Promise<Outcome | null>
 
+/** More than a server takes at once. */
+const MOST_CHARACTERS = 3_000_000
+
 /**
  * A form whose draft outlives a reload: kept in the browser under `draftKey` from the first keystroke until the server
  * says it has been written. Errors stand at their fields; the first is brought into view.
@@ -83,6 +86,18 @@ export const DraftForm = ({
 
   const [outcome, act, pending] = useActionState<Outcome | null, FormData>(
     async (previous, data) => {
+      const characters = [...data.values()].reduce(
+        (sum, value) => sum + (typeof value === 'string' ? value.length : 0),
+        0,
+      )
+      if (characters > MOST_CHARACTERS)
+        return {
+          ok: false,
+          errors: {},
+          questions: {},
+          fields: {},
+          message: `Nothing was sent: this form holds more than ${MOST_CHARACTERS / 1e6} million characters. Shorten it.`,
+        }
       try {
         // The person's marks for thousands and decimals come along.
         data.set('locale', pageLocale())

@@ -10,13 +10,15 @@ import { amount, dose, numberWords, type Reader } from '@/words/words'
 export const GROUPS = 4
 
 const turnWords = (turn: GroupTurn, reader: Reader): string => {
+  const atMost =
+    turn.runsOutMinutes === undefined ? '' : `, for ${turn.runsOutMinutes} minutes at most`
   switch (turn.verdict) {
     case 'in':
-      return 'in now.'
+      return `in now${atMost}.`
     case 'test':
-      return 'test, then in.'
+      return `test, then in${atMost}.`
     case 'dose':
-      return `add ${dose(turn.product, turn.grams, reader)} ${PRODUCTS[turn.product].commonName}, wait ${turn.waitMinutes} minutes, test, then in.`
+      return `add ${dose(turn.product, turn.grams, reader)} ${PRODUCTS[turn.product].commonName}, wait ${turn.waitMinutes} minutes, test, then in${atMost}.`
     case 'closed':
       return turn.closure
         ? `closed (${CLOSURE_SHORT[turn.closure.code]}). ${closureWords(turn.closure, reader).lift}`
@@ -96,8 +98,7 @@ export const Gathering = ({
                 )}
                 {turn.runsOutMinutes !== undefined && (
                   <span className="small block font-medium text-amber-ink">
-                    Too much for it: after about {turn.runsOutMinutes} minutes it is used up. Fewer
-                    people, or out by then.
+                    The residual lasts no longer for so many: fewer people, or out by then.
                   </span>
                 )}
               </li>

@@ -116,6 +116,9 @@ export const SheetReader = ({
     if (given.trim() === '') {
       setPreview(undefined)
       setSentence('There is nothing in it.')
+    } else if (given.length > MOST_MEGABYTES * 1e6) {
+      setPreview(undefined)
+      setSentence(`It is longer than ${MOST_MEGABYTES} million characters.`)
     } else void look({ text: given, timeZone })
   }
   const choose = async (file: File) => {

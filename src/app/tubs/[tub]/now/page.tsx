@@ -44,7 +44,9 @@ const Now = async ({ params }: TubParams) => {
               ))}
             </ul>
           )}
-          {floor && <p className="safety small mt-3 max-w-[62ch]">{floor}</p>}
+          {floor && view.verdict.belowFloor === undefined && (
+            <p className="safety small mt-3 max-w-[62ch]">{floor}</p>
+          )}
           {view.noFilter !== undefined && <NoFilter since={view.noFilter} renderedAt={view.now} />}
           {starting && (
             <p className="mt-3 max-w-[62ch] border-oak-2 border-l-4 pl-3">
