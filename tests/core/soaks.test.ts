@@ -7,7 +7,7 @@ import { feederAdvice, feederOf } from '@/core/programmes/feeder'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { awayAdvice, rhythmOf } from '@/core/programmes/rhythm'
 import { stabiliserClock } from '@/core/programmes/stabiliserClock'
-import { startSteps } from '@/core/programmes/startUp'
+import { startProgress, startSteps } from '@/core/programmes/startUp'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import { gathering } from '@/core/soaks/gathering'
 import { isHeavy, loadOf, type SoakLoad } from '@/core/soaks/load'
@@ -357,4 +357,24 @@ test('a soak that is still going on is no answer to itself', () => {
   const running = soak({ people: 2, minutes: 30 }, 0.25)
   expect(openSoaks([running], NOW)).toHaveLength(1)
   expect(NOW - running.at).toBe(15 * MINUTE)
+})
+
+test('water that holds its residual a day after the fill was started up, ticked or not', () => {
+  const tub = tubWith()
+  const entries = (hours: number, ticked: boolean): Entry[] => [
+    { id: 1, kind: 'water', at: NOW - 60 * HOUR, body: { replacedFraction: 1 } },
+    ...(ticked
+      ? [{ id: 2, kind: 'start' as const, at: NOW - 59 * HOUR, body: { step: 'filled' } }]
+      : []),
+    {
+      id: 3,
+      kind: 'test',
+      at: NOW - hours * HOUR,
+      body: { method: 'drops', readings: { freeChlorine: 4, pH: 7.4 } },
+    },
+  ]
+  const standing = (journal: Entry[]) => startProgress(tub, journal, estimate(tub, journal, NOW))
+  expect(standing(entries(10, false))).toBeUndefined()
+  expect(standing(entries(50, false))?.now?.id).toBe('filled')
+  expect(standing(entries(10, true))?.now?.id).toBe('inhibitor')
 })

@@ -19,7 +19,7 @@ const RHYTHMS: Partial<Record<ProgrammeId, Rhythm>> = {
   'granular chlorine': {
     daily: 'Granules so that some is always left: 6 to 10 g for 1000 L a day, or by use.',
     afterSoak: 'Half a level teaspoon for 379 L; a whole one after a long or crowded soak.',
-    weekly: 'Shock: a whole teaspoon for 100 US gal, or non-chlorine. Watch the stabiliser.',
+    weekly: 'Shock: a whole teaspoon for 379 L, or non-chlorine. Watch the stabiliser.',
   },
   'liquid chlorine': {
     daily: 'Unscented bleach, measured, so that some is always left.',

@@ -1,7 +1,7 @@
 import { gives } from '../advice/recipe'
 import type { Estimate } from '../estimate/estimate'
 import { quantityOf } from '../estimate/testedWater'
-import { type Entry, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
+import { type Entry, type EntryOf, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
 import { labelGrams, PRODUCTS, type ProductName } from '../products/product'
 import type { Quantity } from '../testing/quantity'
 import type { Tub } from '../tub'
@@ -293,7 +293,19 @@ export const startSteps = (tub: Tub, estimate: Estimate): StartStep[] => [
   ...own(tub, estimate),
 ]
 
-/** Where a start-up stands: undefined where the journal knows no fill, or the fill is older than this. */
+/** A residual in its range a day after the fill: whoever got there has started the water up, ticked or not. */
+const startedUnticked = (tub: Tub, tests: readonly EntryOf<'test'>[], since: Instant): boolean => {
+  const { sanitizer } = programmeOf(tub.programme)
+  return tests.some(
+    ({ at, body }) =>
+      at >= since + 24 * HOUR && (body.readings[sanitizer] ?? 0) >= tub.targets.sanitizer.low,
+  )
+}
+
+/**
+ * Where a start-up stands: undefined where the journal knows no fill, or the fill is older than this, or the water was plainly
+ * started up without ticking a step.
+ */
 export const START_DAYS = 14
 
 export const startProgress = (
@@ -309,6 +321,7 @@ export const startProgress = (
   const tests = journal
     .filter(isKind('test'))
     .filter((entry) => entry.at >= since && entry.at <= at)
+  if (starts.length === 0 && startedUnticked(tub, tests, since)) return undefined
   const steps = startSteps(tub, estimate).map((step): StepState & StartStep => {
     const doneAt = starts.find(({ body }) => body.step === step.id)?.at
     const end = doneAt === undefined ? undefined : doneAt + step.waitMinutes * MINUTE

@@ -336,7 +336,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     windowDays: 7,
     minutes: 2,
     needs: 'a new hose filter',
-    how: ['By its label; common practice 1,500 US gallons, three fills of 500.'],
+    how: ['By its label; common practice 5700 L, three fills of 1900 L.'],
     cautions: [],
     optional: always,
   },

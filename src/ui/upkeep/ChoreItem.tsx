@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { labelGrams, PRODUCTS } from '@/core/products/product'
 import type { ChoreDue } from '@/core/upkeep/choreDue'
 import { STATE_WORDS, whyWords } from '@/words/choreWords'
+import { inUnits } from '@/words/inUnits'
 import { day, type Reader } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
@@ -70,7 +71,7 @@ export const ChoreItem = ({
             </p>
             <ol className="mt-1 list-decimal pl-5">
               {chore.how.map((step) => (
-                <li key={step}>{step}</li>
+                <li key={step}>{inUnits(step, reader)}</li>
               ))}
             </ol>
             {chore.cautions.length > 0 && (

@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { labelGrams } from '@/core/products/product'
 import type { ChoreDue } from '@/core/upkeep/choreDue'
 import { whyWords } from '@/words/choreWords'
+import { inUnits } from '@/words/inUnits'
 import type { Reader } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
@@ -48,7 +49,7 @@ export const WalkStep = ({
       {chore.needs && <p className="mt-3">Take along {chore.needs}.</p>}
       <ol className="mt-3 list-decimal pl-6 text-[18px] leading-relaxed">
         {chore.how.map((step) => (
-          <li key={step}>{step}</li>
+          <li key={step}>{inUnits(step, reader)}</li>
         ))}
       </ol>
       {chore.cautions.length > 0 && (
