@@ -17,7 +17,16 @@ export const ClosedMark = ({ size = 22 }: { size?: number }) => (
 )
 
 /** Every reason why nobody may get in, with what opens it; nothing where the tub is open. */
-export const Closed = ({ view, reader }: { view: TubView; reader: Reader }) => {
+export const Closed = ({
+  view,
+  reader,
+  here,
+}: {
+  view: TubView
+  reader: Reader
+  /** The place it stands in: no link leads to where one is. */
+  here?: string
+}) => {
   const { closures } = view.verdict
   if (closures.length === 0) return null
   return (
@@ -32,12 +41,14 @@ export const Closed = ({ view, reader }: { view: TubView; reader: Reader }) => {
               </span>
               <span>
                 <b>Closed, {CLOSURE_SHORT[closure.code]}.</b> {why} {lift}{' '}
-                <Link
-                  href={`/tubs/${view.tub.id}/${action.place}`}
-                  className="underline decoration-line underline-offset-4 print:hidden"
-                >
-                  {action.label}
-                </Link>
+                {action.place !== here && (
+                  <Link
+                    href={`/tubs/${view.tub.id}/${action.place}`}
+                    className="underline decoration-line underline-offset-4 print:hidden"
+                  >
+                    {action.label}
+                  </Link>
+                )}
               </span>
             </li>
           )

@@ -104,7 +104,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       </p>
       {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
       <OldReading view={view} />
-      <Closed view={usual} reader={reader} />
+      <Closed view={usual} reader={reader} here="dose" />
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
       {resized && !nothing && (
         <p className="safety mt-3 max-w-[66ch]">
