@@ -140,7 +140,8 @@ test('every place in the units of whoever reads it', async ({ browser }) => {
     for (const where of PLACES) {
       await german.goto(`${DEMO}/tubs/${tub}/${where}`)
       const text = await allTextOf(german)
-      const foreign = text.match(/.{0,40}\d ?(°F|oz|fl oz|inch|in\b(?! )|ft²|(?:US |imp )?gal)\b.{0,20}/g) ?? []
+      const foreign =
+        text.match(/.{0,40}\d ?(°F|oz|fl oz|inch|in\b(?! )|ft²|(?:US |imp )?gal)\b.{0,20}/g) ?? []
       // The published rule for bathers counts US gallons and says so.
       expect(
         foreign.filter((line) => !/US gal(;| ÷)/.test(line)),
