@@ -84,11 +84,11 @@ test('once a tub has taught enough, a day-old reading is carried on by the estim
   await page.goto(`${base}/dose`)
   await expect(page.getByText(/by the estimate, learnt from 24 readings of this tub/)).toBeVisible()
   await expect(
-    page.getByText(/Free chlorine was last read 30 hours ago. A test first is surer/),
+    page.getByText(/Free chlorine was last tested 30 hours ago. A new test is surer/),
   ).toBeVisible()
   await expect(page.getByRole('button', { name: /went in$/ }).first()).toBeVisible()
   await page.getByRole('link', { name: 'One step a screen' }).click()
-  await expect(page.getByText(/A test first is surer than this plan/)).toBeVisible()
+  await expect(page.getByText(/A new test is surer than this plan/)).toBeVisible()
   await page.goto(`${base}/ahead?soaks=usual`)
   await expect(page.getByText(/the level falls about \d+ mm/)).toBeVisible()
   clean()

@@ -386,7 +386,6 @@ export const CLOSED_STATES: readonly State[] = [
     wellKept(granular, { freeChlorine: 3.1, totalChlorine: 3.2, cyanuricAcid: 90 }),
   ),
   state('stabiliser 120', 'stabiliser too high', wellKept(granular, { cyanuricAcid: 120 })),
-  state('five people for an hour since the test', undefined, then(granular)),
   state('a start-up that stands before its first shock', 'start-up unfinished', (now) => [
     filled(now, 600),
     { kind: 'start', at: now - 500 * MINUTE, body: { step: 'filled' } },
@@ -407,7 +406,7 @@ export const CLOSED_STATES: readonly State[] = [
     then('bromine tablets', (now) => test_(now, 90, { bromine: 1.5, pH: 7.4 })),
     'bromine tablets',
   ),
-].filter(({ closedBy }) => closedBy !== undefined)
+]
 
 /** States in which they may. */
 export const OPEN_STATES: readonly State[] = [
