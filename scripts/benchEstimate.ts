@@ -11,13 +11,14 @@ import {
   WASTE_FADES,
   WASTE_REACTION,
 } from '@/core/estimate/learning/kinetics'
-import { CLEARS_TWICE_AT, passEnsemble } from '@/core/estimate/learning/passEnsemble'
+import { CLEARS_TWICE_AT, passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { phNear } from '@/core/estimate/learning/phNear'
 import { EVAPORATES_PER_HOUR } from '@/core/estimate/surroundings'
-import { DAY, type Entry, HOUR } from '@/core/journal/entry'
+import { type Entry } from '@/core/journal/entry'
 import { TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { AIR_CARBON_DIOXIDE_ATM } from '@/core/water/constants'
 import { heldOutTub } from '../tests/estimate/heldOut'
+import { DAY, HOUR } from "@/core/time";
 
 const median = (work: () => unknown, runs: number): number => {
   const times = Array.from({ length: runs }, () => {

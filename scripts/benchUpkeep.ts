@@ -7,7 +7,6 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { createElement } from 'react'
 import { renderToString } from 'react-dom/server'
-import { DAY } from '@/core/journal/entry'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
 import { demoTub } from '@/demo/scenario'
 import { choresOfTubs } from '@/server/upkeep'
@@ -16,6 +15,7 @@ import { insertTogether, upkeepJournalOf } from '@/store/entries'
 import { insertTub } from '@/store/tubs'
 import { insertChoreRule } from '@/store/upkeep'
 import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
+import { DAY } from "@/core/time";
 
 const TUBS = 6
 const ENTRIES = 20_000

@@ -1,11 +1,12 @@
-import { MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type NewEntry } from '@/core/journal/entry'
 import type { ProductName } from '@/core/products/product'
 import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
-import type { StageId } from '@/core/refill/stageId'
+import type { StageId } from '@/core/journal/stageId'
 import type { Readings } from '@/core/testing/quantity'
 import type { ClosureCode } from '@/core/today/closures'
-import type { Tub } from '@/core/tub'
-import type { Sign } from '@/core/upkeep/sign'
+import type { Tub } from '@/core/tub/tub'
+import type { Sign } from '@/core/journal/symptom'
+import { MINUTE } from "@/core/time";
 
 /** A state of a tub that an owner can be in, judged by hand. */
 export interface State {

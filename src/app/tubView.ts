@@ -2,9 +2,9 @@ import { cookies } from 'next/headers'
 import { notFound } from 'next/navigation'
 import { cache } from 'react'
 import type { ForecastPoint } from '@/core/estimate/forecast'
-import { deviationOf, ENOUGH_READINGS, startingFrom } from '@/core/estimate/learning/believe'
+import { deviationOf, ENOUGH_READINGS, startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
-import { DAY, isKind } from '@/core/journal/entry'
+import { isKind } from '@/core/journal/entry'
 import { type LevelAhead, levelAhead } from '@/core/refill/levelAhead'
 import { usualSurface } from '@/core/refill/topUp'
 import { assumedWeather, atTheWater } from '@/core/weather'
@@ -17,6 +17,7 @@ import { theStore } from '@/store/database'
 import { allKits } from '@/store/kits'
 import { idIn } from './idIn'
 import { readerOf } from './reader'
+import { DAY } from "@/core/time";
 
 /** One fold of the journal for the frame and the place within it. */
 const viewOf = cache((id: number) => tubView(theStore(), id, Date.now()))

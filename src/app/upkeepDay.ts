@@ -1,7 +1,7 @@
-import { DAY } from '@/core/journal/entry'
 import type { ChoreDue } from '@/core/upkeep/choreDue'
 import { noonOf, toWallClock } from '@/server/moment'
 import type { Reader } from '@/words/words'
+import { DAY } from "@/core/time";
 
 export interface UpkeepDay {
   /** As the address has it; today where nothing is said. */

@@ -1,11 +1,11 @@
-import { startingFrom } from '@/core/estimate/learning/believe'
+import { startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { ensembleOf, expectedOf, type Spread, takeEntry } from '@/core/estimate/learning/ensemble'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { HOUR, inOrder } from '@/core/journal/entry'
+import { inOrder } from '@/core/journal/entry'
 import { programmeOf } from '@/core/programmes/programme'
-import { oddities } from '@/core/testing/oddities'
+import { oddities } from '@/core/testing/plausibility'
 import { QUANTITY } from '@/core/testing/quantity'
 import {
   instant,
@@ -17,6 +17,7 @@ import {
 } from './journalFields'
 import { type Answer, as, number, type Topic } from './topic'
 import { READ_AS } from './waterFields'
+import { HOUR } from "@/core/time";
 
 /** Standard deviations from the middle to the 10 % and 90 % quantiles of a normal spread. */
 const TENTH = 1.2816

@@ -1,4 +1,4 @@
-import { type Entry, type Instant, isKind, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type Entry, isKind, type NewEntry } from '@/core/journal/entry'
 import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
 import {
   type Band,
@@ -7,7 +7,7 @@ import {
   programmeOf,
   type Targets,
 } from '@/core/programmes/programme'
-import { STAGE_IDS, type StageId } from '@/core/refill/stageId'
+import { STAGE_IDS, type StageId } from '@/core/journal/stageId'
 import type { Method, Readings } from '@/core/testing/quantity'
 import {
   type FILL_WATER_SOURCES,
@@ -15,11 +15,11 @@ import {
   TUB_KINDS,
   type Tub,
   type TubKind,
-} from '@/core/tub'
-import { type ChoreId, isChoreId } from '@/core/upkeep/choreId'
-import { FILTER_ACTS, type FilterAct } from '@/core/upkeep/filterAct'
+} from '@/core/tub/tub'
+import { type ChoreId, isChoreId } from '@/core/journal/choreId'
+import { FILTER_ACTS, type FilterAct } from '@/core/journal/filterAct'
 import { filterStanding, noFilterSince } from '@/core/upkeep/filterSet'
-import { ALL_SIGNS, type Sign } from '@/core/upkeep/sign'
+import { ALL_SIGNS, type Sign } from '@/core/journal/symptom'
 import { checkFields, type FieldTable, type Refusal } from './fields'
 import { as, litres, number } from './topic'
 import {
@@ -30,6 +30,7 @@ import {
   READING_FIELDS,
   type WaterInput,
 } from './waterFields'
+import { type Instant, MINUTE } from "@/core/time";
 
 const at = { unit: 'ISO 8601 time, or minutesAgo', free: true } as const
 const minutesAgo = number('min', 0, 100_000_000)

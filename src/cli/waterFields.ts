@@ -1,5 +1,5 @@
 import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
-import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource } from '@/core/tub'
+import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource } from '@/core/tub/tub'
 import { makeWater } from '@/core/water/makeWater'
 import type { Water, WaterReading } from '@/core/water/water'
 import type { FieldTable, Refusal } from './fields'

@@ -1,18 +1,19 @@
 import { dosePlan } from '@/core/advice/plan'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate } from '@/core/estimate/estimate'
-import { believe } from '@/core/estimate/learning/believe'
+import { believe } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
-import { DAY, type Entry, HOUR, type Instant, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
+import { type Entry, type NewEntry } from '@/core/journal/entry'
 import { middle, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
-import { targetsNow } from '@/core/programmes/targetsNow'
+import { targetsNow } from '@/core/tub/targetsNow'
 import { seeded } from '@/core/random'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import type { Method, Quantity } from '@/core/testing/quantity'
 import type { NewTub } from '@/store/tubs'
 import { type Truth, virtualTub } from './virtualTub'
+import { DAY, HOUR, type Instant, MINUTE } from "@/core/time";
 
 /** An invented guest house in an old lighthouse, with two tubs and people who mostly do what the plan says. */
 

@@ -1,5 +1,5 @@
-import { DAY, type Instant } from '@/core/journal/entry'
 import type { NewShelfRow } from '@/store/shelf'
+import { DAY, type Instant } from "@/core/time";
 
 /** What the keeper of the invented guest house has in the boat locker; counted three weeks ago. */
 export const demoShelf = (now: Instant): NewShelfRow[] => {

@@ -1,5 +1,5 @@
 import { AT_ONCE, COMBINED_SHARE, passTime, WASTE_FADES } from '@/core/estimate/learning/kinetics'
-import { CLEARS_TWICE_AT } from '@/core/estimate/learning/passEnsemble'
+import { CLEARS_TWICE_AT } from '@/core/estimate/learning/advanceEnsemble'
 import {
   CLEANER_EFFECT,
   EVAPORATES_PER_HOUR,
@@ -12,7 +12,6 @@ import {
 } from '@/core/estimate/surroundings'
 import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
 import { thermostatTo, usualHeater } from '@/core/heat/heat'
-import { HOUR, type Instant, MINUTE } from '@/core/journal/entry'
 import { addProduct, spend } from '@/core/products/addProduct'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
@@ -24,12 +23,13 @@ import {
   type Readings,
   readingError,
 } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '@/core/water/constants'
 import { mixWater } from '@/core/water/mix'
 import { readWater } from '@/core/water/solveWater'
 import type { Water } from '@/core/water/water'
+import { HOUR, type Instant, MINUTE } from "@/core/time";
 
 /** What is true of the invented tub, and hidden from its journal. */
 export interface Truth {

@@ -1,8 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { TZDate } from '@date-fns/tz'
 import ical, { ICalAlarmType, type ICalCalendar, ICalEventRepeatingFreq } from 'ical-generator'
-import { DAY, HOUR, MINUTE } from '@/core/journal/entry'
-import { soakAhead } from '@/core/soaks/soakAhead'
+import { soakAhead } from '@/core/today/soakAhead'
 import type { Store } from '@/store/database'
 import { soaksAhead } from '@/store/plannedSoaks'
 import { openRefill } from '@/store/refills'
@@ -13,6 +12,7 @@ import { zoneOf } from './moment'
 import { refillView } from './refillView'
 import { choresOfTub } from './upkeep'
 import { tubView } from './views'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 /** Chores ring at nine in the morning of their day. */
 const ALARM_AFTER_HOURS = 9

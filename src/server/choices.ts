@@ -1,4 +1,4 @@
-import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING } from '@/core/advice/choices'
+import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING } from '@/core/tub/choices'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import type { Store } from '@/store/database'

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { fromLitres, toLitres } from '@/core/units'
 import { allChoresOf, type ChoreChange, LANES, type Lane } from '@/core/upkeep/chore'
-import { isPresetChore } from '@/core/upkeep/choreId'
+import { isPresetChore } from '@/core/journal/choreId'
 import type { Interval } from '@/core/upkeep/interval'
 import type { Store } from '@/store/database'
 import { findTub, type TubRow } from '@/store/tubs'

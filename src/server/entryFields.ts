@@ -1,6 +1,6 @@
 import type { Entry } from '@/core/journal/entry'
 import { toDose } from '@/core/products/measure'
-import { FILL_READ } from '@/core/testing/fillTest'
+import { FILL_READ } from '@/core/tub/fillTest'
 import { QUANTITIES } from '@/core/testing/quantity'
 import { fromCelsius } from '@/core/units'
 import type { TubRow } from '@/store/tubs'

@@ -10,7 +10,7 @@ import type { Store } from '@/store/database'
 import { filterEventsOf, insertTogether } from '@/store/entries'
 import { allTubs, findTub } from '@/store/tubs'
 import { allFilterSets, insertFilterSet, updateFilterSet } from '@/store/upkeep'
-import { draftFilter } from './drafts/draftUpkeep'
+import { draftFilter } from './entryParsers/draftUpkeep'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { noMoment, noonOf, zoneOf } from './moment'
 

@@ -1,4 +1,4 @@
-import { roundOf } from '@/core/advice/round'
+import { roundOf } from '@/core/advice/dosingCycle'
 import { estimate } from '@/core/estimate/estimate'
 import { ENTRY_KINDS, type Entry, type EntryKind } from '@/core/journal/entry'
 import type { Store } from '@/store/database'
@@ -11,11 +11,11 @@ import {
   markUndone,
 } from '@/store/entries'
 import { findTub, type TubRow } from '@/store/tubs'
-import { confirmed } from './drafts/draft'
-import { draftDose } from './drafts/draftDose'
-import { draftOther } from './drafts/draftOther'
-import { draftTest } from './drafts/draftTest'
-import { draftUpkeep } from './drafts/draftUpkeep'
+import { confirmed } from './entryParsers/draft'
+import { draftDose } from './entryParsers/draftDose'
+import { draftOther } from './entryParsers/draftOther'
+import { draftTest } from './entryParsers/draftTest'
+import { draftUpkeep } from './entryParsers/draftUpkeep'
 import { type Fields, type Outcome, refused } from './form'
 import { momentOf } from './moment'
 

@@ -1,9 +1,10 @@
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble, type Ensemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
-import { type Entry, type Instant, inOrder } from '@/core/journal/entry'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
+import { type Entry, inOrder } from '@/core/journal/entry'
 import type { Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
+import { type Instant } from "@/core/time";
 
 /** Members for a page: the edges of eight in ten are off by about a twentieth of the spread. */
 const MEMBERS = 256

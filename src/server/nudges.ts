@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz'
 import Joi from 'joi'
-import { isQuiet, type Nudge, nudgesFor } from '@/core/upkeep/nudge'
+import { isQuiet, type Nudge, nudgesFor } from '@/core/upkeep/reminder'
 import type { Store } from '@/store/database'
 import type { QuietHours } from '@/store/schema'
 import { keepSetting, settingOf } from '@/store/settings'

@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import { DAY, HOUR, type Instant, type NewEntry } from '@/core/journal/entry'
-import { STAGE_IDS, type StageId } from '@/core/refill/stageId'
+import { type NewEntry } from '@/core/journal/entry'
+import { STAGE_IDS, type StageId } from '@/core/journal/stageId'
 import { fromCelsius, fromLitres, toCelsius, toLitres } from '@/core/units'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
@@ -9,6 +9,7 @@ import { findTub, updateTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, refused } from './form'
 import { fromWallClock, noMoment, zoneOf } from './moment'
 import { happenedOf } from './refillView'
+import { DAY, HOUR, type Instant } from "@/core/time";
 
 const FARTHEST_DAYS = 400
 

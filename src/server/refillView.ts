@@ -1,10 +1,10 @@
 import { TZDate } from '@date-fns/tz'
 import type { Plan, PlanOptions } from '@/core/advice/plan'
-import type { PlanStep } from '@/core/advice/planned'
+import type { PlanStep } from '@/core/advice/planTypes'
 import type { Estimate } from '@/core/estimate/estimate'
 import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
 import { KILOJOULES_PER_LITRE_KELVIN } from '@/core/heat/heat'
-import { DAY, type Entry, type Instant, isKind, MINUTE } from '@/core/journal/entry'
+import { type Entry, isKind } from '@/core/journal/entry'
 import { firstDoses } from '@/core/refill/firstDoses'
 import { type Rates, ratesOf } from '@/core/refill/rates'
 import { type RefillReason, refillReasons } from '@/core/refill/refillDue'
@@ -17,14 +17,15 @@ import {
   scheduleForward,
 } from '@/core/refill/refillSchedule'
 import type { RefillSettings } from '@/core/refill/settings'
-import type { StageId } from '@/core/refill/stageId'
+import type { StageId } from '@/core/journal/stageId'
 import { type Refill, refillOf } from '@/core/refill/stages'
-import type { Stay } from '@/core/upkeep/stay'
+import type { Stay } from '@/core/upkeep/guestStay'
 import { readWater } from '@/core/water/solveWater'
 import type { Store } from '@/store/database'
 import { openRefill, type RefillRow } from '@/store/refills'
 import type { TubRow } from '@/store/tubs'
 import { refillSettings } from './refillSettings'
+import { DAY, type Instant, MINUTE } from "@/core/time";
 
 /** Hours without a free hand are told for so long after the day that was asked for. */
 const BEYOND_DAYS = 40

@@ -1,12 +1,13 @@
 import Papa from 'papaparse'
-import type { Instant, NewEntry } from '@/core/journal/entry'
-import { oddities } from '@/core/testing/oddities'
+import type { NewEntry } from '@/core/journal/entry'
+import { oddities } from '@/core/testing/plausibility'
 import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '@/core/testing/quantity'
 import { fromCelsius, type TemperatureUnit, toCelsius } from '@/core/units'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
 import { fromWallClock, OLDEST, OLDEST_YEARS } from './moment'
+import { type Instant } from "@/core/time";
 
 export const DATE_ORDERS = ['day first', 'month first'] as const
 export type DateOrder = (typeof DATE_ORDERS)[number]

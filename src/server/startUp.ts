@@ -1,10 +1,10 @@
 import { estimate } from '@/core/estimate/estimate'
 import type { NewEntry } from '@/core/journal/entry'
-import { startProgress } from '@/core/programmes/startUp'
+import { startProgress } from '@/core/routine/startUp'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
-import { objections } from './drafts/draftDose'
+import { objections } from './entryParsers/draftDose'
 import { type Fields, type Outcome, refused } from './form'
 
 /** Ticks the step of a start-up whose turn it is, with the dose that belongs to it, by one act that one undo takes back. */

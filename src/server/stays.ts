@@ -1,8 +1,7 @@
 import { TZDate } from '@date-fns/tz'
 import ICAL from 'ical.js'
 import Joi from 'joi'
-import { DAY, HOUR, type Instant, MINUTE } from '@/core/journal/entry'
-import type { Stay } from '@/core/upkeep/stay'
+import type { Stay } from '@/core/upkeep/guestStay'
 import type { Store } from '@/store/database'
 import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
@@ -10,6 +9,7 @@ import { insertStay, removeStay, staysAhead } from '@/store/upkeep'
 import { TooManySteps, withinSteps } from './boundedRecurrence'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
 import { fromWallClock, isTimeZone, noMoment, zoneOf } from './moment'
+import { DAY, HOUR, type Instant, MINUTE } from "@/core/time";
 
 const LARGEST_CHARACTERS = 4_000_000
 const FARTHEST = 400 * DAY

@@ -1,7 +1,6 @@
 import Joi from 'joi'
 import { estimate } from '@/core/estimate/estimate'
 import { fillWaterOf } from '@/core/estimate/testedWater'
-import { DAY } from '@/core/journal/entry'
 import {
   HOTTEST_CELSIUS,
   keepOutAbove,
@@ -9,7 +8,6 @@ import {
   PROGRAMMES,
   type ProgrammeId,
   programmeOf,
-  type SanitizerQuantity,
   type Targets,
 } from '@/core/programmes/programme'
 import { switchAdvice } from '@/core/programmes/switching'
@@ -24,7 +22,7 @@ import {
   type TubKind,
   type VolumeBasis,
   volumeLitres,
-} from '@/core/tub'
+} from '@/core/tub/tub'
 import {
   fromCelsius,
   fromLitres,
@@ -42,6 +40,8 @@ import { insertEntry, journalOf } from '@/store/entries'
 import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { hoursFromUtc, momentOf, zoneOf } from './moment'
+import { type SanitizerQuantity } from "@/core/testing/quantity";
+import { DAY } from "@/core/time";
 
 export const VOLUME_UNITS = ['litre', 'US gallon', 'imperial gallon'] as const
 export const TEMPERATURE_UNITS = ['celsius', 'fahrenheit'] as const

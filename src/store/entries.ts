@@ -2,7 +2,7 @@ import { and, asc, count, desc, eq, gt, gte, inArray, isNull, or, sql } from 'dr
 import { alias } from 'drizzle-orm/sqlite-core'
 import type { ChoreBody, Entry, EntryKind, NewEntry } from '@/core/journal/entry'
 import type { ProductName } from '@/core/products/product'
-import type { ChoreId } from '@/core/upkeep/choreId'
+import type { ChoreId } from '@/core/journal/choreId'
 import type { FilterEvent } from '@/core/upkeep/filterSet'
 import { preparedOnce, type Store } from './database'
 import { entries } from './schema'

@@ -7,22 +7,22 @@ import {
   sqliteTable,
   text,
 } from 'drizzle-orm/sqlite-core'
-import type { Choices } from '@/core/advice/choices'
+import type { Choices } from '@/core/tub/choices'
 import type { EntryBodies, EntryKind } from '@/core/journal/entry'
 import type { OwnScoop } from '@/core/products/measure'
 import type { LabelRule, ProductName } from '@/core/products/product'
 import type { Strength } from '@/core/products/substance'
 import type { ProgrammeId, Targets } from '@/core/programmes/programme'
 import type { RefillSettings } from '@/core/refill/settings'
-import type { SoakLoad } from '@/core/soaks/load'
+import type { SoakLoad } from '@/core/journal/load'
 import type { DeviceReply } from '@/core/testing/device'
 import type { KitSpec } from '@/core/testing/kit'
 import type { Quantity } from '@/core/testing/quantity'
-import type { FillWater, Surroundings, TestSchool, TubKind, VolumeBasis } from '@/core/tub'
+import type { FillWater, Surroundings, TestSchool, TubKind, VolumeBasis } from '@/core/tub/tub'
 import type { MassUnit, TemperatureUnit, VolumeUnit } from '@/core/units'
 import type { ChoreChange } from '@/core/upkeep/chore'
 import type { FilterKind } from '@/core/upkeep/filterSet'
-import type { Stay } from '@/core/upkeep/stay'
+import type { Stay } from '@/core/upkeep/guestStay'
 
 export interface Units {
   volume: VolumeUnit

@@ -1,8 +1,8 @@
-import { HOUR, MINUTE } from '@/core/journal/entry'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import type { AgendaItem } from '@/core/today/agenda'
 import { CLOSURE_SHORT, closureWords } from './closureWords'
 import { day, dayAndClock, list, type Reader, stepWords } from './words'
+import { HOUR, MINUTE } from "@/core/time";
 
 export interface AgendaWords {
   when: string

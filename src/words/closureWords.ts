@@ -1,8 +1,8 @@
-import { HOUR } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import type { Closure, ClosureCode } from '@/core/today/closures'
 import { amount, clock, dayAndClock, degrees, duration, figure, list, type Reader } from './words'
+import { HOUR } from "@/core/time";
 
 /** A quantity inside a sentence. */
 export const named = (quantity: Quantity): string =>

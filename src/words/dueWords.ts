@@ -1,7 +1,7 @@
 import { dueReadings } from '@/core/advice/due'
 import { programmeOf } from '@/core/programmes/programme'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import type { TestSchool } from '@/core/tub'
+import type { TestSchool } from '@/core/tub/tub'
 import type { TubView } from '@/server/views'
 import { day, list, type Reader } from './words'
 

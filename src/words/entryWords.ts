@@ -1,9 +1,9 @@
 import type { Entry, EntryKind } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
-import { FILL_READ } from '@/core/testing/fillTest'
+import { FILL_READ } from '@/core/tub/fillTest'
 import { QUANTITIES, QUANTITY } from '@/core/testing/quantity'
-import type { FillWaterSource } from '@/core/tub'
-import type { FilterAct } from '@/core/upkeep/filterAct'
+import type { FillWaterSource } from '@/core/tub/tub'
+import type { FilterAct } from '@/core/journal/filterAct'
 import { heatRateWords } from './refillWords'
 import { amount, day, dose, list, METHOD_WORDS, type Reader, volume } from './words'
 

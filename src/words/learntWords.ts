@@ -1,14 +1,15 @@
 import type { Fan } from '@/core/estimate/learning/learnt'
 import { weeklyUse } from '@/core/estimate/learning/weeklyUse'
-import { DAY, isKind } from '@/core/journal/entry'
-import { feederOf } from '@/core/programmes/feeder'
+import { isKind } from '@/core/journal/entry'
 import { programmeOf } from '@/core/programmes/programme'
 import type { LevelAhead } from '@/core/refill/levelAhead'
 import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { cleansFilter } from '@/core/upkeep/cleansFilter'
+import { cleansFilter } from '@/core/journal/cleansFilter'
 import type { TubView } from '@/server/views'
 import { metric } from './inUnits'
 import { amount, day, degrees, figure, numberWords, type Reader, volume } from './words'
+import { feederOf } from "@/core/programmes/feederKind";
+import { DAY } from "@/core/time";
 
 const percentADay = (perHour: number) => 100 * -Math.expm1(-24 * perHour)
 

@@ -1,7 +1,6 @@
 import type { Plan } from '@/core/advice/plan'
 import type { Estimate } from '@/core/estimate/estimate'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { MINUTE } from '@/core/journal/entry'
 import {
   floorBroken,
   HEALTH_FLOOR,
@@ -11,7 +10,7 @@ import {
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import { type Closure, forbidsDosing, waterCareOpens } from '@/core/today/closures'
 import type { Verdict } from '@/core/today/verdict'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { capital, closureLine, closureWords, named } from './closureWords'
 import {
   amount,
@@ -24,6 +23,7 @@ import {
   METHOD_WORDS,
   type Reader,
 } from './words'
+import { MINUTE } from "@/core/time";
 
 export interface VerdictWords {
   sentence: string

@@ -1,5 +1,4 @@
 import type { PlanStep } from '@/core/advice/plan'
-import { DAY, HOUR, type Instant, MINUTE } from '@/core/journal/entry'
 import { doseUnit, inSpoons, shownDose } from '@/core/products/measure'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
@@ -11,6 +10,7 @@ import {
   type TemperatureUnit,
   type VolumeUnit,
 } from '@/core/units'
+import { DAY, HOUR, type Instant, MINUTE } from "@/core/time";
 
 /** Whose eyes: decides how numbers, dates and units look. Nothing here changes what is stored. */
 export interface Reader {

@@ -1,11 +1,11 @@
 import { expose } from 'comlink'
 import { estimate } from '@/core/estimate/estimate'
-import { believe, startingFrom } from '@/core/estimate/learning/believe'
+import { believe, startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { type Entry, inOrder } from '@/core/journal/entry'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 
 /** More than a page computes with: what is asked here can wait a second. */
 const MEMBERS = 500

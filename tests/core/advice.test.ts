@@ -2,12 +2,13 @@ import { whyNotAfter } from '@/core/advice/handling'
 import { dosePlan } from '@/core/advice/plan'
 import { stateOf } from '@/core/advice/state'
 import { estimate } from '@/core/estimate/estimate'
-import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type Entry, type NewEntry } from '@/core/journal/entry'
 import { floorBroken, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { agenda } from '@/core/today/agenda'
 import { verdict } from '@/core/today/verdict'
-import type { TestSchool, Tub } from '@/core/tub'
+import type { TestSchool, Tub } from '@/core/tub/tub'
 import { journal, NOW, tested, tubWith } from './waters'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 const judge = (tub: Tub, entries: Entry[], now = NOW) =>

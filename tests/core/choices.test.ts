@@ -1,5 +1,5 @@
 import { questionsFor } from '@/core/advice/alternatives'
-import { type Choices, landingIn, USUAL_CHOICES } from '@/core/advice/choices'
+import { type Choices, landingIn, USUAL_CHOICES } from '@/core/tub/choices'
 import { gapMinutes } from '@/core/advice/handling'
 import { overdoseHelp } from '@/core/advice/overdose'
 import { dosePlan } from '@/core/advice/plan'
@@ -7,7 +7,7 @@ import { scheduleOf, waitBefore } from '@/core/advice/schedule'
 import { filledShelf, type ShelfItem } from '@/core/advice/shelf'
 import { journeyTo } from '@/core/advice/whatIf'
 import { estimateOfReading } from '@/core/estimate/estimate'
-import { type Entry, MINUTE } from '@/core/journal/entry'
+import { type Entry } from '@/core/journal/entry'
 import { addProduct } from '@/core/products/addProduct'
 import { roundToMeasure, roundToScoop } from '@/core/products/measure'
 import type { ProductName } from '@/core/products/product'
@@ -16,6 +16,7 @@ import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
 import type { WaterReading } from '@/core/water/water'
 import { NOW, plainReading, tubWith } from './waters'
+import { MINUTE } from "@/core/time";
 
 const READ = [
   'pH',

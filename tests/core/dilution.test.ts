@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { dilutionsFor, MOST_REPLACED } from '@/core/advice/dilution'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { MINUTE } from '@/core/journal/entry'
 import type { Readings } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { journal, NOW, tested, tubWith } from './waters'
+import { MINUTE } from "@/core/time";
 
 const fine: Readings = {
   freeChlorine: 4,

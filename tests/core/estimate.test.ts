@@ -1,9 +1,10 @@
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { residualForecast } from '@/core/estimate/forecast'
-import { DAY, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type NewEntry } from '@/core/journal/entry'
 import { agenda } from '@/core/today/agenda'
 import { journal, NOW, tested, tubWith } from './waters'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const tub = tubWith()
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }

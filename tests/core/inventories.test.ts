@@ -1,16 +1,17 @@
 import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type NewEntry } from '@/core/journal/entry'
 import { addProduct, spend } from '@/core/products/addProduct'
 import { fromDose, roundToMeasure, toDose } from '@/core/products/measure'
-import { meetingIn } from '@/core/products/meetings'
+import { meetingIn } from '@/core/products/incompatibilities'
 import { labelDose, PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
 import { combinedBehind, monopersulfateShown } from '@/core/testing/interference'
 import { ATOM, CHLORINE_G_PER_MOL } from '@/core/water/constants'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
 import { CONSERVED, type Water } from '@/core/water/water'
 import { journal, NOW, plainReading, tested, tubWith } from './waters'
+import { HOUR, MINUTE } from "@/core/time";
 
 const waterOf = (given: Parameters<typeof plainReading>[0] = {}, bromide = 0): Water => {
   const water = waterFromReading(plainReading(given), bromide)

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import { contradictions } from '@/core/advice/contradictions'
+import { contradictions } from '@/core/advice/inconsistencies'
 import { dueReadings } from '@/core/advice/due'
 import { estimate } from '@/core/estimate/estimate'
-import { DAY, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type NewEntry } from '@/core/journal/entry'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import {
   dropReading,
@@ -15,6 +15,7 @@ import {
 } from '@/core/testing/kit'
 import { QUANTITY, type Quantity, type Readings, readingError } from '@/core/testing/quantity'
 import { journal, NOW, tested, tubWith } from './waters'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 describe.each(PROGRAMMES)('kits for $name', ({ sanitizer }) => {
   test('every strip shows its sanitizer or says what it is for, on scales that rise', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { inSpoons, roundToScale } from '@/core/products/measure'
-import { oddities } from '@/core/testing/oddities'
-import { volumeLitres } from '@/core/tub'
+import { oddities } from '@/core/testing/plausibility'
+import { volumeLitres } from '@/core/tub/tub'
 import {
   fromCelsius,
   fromGrams,

@@ -1,10 +1,11 @@
 import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { type Entry, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type Entry, type NewEntry } from '@/core/journal/entry'
 import type { Readings } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { journal, NOW, tested, tubWith } from './waters'
+import { MINUTE } from "@/core/time";
 
 const planFor = (tub: Tub, readings: Readings, ...more: NewEntry[]) => {
   const entries = journal(tested(NOW - 5 * MINUTE, readings), ...more)

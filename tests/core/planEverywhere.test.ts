@@ -11,7 +11,7 @@ import {
   programmeOf,
 } from '@/core/programmes/programme'
 import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
 import { type WaterReading, WITHOUT_EXTRAS } from '@/core/water/water'

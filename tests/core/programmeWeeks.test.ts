@@ -1,23 +1,26 @@
 import { dosePlan } from '@/core/advice/plan'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate } from '@/core/estimate/estimate'
-import { believe } from '@/core/estimate/learning/believe'
+import { believe } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { DAY, type Entry, HOUR, inOrder, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
 import { roundToMeasure } from '@/core/products/measure'
-import { feederMeeting, meetingIn } from '@/core/products/meetings'
+import { meetingIn } from '@/core/products/incompatibilities'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
-import { feederAdvice, feederOf } from '@/core/programmes/feeder'
+import { feederAdvice } from '@/core/routine/feeder'
 import { keepOutAbove, PROGRAMMES } from '@/core/programmes/programme'
-import { startProgress, tabletsAWeek } from '@/core/programmes/startUp'
+import { startProgress } from '@/core/routine/startUp'
 import { switchAdvice } from '@/core/programmes/switching'
 import { seeded } from '@/core/random'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import { type Truth, virtualTub } from '@/demo/virtualTub'
 import { NOW, tubWith } from './waters'
+import { feederOf, tabletsAWeek } from "@/core/programmes/feederKind";
+import { feederMeeting } from "@/core/advice/feederIncompatibility";
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const TABLET_GRAMS = 20
 

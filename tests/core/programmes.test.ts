@@ -11,7 +11,7 @@ import {
   programmeOf,
 } from '@/core/programmes/programme'
 import { METHODS, QUANTITIES, QUANTITY, readingError } from '@/core/testing/quantity'
-import { FILL_WATER_SOURCES, TYPICAL_FILL_WATER } from '@/core/tub'
+import { FILL_WATER_SOURCES, TYPICAL_FILL_WATER } from '@/core/tub/tub'
 import { readWater } from '@/core/water/solveWater'
 import { tubWith } from './waters'
 

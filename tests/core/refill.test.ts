@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { estimate } from '@/core/estimate/estimate'
-import { DAY, type Entry, HOUR, MINUTE } from '@/core/journal/entry'
+import { type Entry } from '@/core/journal/entry'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { firstDoses } from '@/core/refill/firstDoses'
 import { partialChange } from '@/core/refill/partialChange'
@@ -13,11 +13,12 @@ import {
   scheduleForward,
 } from '@/core/refill/refillSchedule'
 import { type RefillSettings, USUAL_SETTINGS } from '@/core/refill/settings'
-import type { StageId } from '@/core/refill/stageId'
+import type { StageId } from '@/core/journal/stageId'
 import { hoursToHeat, refillOf } from '@/core/refill/stages'
 import { evaporationLitresPerHour, saturationPascal, topUpOf } from '@/core/refill/topUp'
-import type { Sign } from '@/core/upkeep/sign'
+import type { Sign } from '@/core/journal/symptom'
 import { NOW, tubWith } from './waters'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 let id = 0
 const entry = <Kind extends Entry['kind']>(

@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { solve } from 'yalps'
-import { bestRecipe, gives, recipeFor, type Wanted } from '@/core/advice/recipe'
+import { bestRecipe, recipeFor, type Wanted } from '@/core/advice/recipe'
 import { type ShelfItem, sourcesOf } from '@/core/advice/shelf'
 import { minimise, type Row } from '@/core/advice/simplex'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import { waterFromReading } from '@/core/water/solveWater'
 import { plainReading } from './waters'
+import { gives } from "@/core/products/doseTarget";
 
 // Checked against yalps, a general solver of linear programs from the registry.
 

@@ -1,19 +1,21 @@
 import { writeFileSync } from 'node:fs'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
-import { DAY, type Entry, type EntryOf, HOUR, MINUTE } from '@/core/journal/entry'
+import { type Entry, type EntryOf } from '@/core/journal/entry'
 import { labelDose, PRODUCTS } from '@/core/products/product'
-import { feederAdvice, feederOf } from '@/core/programmes/feeder'
+import { feederAdvice } from '@/core/routine/feeder'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
-import { awayAdvice, rhythmOf } from '@/core/programmes/rhythm'
-import { stabiliserClock } from '@/core/programmes/stabiliserClock'
-import { startProgress, startSteps } from '@/core/programmes/startUp'
+import { awayAdvice, rhythmOf } from '@/core/routine/routine'
+import { stabiliserClock } from '@/core/estimate/stabiliserBuildup'
+import { startProgress, startSteps } from '@/core/routine/startUp'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
-import { gathering } from '@/core/soaks/gathering'
-import { isHeavy, loadOf, type SoakLoad } from '@/core/soaks/load'
+import { gathering } from '@/core/today/gathering'
+import { isHeavy, loadOf, type SoakLoad } from '@/core/journal/load'
 import { nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
 import type { Closure } from '@/core/today/closures'
 import { NOW, plainReading, tubWith } from './waters'
+import { feederOf } from "@/core/programmes/feederKind";
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const soak = (body: SoakLoad, hoursAgo = 1, id = 1): EntryOf<'soak'> => ({
   id,

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
-import { DAY, type Entry, HOUR, MINUTE } from '@/core/journal/entry'
+import { type Entry } from '@/core/journal/entry'
 import { PROGRAMMES } from '@/core/programmes/programme'
-import { TUB_KINDS } from '@/core/tub'
+import { TUB_KINDS } from '@/core/tub/tub'
 import {
   allChoresOf,
   type ChoreChange,
@@ -10,14 +10,15 @@ import {
   schoolsOf,
 } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue, type UpkeepPlan } from '@/core/upkeep/choreDue'
-import type { ChoreId } from '@/core/upkeep/choreId'
-import type { FilterAct } from '@/core/upkeep/filterAct'
+import type { ChoreId } from '@/core/journal/choreId'
+import type { FilterAct } from '@/core/journal/filterAct'
 import { DRY_AFTER, filterStanding, noFilterSince, RECIPES } from '@/core/upkeep/filterSet'
 import { inSeason, nextInSeason } from '@/core/upkeep/interval'
-import { isQuiet, nudgesFor } from '@/core/upkeep/nudge'
+import { isQuiet, nudgesFor } from '@/core/upkeep/reminder'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
-import type { Sign } from '@/core/upkeep/sign'
+import type { Sign } from '@/core/journal/symptom'
 import { NOW, tubWith } from './waters'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const tub = tubWith()
 let id = 0

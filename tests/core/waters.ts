@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import type { Entry, NewEntry } from '@/core/journal/entry'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { type WaterReading, WITHOUT_EXTRAS } from '@/core/water/water'
 
 export const NOW = Date.UTC(2026, 4, 20, 18, 0)

@@ -1,15 +1,16 @@
 import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { believe, startingFrom } from '@/core/estimate/learning/believe'
+import { believe, startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { fanOf } from '@/core/estimate/learning/learnt'
-import { DAY, type Entry, HOUR, type NewEntry } from '@/core/journal/entry'
+import { type Entry, type NewEntry } from '@/core/journal/entry'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '@/core/testing/quantity'
-import { CLEANERS, STANDS } from '@/core/tub'
+import { CLEANERS, STANDS } from '@/core/tub/tub'
 import { NOW, tubWith } from '../core/waters'
+import { DAY, HOUR } from "@/core/time";
 
 const hoursBefore = fc.double({ min: 0, max: 40 * 24, noNaN: true })
 const reading = (quantity: Quantity) => {

@@ -6,17 +6,18 @@ import {
   ENOUGH_READINGS,
   startingFrom,
   surelyReckoned,
-} from '@/core/estimate/learning/believe'
+} from '@/core/estimate/learning/mergeLearnedEstimate'
 import { ensembleOf, expectedOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { DAY, type Entry, HOUR, type Instant, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type Entry, type NewEntry } from '@/core/journal/entry'
 import { HEALTH_FLOOR } from '@/core/programmes/programme'
 import { seeded } from '@/core/random'
 import { virtualTub } from '@/demo/virtualTub'
 import { NOW, tubWith } from '../core/waters'
 import { heldOutTub } from './heldOut'
+import { DAY, HOUR, type Instant, MINUTE } from "@/core/time";
 
 const held = heldOutTub(5)
 const { tub, journal } = held

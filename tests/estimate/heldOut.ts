@@ -1,14 +1,15 @@
 import { expectedOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type Entry, type NewEntry } from '@/core/journal/entry'
 import type { ProductName } from '@/core/products/product'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { normal, seeded } from '@/core/random'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '@/core/water/constants'
 import { type Truth, virtualTub } from '@/demo/virtualTub'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 export interface HeldOut {
   tub: Tub

@@ -1,9 +1,9 @@
 import { expectedOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
-import { HOUR } from '@/core/journal/entry'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { programmeOf } from '@/core/programmes/programme'
 import type { HeldOut } from './heldOut'
+import { HOUR } from "@/core/time";
 
 const WIDTH = 900
 const HEIGHT = 220

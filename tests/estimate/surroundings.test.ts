@@ -6,11 +6,12 @@ import {
   sunAt,
 } from '@/core/estimate/surroundings'
 import { COOLING_HOURS, cooledTo, thermostatTo, usualHeater } from '@/core/heat/heat'
-import { DAY, type Entry, HOUR } from '@/core/journal/entry'
-import type { Surroundings, Tub } from '@/core/tub'
+import { type Entry } from '@/core/journal/entry'
+import type { Surroundings, Tub } from '@/core/tub/tub'
 import { toCelsius } from '@/core/units'
 import { tubWith } from '../core/waters'
 import { heldOutTub } from './heldOut'
+import { DAY, HOUR } from "@/core/time";
 
 const sunny: Surroundings = { cleaner: 'none', stands: 'sun', hoursFromUtc: 0 }
 const NOON = Date.UTC(2026, 5, 1, 12)

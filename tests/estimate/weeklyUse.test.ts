@@ -1,6 +1,7 @@
 import { weeklyUse } from '@/core/estimate/learning/weeklyUse'
-import { DAY, type Entry, HOUR } from '@/core/journal/entry'
+import { type Entry } from '@/core/journal/entry'
 import { NOW, tubWith } from '../core/waters'
+import { DAY, HOUR } from "@/core/time";
 
 const tub = { ...tubWith('granular chlorine'), volumeLitres: 1000 }
 const test_ = (at: number, freeChlorine: number): Entry => ({

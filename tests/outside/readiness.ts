@@ -1,20 +1,21 @@
 import { dosePlan } from '@/core/advice/plan'
-import { gives } from '@/core/advice/recipe'
-import { SANITIZER_AIM } from '@/core/advice/wanted'
-import { ENOUGH_READINGS } from '@/core/estimate/learning/believe'
+import { SANITIZER_AIM } from '@/core/advice/requiredChange'
+import { ENOUGH_READINGS } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
-import { passEnsemble } from '@/core/estimate/learning/passEnsemble'
-import { DAY, type Entry, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
+import { type Entry, type NewEntry } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
-import { residualFloor } from '@/core/programmes/targetsNow'
+import { residualFloor } from '@/core/tub/targetsNow'
 import { normal, seeded } from '@/core/random'
 import { type Method, readingError } from '@/core/testing/quantity'
 import { closures } from '@/core/today/closures'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { drawRates, OUTSIDE_KINDS, outsideTub } from './outsideTub'
+import { gives } from "@/core/products/doseTarget";
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const START = Date.UTC(2026, 2, 1, 8)
 const MEMBERS = 96

@@ -1,4 +1,4 @@
-import { soakAhead } from '@/core/soaks/soakAhead'
+import { soakAhead } from '@/core/today/soakAhead'
 import { recordEntry } from '@/server/journal'
 import { planSoak, unplanSoak } from '@/server/plannedSoaks'
 import { tubView } from '@/server/views'

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js'
 import { estimate } from '@/core/estimate/estimate'
-import { DAY, HOUR, isKind, MINUTE } from '@/core/journal/entry'
+import { isKind } from '@/core/journal/entry'
 import { calendarOf, openCalendar } from '@/server/calendar'
 import type { Fields, Outcome } from '@/server/form'
 import { recordEntry, undoLastChange } from '@/server/journal'
@@ -23,6 +23,7 @@ import { journalOf, lastChange } from '@/store/entries'
 import { openRefill } from '@/store/refills'
 import { findTub, insertTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const NOW = Date.UTC(2026, 4, 20, 8)
 const ZONE = 'Europe/Berlin'

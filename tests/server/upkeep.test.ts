@@ -1,4 +1,3 @@
-import { DAY, HOUR } from '@/core/journal/entry'
 import { keepChore, setChore } from '@/server/chores'
 import { actOnFilter, filtersOf, keepFilterSet } from '@/server/filters'
 import type { Fields, Outcome } from '@/server/form'
@@ -15,6 +14,7 @@ import { insertOnShelf } from '@/store/shelf'
 import { insertTub } from '@/store/tubs'
 import { staysAhead } from '@/store/upkeep'
 import { newTub } from '../store/newTub'
+import { DAY, HOUR } from "@/core/time";
 
 const NOW = Date.UTC(2026, 4, 20, 10)
 const ZONE = 'Europe/Berlin'

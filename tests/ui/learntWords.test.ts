@@ -1,4 +1,4 @@
-import { DAY, type Entry, HOUR, type NewEntry } from '@/core/journal/entry'
+import { type Entry, type NewEntry } from '@/core/journal/entry'
 import { levelAhead } from '@/core/refill/levelAhead'
 import { assumedWeather } from '@/core/weather'
 import { explainWords, levelWords, oldReadingWords, startsFromWords } from '@/words/learntWords'
@@ -6,6 +6,7 @@ import { planText } from '@/words/planWords'
 import { verdictWords } from '@/words/verdictWords'
 import { journal, NOW, tested } from '../core/waters'
 import { reader, viewOf } from './view'
+import { DAY, HOUR } from "@/core/time";
 
 /** Two weeks in which chlorine falls by a tenth a day and is put back twice, the last test so many hours ago. */
 const taught = (hoursAgo: number, more: NewEntry[] = []): Entry[] => {

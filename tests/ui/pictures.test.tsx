@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import type { ReactElement } from 'react'
 import { renderToStaticMarkup } from 'react-dom/server'
-import { DAY, HOUR, MINUTE } from '@/core/journal/entry'
 import type { Readings } from '@/core/testing/quantity'
 import { WaterBand, WaterColumn } from '@/ui/column/WaterColumn'
 import { BalanceMap } from '@/ui/dose/BalanceMap'
@@ -11,6 +10,7 @@ import { Spoons } from '@/ui/dose/Spoons'
 import { EffectTable, effectRows, StepDetails } from '@/ui/dose/StepDetails'
 import { journal, NOW, tested } from '../core/waters'
 import { viewOf } from './view'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const html = (element: ReactElement) => renderToStaticMarkup(element)
 const text = (markup: string) => markup.replace(/<[^>]*>/g, ' ').replace(/\s+/g, ' ')

@@ -1,4 +1,4 @@
-import { DAY, HOUR, MINUTE, type NewEntry } from '@/core/journal/entry'
+import { type NewEntry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
 import { columnScales } from '@/ui/column/columnData'
@@ -9,6 +9,7 @@ import { entryWords, KIND_WORDS } from '@/words/entryWords'
 import { verdictWords } from '@/words/verdictWords'
 import { journal, NOW, tested } from '../core/waters'
 import { viewOf } from './view'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const fine: Readings = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 const brominated: Readings = { bromine: 5, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { shownDose, toDose } from '@/core/products/measure'
 import { labelGrams, PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
-import { draftDose } from '@/server/drafts/draftDose'
+import { draftDose } from '@/server/entryParsers/draftDose'
 import { openStore } from '@/store/database'
 import { insertTub } from '@/store/tubs'
 import { doseLink } from '@/ui/form/doseLink'

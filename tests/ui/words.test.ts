@@ -1,9 +1,9 @@
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { DAY, type Entry, HOUR, MINUTE } from '@/core/journal/entry'
+import { type Entry } from '@/core/journal/entry'
 import { programmeOf } from '@/core/programmes/programme'
 import { verdict } from '@/core/today/verdict'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { position, staffMarks } from '@/ui/column/scale'
 import { entryWords } from '@/words/entryWords'
 import { floorWords, verdictWords } from '@/words/verdictWords'
@@ -19,6 +19,7 @@ import {
   volume,
 } from '@/words/words'
 import { journal, NOW, tested, tubWith } from '../core/waters'
+import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const reader: Reader = {
   locale: 'en-GB',

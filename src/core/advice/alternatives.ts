@@ -2,10 +2,10 @@ import type { Estimate } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
-import type { Tub } from '../tub'
-import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING, USUAL_CHOICES } from './choices'
+import type { Tub } from '../tub/tub'
+import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING, USUAL_CHOICES } from '../tub/choices'
 import { dosePlan, type Plan, type PlanOptions } from './plan'
-import type { PlanStep } from './planned'
+import type { PlanStep } from './planTypes'
 
 /** One way of answering a question, and all that comes of it. */
 export interface Alternative {

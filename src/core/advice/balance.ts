@@ -5,9 +5,9 @@ import { contains, type Targets, width } from '../programmes/programme'
 import { waterAtPh } from '../water/aerate'
 import { readWater, solvePh, waterFromReading } from '../water/solveWater'
 import type { Water } from '../water/water'
-import { type Choices, landingIn } from './choices'
-import { gives } from './recipe'
+import { type Choices, landingIn } from '../tub/choices'
 import type { Source } from './shelf'
+import { gives } from "../products/doseTarget";
 
 /** Per litre: which products carry a water from one (alkalinity, pH) to another, closed to the air. */
 export interface DosePair {

@@ -1,9 +1,10 @@
 import { quantityOf } from '../estimate/testedWater'
-import { DAY, type Entry, HOUR, isKind } from '../journal/entry'
+import { type Entry, isKind } from '../journal/entry'
 import { type LabelRule, labelGrams, PRODUCTS, type ProductName } from '../products/product'
 import { QUANTITY } from '../testing/quantity'
-import type { Remark } from './planned'
-import { type Task, usable } from './task'
+import type { Remark } from './planTypes'
+import { type Task, usable } from './planContext'
+import { DAY, HOUR } from "../time";
 
 /** Granules a day, where no label was typed: the middle of 6 to 10 g for 1000 L, common practice. */
 const USUAL_RULE: Partial<Record<ProductName, LabelRule>> = {

@@ -5,11 +5,12 @@ import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
 import { readWater, waterFromReading } from '../water/solveWater'
 import type { Water } from '../water/water'
 import { type Aim, balanceAims, type Imbalance, imbalanceOf } from './balance'
-import { largestSafeShare, type Trial } from './errorBar'
-import { bestRecipe, better, gives, misses, type Recipe } from './recipe'
+import { largestSafeShare, type Trial } from './safeShare'
+import { bestRecipe, better, misses, type Recipe } from './recipe'
 import type { Source } from './shelf'
-import { donePpm, effectFor, isAcid, isBase, orderOf, type Task, usable } from './task'
-import type { Wants } from './wanted'
+import { donePpm, effectFor, isAcid, isBase, orderOf, type Task, usable } from './planContext'
+import type { Wants } from './requiredChange'
+import { gives } from "../products/doseTarget";
 
 const BASE_LIMIT_PPM = 60
 const ACID_LIMIT_PPM = 40

@@ -2,7 +2,7 @@ import type { Estimate } from '../estimate/estimate'
 import { fillWaterOf, quantityOf } from '../estimate/testedWater'
 import { contains } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { readWater } from '../water/solveWater'
 import { bandOf } from './state'
 

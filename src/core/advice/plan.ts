@@ -1,16 +1,16 @@
 import type { Estimate } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
 import { programmeOf } from '../programmes/programme'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 import { readWater } from '../water/solveWater'
 import { whyBalance } from './balance'
 import { sanitizerByLabel } from './byLabel'
-import { type Choices, USUAL_CHOICES } from './choices'
+import { type Choices, USUAL_CHOICES } from '../tub/choices'
 import { correctionOf } from './correction'
 import { dilutionsFor } from './dilution'
-import type { Plan, Remark } from './planned'
-import { gives, type Objective, type Recipe } from './recipe'
+import type { Plan, Remark } from './planTypes'
+import { type Objective, type Recipe } from './recipe'
 import {
   balanceRemarks,
   combinedRemarks,
@@ -18,15 +18,16 @@ import {
   lackingRemarks,
   sanitizerRemarks,
   unreadRemarks,
-} from './remarks'
+} from './notes'
 import { replaceFirst } from './replacing'
-import { roundOf } from './round'
+import { roundOf } from './dosingCycle'
 import { type ShelfItem, sourcesOf, usualShelf } from './shelf'
 import { stepsFrom } from './steps'
-import { effectFor, isBase, orderOf, type Task } from './task'
-import { othersFrom, RAISED, SANITIZER_AIM, type Wants, wantsOf } from './wanted'
+import { effectFor, isBase, orderOf, type Task } from './planContext'
+import { othersFrom, RAISED, SANITIZER_AIM, type Wants, wantsOf } from './requiredChange'
+import { gives } from "../products/doseTarget";
 
-export type { Plan, PlanStep } from './planned'
+export type { Plan, PlanStep } from './planTypes'
 
 export interface PlanOptions {
   /** What is at hand; left out, the usual products are. */

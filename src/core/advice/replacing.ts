@@ -1,10 +1,10 @@
 import { type Estimate, estimateAfter } from '../estimate/estimate'
 import { fillWaterOf } from '../estimate/testedWater'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { mixWater } from '../water/mix'
 import { readWater } from '../water/solveWater'
 import { dilutionsFor, dilutionWords, MOST_REPLACED } from './dilution'
-import type { Plan } from './planned'
+import type { Plan } from './planTypes'
 
 /** A partial drain and refill by pump and hose, before the water is worth testing. */
 const AFTER_REPLACING_MINUTES = 60

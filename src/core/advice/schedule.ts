@@ -1,8 +1,9 @@
-import { type Entry, type Instant, isKind, MINUTE } from '../journal/entry'
+import { type Entry, isKind } from '../journal/entry'
 import type { ProductName } from '../products/product'
 import { gapMinutes, handlingOf } from './handling'
-import type { PlanStep } from './planned'
-import type { Wait } from './round'
+import type { PlanStep } from './planTypes'
+import type { Wait } from './dosingCycle'
+import { type Instant, MINUTE } from "../time";
 
 type Next = ProductName | 'air' | 'water'
 

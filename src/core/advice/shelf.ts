@@ -1,10 +1,10 @@
 import type { OwnScoop } from '../products/measure'
-import { meetingIn } from '../products/meetings'
+import { meetingIn } from '../products/incompatibilities'
 import { type LabelRule, PRODUCTS, type ProductName, productEffect } from '../products/product'
 import type { ProductEffect, Strength } from '../products/substance'
 import type { Programme } from '../programmes/programme'
 import type { Water } from '../water/water'
-import type { Choices } from './choices'
+import type { Choices } from '../tub/choices'
 
 /** Something the owner has, and how much of it. */
 export interface ShelfItem {

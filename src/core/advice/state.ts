@@ -1,7 +1,7 @@
 import { type Estimate, isStale } from '../estimate/estimate'
 import { type Band, contains, programmeOf, width } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 
 export type QuantityState = 'in band' | 'drifting' | 'low' | 'high' | 'stale' | 'unknown'
 

@@ -5,10 +5,10 @@ import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
 import { readWater } from '../water/solveWater'
 import { LONGEST_AERATION_MINUTES } from './correction'
 import { AERATION_HANDLING, handlingOf, whyNotAfter } from './handling'
-import type { Later, PlanStep } from './planned'
-import type { Aimed } from './recipe'
-import { effectFor, scoopFor, type Task } from './task'
-import { lastingOf, workingFor } from './working'
+import type { Later, PlanStep } from './planTypes'
+import { effectFor, scoopFor, type Task } from './planContext'
+import { lastingOf, workingFor } from './calculation'
+import { type Aimed } from "../products/doseTarget";
 
 /** Less than this is not worth a step, mg per litre of water; a strong oxidiser works by less. */
 const NEGLIGIBLE_MG_PER_LITRE = 1

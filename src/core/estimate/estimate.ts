@@ -1,11 +1,11 @@
-import { DAY, type Entry, HOUR, type Instant, inOrder } from '../journal/entry'
+import { type Entry, inOrder } from '../journal/entry'
 import { addProduct, spend } from '../products/addProduct'
 import { PRODUCTS } from '../products/product'
 import { programmeOf } from '../programmes/programme'
-import { loadOf } from '../soaks/load'
+import { loadOf } from '../journal/load'
 import { monopersulfateShown } from '../testing/interference'
 import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
-import type { FillWater, Tub } from '../tub'
+import type { FillWater, Tub } from '../tub/tub'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL, PEROXIDE_G_PER_MOL } from '../water/constants'
 import { mixWater } from '../water/mix'
@@ -13,6 +13,7 @@ import { readWater, waterFromReading } from '../water/solveWater'
 import type { Water, WaterReading } from '../water/water'
 import { demandOf, lossOf } from './rates'
 import { fillWaterOf, quantityOf, unseen, waterThatReads, withReadings } from './testedWater'
+import { DAY, HOUR, type Instant } from "../time";
 
 export interface LastReading {
   value: number

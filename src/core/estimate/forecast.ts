@@ -1,8 +1,8 @@
-import { HOUR, type Instant } from '../journal/entry'
 import { programmeOf } from '../programmes/programme'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { DOSE_ERROR, type Estimate, isStale } from './estimate'
 import { lossOf } from './rates'
+import { HOUR, type Instant } from "../time";
 
 export interface ForecastPoint {
   at: Instant

@@ -1,6 +1,6 @@
 import { programmeOf } from '../programmes/programme'
-import { DEMAND_GRAMS_PER_PERSON_HOUR } from '../soaks/load'
-import type { Tub } from '../tub'
+import { DEMAND_GRAMS_PER_PERSON_HOUR } from '../journal/load'
+import type { Tub } from '../tub/tub'
 
 /** First-order loss of the residual, per hour: this tub's own where it has been learnt, else as for any of its programme. */
 export const lossOf = (tub: Tub): { mean: number; standardDeviation: number } =>

@@ -1,6 +1,6 @@
 import { combinedBehind } from '../testing/interference'
 import type { Quantity, Readings } from '../testing/quantity'
-import { type FillWater, TYPICAL_FILL_WATER } from '../tub'
+import { type FillWater, TYPICAL_FILL_WATER } from '../tub/tub'
 import { readWater, waterFromReading } from '../water/solveWater'
 import { type Water, type WaterReading, WITHOUT_EXTRAS } from '../water/water'
 

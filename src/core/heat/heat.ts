@@ -1,4 +1,4 @@
-import type { TubKind } from '../tub'
+import type { TubKind } from '../tub/tub'
 
 /**
  * Heat of a tub as one body that loses heat in proportion to its excess over the air (Newton). Constant of the water:

@@ -1,17 +1,12 @@
 import type { ProductName } from '../products/product'
-import type { StageId } from '../refill/stageId'
-import type { SoakLoad } from '../soaks/load'
 import type { Method, Readings } from '../testing/quantity'
-import type { FillWater } from '../tub'
-import type { ChoreId } from '../upkeep/choreId'
-import type { FilterAct, SoakRecipeId } from '../upkeep/filterAct'
-import type { Sign } from '../upkeep/sign'
-
-/** Milliseconds since 1970, UTC. */
-export type Instant = number
-export const HOUR = 3_600_000
-export const MINUTE = 60_000
-export const DAY = 24 * HOUR
+import { Instant } from "../time"
+import type { FillWater } from '../tub/tub'
+import type { ChoreId } from './choreId'
+import type { FilterAct, SoakRecipeId } from './filterAct'
+import type { SoakLoad } from './load'
+import type { StageId } from './stageId'
+import type { Sign } from './symptom'
 
 export interface TestBody {
   method: Method

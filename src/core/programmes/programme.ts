@@ -1,5 +1,6 @@
-import type { ProductName } from '../products/product'
-import type { Quantity } from '../testing/quantity'
+import type { ProductName } from '../products/product';
+import type { Quantity } from '../testing/quantity';
+import { SanitizerQuantity } from "../testing/quantity";
 
 export interface Band {
   low: number
@@ -40,11 +41,6 @@ export type ProgrammeId =
   | 'mineral with metered chlorine'
   | 'biguanide'
   | 'hydrogen peroxide'
-
-export type SanitizerQuantity = Extract<
-  Quantity,
-  'freeChlorine' | 'bromine' | 'biguanide' | 'peroxide'
->
 
 export interface TargetPreset {
   id: string

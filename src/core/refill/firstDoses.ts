@@ -1,13 +1,14 @@
 import { dosePlan, type Plan, type PlanOptions } from '../advice/plan'
-import type { PlanStep } from '../advice/planned'
+import type { PlanStep } from '../advice/planTypes'
 import { scheduleOf } from '../advice/schedule'
 import { estimate } from '../estimate/estimate'
 import { fillWaterOf } from '../estimate/testedWater'
-import { type Entry, type Instant, MINUTE } from '../journal/entry'
+import { type Entry } from '../journal/entry'
 import { PRODUCTS, type ProductFamily } from '../products/product'
 import { programmeOf } from '../programmes/programme'
-import type { FillWater, Tub } from '../tub'
+import type { FillWater, Tub } from '../tub/tub'
 import { readWater } from '../water/solveWater'
+import { type Instant, MINUTE } from "../time";
 
 const BALANCES: readonly ProductFamily[] = ['base', 'acid', 'mineral']
 

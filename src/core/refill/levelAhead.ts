@@ -1,7 +1,8 @@
 import { OPEN_AROUND_SOAK } from '../estimate/surroundings'
-import { DAY, type Entry, HOUR, type Instant, isKind } from '../journal/entry'
+import { type Entry, isKind } from '../journal/entry'
 import type { Weather } from '../weather'
 import { CARRIED_PER_BATHER, evaporationLitresPerHour, PAST_COVER } from './topUp'
+import { DAY, HOUR, type Instant } from "../time";
 
 export interface LevelAhead {
   evaporatedLitres: number

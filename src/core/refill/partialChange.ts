@@ -1,6 +1,6 @@
 import type { Estimate } from '../estimate/estimate'
 import { fillWaterOf, quantityOf } from '../estimate/testedWater'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { mixWater } from '../water/mix'
 import { readWater } from '../water/solveWater'
 

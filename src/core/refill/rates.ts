@@ -1,7 +1,8 @@
 import { HEATER_KILOWATTS, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
-import { type Entry, HOUR, isKind, MINUTE } from '../journal/entry'
-import type { Tub } from '../tub'
+import { type Entry, isKind } from '../journal/entry'
+import type { Tub } from '../tub/tub'
 import type { RefillSettings } from './settings'
+import { HOUR, MINUTE } from "../time";
 
 /** How fast something goes here: litres a minute, or °C an hour. */
 export interface Rate {

@@ -1,12 +1,13 @@
 import type { Estimate } from '../estimate/estimate'
 import { fillWaterOf, quantityOf } from '../estimate/testedWater'
-import { DAY, type Entry, type Instant, isKind } from '../journal/entry'
-import { stabiliserClock } from '../programmes/stabiliserClock'
-import type { Tub } from '../tub'
+import { type Entry, isKind } from '../journal/entry'
+import { stabiliserClock } from '../estimate/stabiliserBuildup'
+import type { Tub } from '../tub/tub'
 import { LITRES_PER_US_GALLON } from '../units'
-import type { Sign } from '../upkeep/sign'
+import type { Sign } from '../journal/symptom'
 import { readWater } from '../water/solveWater'
 import { waterLife } from './waterLife'
+import { DAY, type Instant } from "../time";
 
 /** Why the water has to go, and when by that rule. */
 export type RefillReason = { at: Instant } & (

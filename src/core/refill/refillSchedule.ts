@@ -1,6 +1,6 @@
-import { DAY, type Instant, MINUTE } from '../journal/entry'
-import type { StageId } from './stageId'
+import type { StageId } from '../journal/stageId'
 import type { Stage } from './stages'
+import { DAY, type Instant, MINUTE } from "../time";
 
 export interface Blocked {
   from: Instant

@@ -1,5 +1,5 @@
-import type { Instant } from '../journal/entry'
-import type { StageId } from './stageId'
+import type { StageId } from '../journal/stageId'
+import { type Instant } from "../time";
 
 export const DRAIN_WAYS = ['pump', 'gravity', 'both'] as const
 export type DrainWay = (typeof DRAIN_WAYS)[number]

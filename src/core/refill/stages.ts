@@ -4,12 +4,12 @@ import { lossOf } from '../estimate/rates'
 import { COOLING_HOURS, heatingHours, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
-import { startSteps } from '../programmes/startUp'
-import type { Tub } from '../tub'
+import { startSteps } from '../routine/startUp'
+import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import type { Rate, Rates } from './rates'
 import type { RefillSettings } from './settings'
-import type { StageId } from './stageId'
+import type { StageId } from '../journal/stageId'
 
 /** Arithmetic of a stage's length, for the screen to write out. */
 export type Sum =

@@ -1,19 +1,20 @@
-import { gives } from '../advice/recipe'
-import { effectFor, type Task } from '../advice/task'
-import { SANITIZER_AIM } from '../advice/wanted'
+import { effectFor, type Task } from '../advice/planContext'
+import { SANITIZER_AIM } from '../advice/requiredChange'
 import { type Estimate, estimate as estimateAt } from '../estimate/estimate'
 import { demandOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
-import { type Entry, type EntryOf, HOUR, isKind, MINUTE } from '../journal/entry'
+import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { addProduct } from '../products/addProduct'
 import { gramsInMeasure, roundToMeasure } from '../products/measure'
 import type { ProductName } from '../products/product'
 import { middle, type Programme, programmeOf } from '../programmes/programme'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { LITRES_PER_US_GALLON } from '../units'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { readWater } from '../water/solveWater'
-import { isHeavy, loadOf } from './load'
+import { isHeavy, loadOf } from '../journal/load'
+import { gives } from "../products/doseTarget";
+import { HOUR, MINUTE } from "../time";
 
 export const AFTER_SOAK_SCHOOLS = ['spoon rule', 'daily grams', 'demand'] as const
 export type AfterSoakSchool = (typeof AFTER_SOAK_SCHOOLS)[number]

@@ -1,7 +1,8 @@
-import { DAY, type Entry, type EntryOf, type Instant, isKind } from '../journal/entry'
+import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import type { ProductName } from '../products/product'
-import type { Tub } from '../tub'
-import { isHeavy } from './load'
+import type { Tub } from '../tub/tub'
+import { isHeavy } from '../journal/load'
+import { DAY, type Instant } from "../time";
 
 /** So much of each is a shock, mg per litre of water: common practice (a quarter cup of non-chlorine shock for a tub, a teaspoon of granules for 100 US gal), less what a hand may be short. */
 const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {

@@ -1,5 +1,4 @@
-import type { Programme } from '../programmes/programme'
-import { type Method, QUANTITY, type Quantity, readingError } from './quantity'
+import { type Method, QUANTITY, type Quantity, type SanitizerQuantity, readingError } from './quantity'
 
 /** A block of a strip's chart. */
 export interface StripBlock {
@@ -93,7 +92,7 @@ const PH = pad('pH', 6.6, 7.0, 7.4, 7.8, 8.2)
 const ALKALINITY = pad('totalAlkalinity', 0, 40, 80, 120, 180)
 const HARDNESS = pad('calciumHardness', 0, 50, 100, 250, 450)
 const STABILISER = pad('cyanuricAcid', 0, 30, 60, 100, 200)
-const RESIDUAL: Record<Programme['sanitizer'], StripPad> = {
+const RESIDUAL: Record<SanitizerQuantity, StripPad> = {
   freeChlorine: pad('freeChlorine', 0, 1, 3, 5, 10),
   bromine: pad('bromine', 0, 1, 2, 5, 10),
   biguanide: pad('biguanide', 0, 10, 30, 50, 70),
@@ -111,7 +110,7 @@ export interface GenericStrip {
  * Layouts to begin with, for a sanitizer: numbers only, colours come from the owner's chart. Common practice for pads; the
  * blocks' values are to be corrected to the bottle's.
  */
-export const genericStrips = (sanitizer: Programme['sanitizer']): GenericStrip[] => {
+export const genericStrips = (sanitizer: SanitizerQuantity): GenericStrip[] => {
   const residual = RESIDUAL[sanitizer]
   const chlorine = sanitizer === 'freeChlorine'
   return [
@@ -157,7 +156,7 @@ export interface GenericDrops {
 }
 
 /** Factors of the usual titrations by sample size; common practice, the kit's own leaflet comes first. */
-export const genericDrops = (sanitizer: Programme['sanitizer']): GenericDrops[] => {
+export const genericDrops = (sanitizer: SanitizerQuantity): GenericDrops[] => {
   const residual = (fine: boolean) =>
     sanitizer === 'bromine'
       ? [drops('bromine', fine ? 0.5 : 1.25, fine ? 25 : 10)]

@@ -250,3 +250,9 @@ export const readingError = (quantity: Quantity, method: Method, value: number):
       }[quantity]
   }
 }
+
+
+export type SanitizerQuantity = Extract<
+  Quantity,
+  'freeChlorine' | 'bromine' | 'biguanide' | 'peroxide'
+>

@@ -1,9 +1,9 @@
 import { handlingOf } from '../advice/handling'
-import { bathersIn } from '../advice/round'
+import { bathersIn } from '../advice/dosingCycle'
 import { type Estimate, isStale } from '../estimate/estimate'
 import { mayStand } from '../estimate/mayStand'
 import { quantityOf } from '../estimate/testedWater'
-import { type Entry, HOUR, type Instant, inOrder, isKind, MINUTE } from '../journal/entry'
+import { type Entry, inOrder, isKind } from '../journal/entry'
 import { actsOn, type Decisive, spoilsBiguanide } from '../products/actsOn'
 import { PRODUCTS, type ProductName } from '../products/product'
 import {
@@ -15,12 +15,13 @@ import {
   STABILISER,
   WIDEST_PH,
 } from '../programmes/programme'
-import { startProgress } from '../programmes/startUp'
-import { residualFloor } from '../programmes/targetsNow'
-import type { StageId } from '../refill/stageId'
+import { startProgress } from '../routine/startUp'
+import { residualFloor } from '../tub/targetsNow'
+import type { StageId } from '../journal/stageId'
 import type { Quantity } from '../testing/quantity'
-import type { Tub } from '../tub'
-import { type Sign, UNCLEAR, UNWELL } from '../upkeep/sign'
+import type { Tub } from '../tub/tub'
+import { type Sign, UNCLEAR, UNWELL } from '../journal/symptom'
+import { HOUR, type Instant, MINUTE } from "../time";
 
 /** Why a tub is shut, the gravest first. */
 export const CLOSURE_CODES = [

@@ -1,12 +1,12 @@
 import type { Estimate } from '../estimate/estimate'
 import type { ForecastPoint } from '../estimate/forecast'
 import { nineInTenStand } from '../estimate/mayStand'
-import { HOUR, type Instant } from '../journal/entry'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
-import { residualFloor } from '../programmes/targetsNow'
+import { residualFloor } from '../tub/targetsNow'
 import { QUANTITY } from '../testing/quantity'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { type Closure, waterCareOpens } from './closures'
+import { HOUR, type Instant } from "../time";
 
 /**
  * How a moment ahead stands: `ready` as a yes or a probably of today would; `test first`: the residual should do, but no test is

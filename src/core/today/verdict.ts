@@ -1,10 +1,11 @@
 import { stateOf } from '../advice/state'
 import type { Estimate } from '../estimate/estimate'
-import { type Entry, type Instant, isKind } from '../journal/entry'
+import { type Entry, isKind } from '../journal/entry'
 import { floorBroken, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { type Closure, closures, type House, testOpens } from './closures'
+import { type Instant } from "../time";
 
 export interface Fault {
   quantity: Quantity

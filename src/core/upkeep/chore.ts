@@ -1,10 +1,10 @@
-import type { Instant } from '../journal/entry'
 import type { ProductName } from '../products/product'
-import { feederOf } from '../programmes/feeder'
-import type { Tub, TubKind } from '../tub'
-import { CHORE_IDS, type ChoreId, type OwnChoreId, type PresetChoreId } from './choreId'
+import type { Tub, TubKind } from '../tub/tub'
+import { CHORE_IDS, type ChoreId, type OwnChoreId, type PresetChoreId } from '../journal/choreId'
 import type { Interval, Season } from './interval'
-import type { Sign } from './sign'
+import type { Sign } from '../journal/symptom'
+import { feederOf } from "../programmes/feederKind";
+import { type Instant } from "../time";
 
 /** Where a chore's marks stand on the season strip. */
 export const LANES = ['filters', 'surfaces', 'water', 'cover', 'equipment'] as const

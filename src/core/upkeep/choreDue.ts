@@ -1,14 +1,15 @@
-import { DAY, type Entry, type EntryOf, type Instant, isKind, MINUTE } from '../journal/entry'
+import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { waterLife } from '../refill/waterLife'
-import { loadOf } from '../soaks/load'
+import { loadOf } from '../journal/load'
 import { isShock } from '../soaks/shock'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { type Chore, type ChoreRule, choresOf } from './chore'
-import type { ChoreId, PresetChoreId } from './choreId'
+import type { ChoreId, PresetChoreId } from '../journal/choreId'
 import { nextInSeason } from './interval'
 import { COUNTED, paceOf } from './pace'
-import type { Sign } from './sign'
-import { aroundStays, type Stay } from './stay'
+import type { Sign } from '../journal/symptom'
+import { aroundStays, type Stay } from './guestStay'
+import { DAY, type Instant, MINUTE } from "../time";
 
 export interface ChoreDue {
   chore: Chore

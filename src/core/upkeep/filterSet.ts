@@ -1,5 +1,6 @@
-import { DAY, type EntryOf, HOUR, type Instant, MINUTE } from '../journal/entry'
-import type { FilterAct, SoakRecipeId } from './filterAct'
+import { type EntryOf } from '../journal/entry'
+import type { FilterAct, SoakRecipeId } from '../journal/filterAct'
+import { DAY, HOUR, type Instant, MINUTE } from "../time";
 
 export const FILTER_KINDS = [
   'open ends',

@@ -1,8 +1,9 @@
-import { DAY, type Entry, type Instant } from '../journal/entry'
+import { type Entry } from '../journal/entry'
 import { waterLife } from '../refill/waterLife'
-import { loadOf } from '../soaks/load'
+import { loadOf } from '../journal/load'
 import { SHOCK_EVERY } from '../soaks/shock'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
+import { DAY, type Instant } from "../time";
 
 /** What a day brings to each thing that chores count, if the coming weeks are like the last eight. */
 export interface Pace {

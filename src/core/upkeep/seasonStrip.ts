@@ -1,13 +1,14 @@
-import { DAY, type Entry, HOUR, type Instant } from '../journal/entry'
+import { type Entry } from '../journal/entry'
 import { waterLife } from '../refill/waterLife'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { LANES, type Lane } from './chore'
 import { type ChoreDue, SHOWN_BY } from './choreDue'
-import type { PresetChoreId } from './choreId'
+import type { PresetChoreId } from '../journal/choreId'
 import type { FilterStanding } from './filterSet'
 import { nextInSeason } from './interval'
 import { COUNTED, type Pace, paceOf } from './pace'
-import type { Stay } from './stay'
+import type { Stay } from './guestStay'
+import { DAY, HOUR, type Instant } from "../time";
 
 export const STRIP_WEEKS = 26
 

@@ -2,7 +2,7 @@ import { bandOf, type QuantityState, stateOf } from '@/core/advice/state'
 import type { Estimate, QuantityEstimate } from '@/core/estimate/estimate'
 import { type Band, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { figure, type Reader } from '@/words/words'
 
 /** Nine in ten of a normal spread lie within this many standard deviations. */

@@ -1,9 +1,10 @@
 import Link from 'next/link'
-import { DAY, isKind } from '@/core/journal/entry'
+import { isKind } from '@/core/journal/entry'
 import { labelGrams, PRODUCTS } from '@/core/products/product'
 import type { TubView } from '@/server/views'
 import { day, dose, type Reader } from '@/words/words'
 import { doseLink } from '../form/doseLink'
+import { DAY } from "@/core/time";
 
 /** Helpers whose makers keep their recipe: so much by the label for this tub, when last, and when again. */
 export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) => {

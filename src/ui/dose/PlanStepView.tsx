@@ -1,7 +1,6 @@
 import { ALWAYS } from '@/core/advice/handling'
 import type { PlanStep } from '@/core/advice/plan'
 import { waitBefore } from '@/core/advice/schedule'
-import type { Instant } from '@/core/journal/entry'
 import { doseUnit, shownDose } from '@/core/products/measure'
 import { PRODUCTS } from '@/core/products/product'
 import type { Fields } from '@/server/form'
@@ -16,6 +15,7 @@ import { Signs } from './Signs'
 import { Spoons } from './Spoons'
 import { StepDetails } from './StepDetails'
 import { type TickedBy, TickForm } from './TickForm'
+import { type Instant } from "@/core/time";
 
 export const rail = 'relative border-oak-2 border-l-[3px] pb-6 pl-6 ml-3.5'
 export const dot =

@@ -1,9 +1,7 @@
 import { type ForecastPoint, type PlannedRise, residualForecast } from '@/core/estimate/forecast'
-import { DOSED_BY_HOURS } from '@/core/estimate/learning/believe'
+import { DOSED_BY_HOURS } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { lossOf } from '@/core/estimate/rates'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { HOUR, MINUTE } from '@/core/journal/entry'
-import { feederOf } from '@/core/programmes/feeder'
 import { type Band, programmeOf } from '@/core/programmes/programme'
 import { QUANTITY } from '@/core/testing/quantity'
 import { waterCareOpens } from '@/core/today/closures'
@@ -12,6 +10,8 @@ import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
 import { clock, day, dayAndClock, figure, type Reader, sameDay } from '@/words/words'
 import { NINE_IN_TEN } from '../column/columnData'
+import { feederOf } from "@/core/programmes/feederKind";
+import { HOUR, MINUTE } from "@/core/time";
 
 const HOURS = 48
 const PHONE_HOURS = 24

@@ -1,5 +1,5 @@
 import type { PlanStep } from '@/core/advice/plan'
-import type { WorkingLine } from '@/core/advice/working'
+import type { WorkingLine } from '@/core/advice/calculation'
 import { PRODUCTS } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import { calciteSaturationIndex } from '@/core/water/saturation'

@@ -1,7 +1,7 @@
 import { bandOf } from '@/core/advice/state'
 import type { Fan } from '@/core/estimate/learning/learnt'
 import { QUANTITY } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { figure, type Reader, unitOf, weekday } from '@/words/words'
 
 const WIDTH = 440

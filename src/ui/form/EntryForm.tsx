@@ -1,9 +1,9 @@
 'use client'
 
 import type { EntryKind } from '@/core/journal/entry'
-import { FILL_READ } from '@/core/testing/fillTest'
+import { FILL_READ } from '@/core/tub/fillTest'
 import { METHODS, QUANTITY } from '@/core/testing/quantity'
-import { FILL_WATER_SOURCES } from '@/core/tub'
+import { FILL_WATER_SOURCES } from '@/core/tub/tub'
 import type { Fields } from '@/server/form'
 import { SOURCE_WORDS } from '@/words/entryWords'
 import { METHOD_WORDS } from '@/words/words'

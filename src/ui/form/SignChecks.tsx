@@ -1,6 +1,6 @@
 'use client'
 
-import { SIGNS } from '@/core/upkeep/sign'
+import { SIGNS } from '@/core/journal/symptom'
 import { useDraft } from './draft'
 
 /** What was seen; none ticked is a tub that looks well. */

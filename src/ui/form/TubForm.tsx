@@ -8,7 +8,7 @@ import {
   MOST_KEEP_OUT_ABOVE,
   PROGRAMMES,
 } from '@/core/programmes/programme'
-import { FILL_WATER_SOURCES, type VolumeBasis, volumeLitres } from '@/core/tub'
+import { FILL_WATER_SOURCES, type VolumeBasis, volumeLitres } from '@/core/tub/tub'
 import {
   fromCelsius,
   fromLitres,

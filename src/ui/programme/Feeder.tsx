@@ -1,6 +1,6 @@
 'use client'
 
-import type { FeederAdvice, FeederMove } from '@/core/programmes/feeder'
+import type { FeederAdvice, FeederMove } from '@/core/routine/feeder'
 import { inUnits } from '@/words/inUnits'
 import type { Reader } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'

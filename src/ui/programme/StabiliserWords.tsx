@@ -1,8 +1,8 @@
-import { DAY } from '@/core/journal/entry'
-import type { StabiliserClock } from '@/core/programmes/stabiliserClock'
-import type { Tub } from '@/core/tub'
+import type { StabiliserClock } from '@/core/estimate/stabiliserBuildup'
+import type { Tub } from '@/core/tub/tub'
 import { stabilisedWords } from '@/words/programmeWords'
 import { day, numberWords, type Reader } from '@/words/words'
+import { DAY } from "@/core/time";
 
 const FAR = 400 * DAY
 

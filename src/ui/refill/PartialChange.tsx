@@ -2,7 +2,7 @@ import type { Estimate } from '@/core/estimate/estimate'
 import { quantityOf } from '@/core/estimate/testedWater'
 import { DILUTED, type Diluted, partialChange } from '@/core/refill/partialChange'
 import { QUANTITY } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub'
+import type { Tub } from '@/core/tub/tub'
 import { amount, numberWords, type Reader, volume } from '@/words/words'
 
 /** How many litres to change for one of the things that only leave with the water. */

@@ -5,7 +5,7 @@ import type { Blocked, RefillSchedule } from '@/core/refill/refillSchedule'
 import { lengthWords, sumWords } from '@/words/refillWords'
 import { clock, dayAndClock, type Reader, weekday } from '@/words/words'
 import type { Action } from '../form/draft'
-import { useCarry } from '../useCarry'
+import { useCarry } from '../useDrag'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import type { Nudge } from '@/core/upkeep/nudge'
+import type { Nudge } from '@/core/upkeep/reminder'
 
 const EVERY_MILLISECONDS = 15 * 60_000
 const TOLD = 'pavrel.nudged'

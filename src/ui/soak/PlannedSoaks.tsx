@@ -1,5 +1,5 @@
 import { programmeOf } from '@/core/programmes/programme'
-import { soakAhead } from '@/core/soaks/soakAhead'
+import { soakAhead } from '@/core/today/soakAhead'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT, closureWords } from '@/words/closureWords'
 import { amount, dayAndClock, type Reader } from '@/words/words'

@@ -1,6 +1,6 @@
 'use client'
 
-import { SIGN_MEANS, SIGNS } from '@/core/upkeep/sign'
+import { SIGN_MEANS, SIGNS } from '@/core/journal/symptom'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { SignChecks } from '../form/SignChecks'

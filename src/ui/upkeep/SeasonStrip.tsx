@@ -5,7 +5,7 @@ import type { SeasonStrip as Strip, StripMark, StripRow } from '@/core/upkeep/se
 import { LANE_WORDS, whyWords } from '@/words/choreWords'
 import { day, type Reader } from '@/words/words'
 import type { Action } from '../form/draft'
-import { useCarry } from '../useCarry'
+import { useCarry } from '../useDrag'
 import { SHAPE_WORDS, StripShape } from './stripMarks'
 
 const DAY = 86_400_000

@@ -1,7 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import type { Stay } from '@/core/upkeep/stay'
+import type { Stay } from '@/core/upkeep/guestStay'
 import { healthWords } from '@/words/verdictWords'
 import { day, type Reader } from '@/words/words'
 import { type Action, DraftForm, FieldNote } from '../form/draft'

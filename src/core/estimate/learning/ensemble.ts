@@ -1,11 +1,10 @@
-import { type Entry, type Instant, inOrder, MINUTE } from '../../journal/entry'
+import { type Entry, inOrder } from '../../journal/entry'
 import { PRODUCTS, productEffect } from '../../products/product'
-import { feederOf } from '../../programmes/feeder'
 import { programmeOf } from '../../programmes/programme'
-import { loadOf, type SoakLoad } from '../../soaks/load'
+import { loadOf, type SoakLoad } from '../../journal/load'
 import type { Quantity } from '../../testing/quantity'
-import type { FillWater, Tub } from '../../tub'
-import { cleansFilter } from '../../upkeep/cleansFilter'
+import type { FillWater, Tub } from '../../tub/tub'
+import { cleansFilter } from '../../journal/cleansFilter'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
 import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../../water/constants'
 import { readWater } from '../../water/solveWater'
@@ -30,8 +29,10 @@ import {
   setPh,
 } from './ensembleState'
 import { AT_ONCE, COMBINED_SHARE } from './kinetics'
-import { loseGas, passEnsemble } from './passEnsemble'
+import { loseGas, passEnsemble } from './advanceEnsemble'
 import { predictedOf, takeReadings } from './takeReadings'
+import { feederOf } from "../../programmes/feederKind";
+import { type Instant, MINUTE } from "../../time";
 
 /** Common practice, 15 to 30 % a day: where a feeder holds the level and the programme's own rate is none. */
 const LOSS_PER_HOUR = 0.22 / 24

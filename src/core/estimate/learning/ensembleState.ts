@@ -1,10 +1,10 @@
-import type { Instant } from '../../journal/entry'
 import { normal, seeded } from '../../random'
 import type { Quantity } from '../../testing/quantity'
-import type { FillWater } from '../../tub'
+import type { FillWater } from '../../tub/tub'
 import { carbonOf } from '../../water/aerate'
 import { type Equilibria, equilibriaFor } from '../../water/equilibrium'
 import { phNear } from './phNear'
+import { type Instant } from "../../time";
 
 /** What is learnt of a tub, in the order of the arrays: logarithms of its rates. */
 export const LEARNT = ['loss', 'demand', 'feed', 'transfer', 'cell', 'clearing', 'drag'] as const

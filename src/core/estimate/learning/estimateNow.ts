@@ -1,13 +1,14 @@
-import type { Entry, Instant } from '../../journal/entry'
-import { feederOf } from '../../programmes/feeder'
+import type { Entry } from '../../journal/entry'
 import { programmeOf } from '../../programmes/programme'
-import { targetsNow } from '../../programmes/targetsNow'
-import type { LearntRates, Tub } from '../../tub'
+import { targetsNow } from '../../tub/targetsNow'
+import type { LearntRates, Tub } from '../../tub/tub'
 import { type Estimate, estimate } from '../estimate'
-import { believe, deviationOf, ENOUGH_READINGS } from './believe'
+import { believe, deviationOf, ENOUGH_READINGS } from './mergeLearnedEstimate'
 import { ensembleOf, type Spread } from './ensemble'
 import type { Ensemble } from './ensembleState'
 import { type LearntTub, learntOf } from './learnt'
+import { feederOf } from "../../programmes/feederKind";
+import { type Instant } from "../../time";
 
 export interface TubNow<Row extends Tub> {
   /** With the rates it has taught, and its ranges as its water allows them. */

@@ -1,12 +1,13 @@
-import { type Entry, HOUR, type Instant } from '../../journal/entry'
-import { feederOf } from '../../programmes/feeder'
+import { type Entry } from '../../journal/entry'
 import { programmeOf } from '../../programmes/programme'
-import type { SoakLoad } from '../../soaks/load'
+import type { SoakLoad } from '../../journal/load'
 import type { Quantity } from '../../testing/quantity'
-import type { Tub } from '../../tub'
+import type { Tub } from '../../tub/tub'
 import { expectedOf, type Spread, spreadOf, takeEntry } from './ensemble'
 import { copyEnsemble, type Ensemble, LEARNT, type Learnt, type OddReading } from './ensembleState'
-import { passEnsemble } from './passEnsemble'
+import { passEnsemble } from './advanceEnsemble'
+import { feederOf } from "../../programmes/feederKind";
+import { HOUR, type Instant } from "../../time";
 
 export interface LearntTub {
   at: Instant

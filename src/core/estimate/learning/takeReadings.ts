@@ -1,7 +1,7 @@
 import type { EntryOf } from '../../journal/entry'
 import { programmeOf } from '../../programmes/programme'
 import { type Method, type Quantity, readingError } from '../../testing/quantity'
-import type { Tub } from '../../tub'
+import type { Tub } from '../../tub/tub'
 import {
   ALKALINITY_PPM_PER_MEQ,
   ATOM,

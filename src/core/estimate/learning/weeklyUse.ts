@@ -1,10 +1,11 @@
-import { DAY, type Entry, HOUR, type Instant, isKind } from '../../journal/entry'
+import { type Entry, isKind } from '../../journal/entry'
 import { PRODUCTS, productEffect } from '../../products/product'
-import { feederOf } from '../../programmes/feeder'
 import { programmeOf } from '../../programmes/programme'
-import { loadOf } from '../../soaks/load'
-import type { Tub } from '../../tub'
+import { loadOf } from '../../journal/load'
+import type { Tub } from '../../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../../water/constants'
+import { feederOf } from "../../programmes/feederKind";
+import { DAY, HOUR, type Instant } from "../../time";
 
 export interface WeeklyUse {
   /** What went in less what the residual rose by, ppm a day. */

@@ -6,7 +6,6 @@ import { questionsFor } from '@/core/advice/alternatives'
 import { dosePlan } from '@/core/advice/plan'
 import { scheduleOf } from '@/core/advice/schedule'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
-import { type Instant, MINUTE } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import type { TubView } from '@/server/views'
@@ -27,6 +26,7 @@ import { startsFromWords } from '@/words/learntWords'
 import { planText } from '@/words/planWords'
 import { floorWords } from '@/words/verdictWords'
 import { clock, dayAndClock, dose, type Reader, volume } from '@/words/words'
+import { type Instant, MINUTE } from "@/core/time";
 
 export const metadata: Metadata = { title: 'Dose' }
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
-import { startProgress } from '@/core/programmes/startUp'
+import { startProgress } from '@/core/routine/startUp'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'

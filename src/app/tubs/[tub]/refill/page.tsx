@@ -12,7 +12,7 @@ import {
 } from '@/app/actions'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { DAY, isKind } from '@/core/journal/entry'
+import { isKind } from '@/core/journal/entry'
 import { labelGrams, PRODUCTS, type ProductName } from '@/core/products/product'
 import { DILUTED } from '@/core/refill/partialChange'
 import { usualSurface } from '@/core/refill/topUp'
@@ -37,6 +37,7 @@ import {
   reasonWords,
 } from '@/words/refillWords'
 import { dayAndClock, dose, numberWords, volume } from '@/words/words'
+import { DAY } from "@/core/time";
 
 export const metadata: Metadata = { title: 'Refill' }
 

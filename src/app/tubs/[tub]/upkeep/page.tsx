@@ -12,7 +12,6 @@ import {
 } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, type UpkeepDay, upkeepDay } from '@/app/upkeepDay'
-import { DAY } from '@/core/journal/entry'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
 import { toWallClock } from '@/server/moment'
 import { quietHours } from '@/server/nudges'
@@ -32,6 +31,7 @@ import { Stays } from '@/ui/upkeep/Stays'
 import { agendaWords } from '@/words/agendaWords'
 import { mostUrgent, weekTitle, whyWords } from '@/words/choreWords'
 import { type Reader, weekday } from '@/words/words'
+import { DAY } from "@/core/time";
 
 export const metadata: Metadata = { title: 'Upkeep' }
 

@@ -1,12 +1,14 @@
-import { gives } from '../advice/recipe'
 import type { Estimate } from '../estimate/estimate'
 import { quantityOf } from '../estimate/testedWater'
-import { type Entry, type EntryOf, HOUR, type Instant, isKind, MINUTE } from '../journal/entry'
-import { labelGrams, PRODUCTS, type ProductName } from '../products/product'
+import { type Entry, type EntryOf, isKind } from '../journal/entry'
+import { labelGrams, type ProductName, PRODUCTS } from '../products/product'
+import { tabletsAWeek } from "../programmes/feederKind"
+import { middle, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
-import { middle, programmeOf } from './programme'
+import { gives } from "../products/doseTarget";
+import { HOUR, type Instant, MINUTE } from "../time";
 
 /** What a step of a start-up waits for before the next: time, and where it says so a reading. */
 export interface StartStep {
@@ -119,11 +121,6 @@ const oxidise = (tub: Tub): StartStep => ({
   grams: gramsFor(tub, 'potassium monopersulfate', 'bromine', middle(tub.targets.sanitizer)),
   waitMinutes: 30,
 })
-
-/** Tablets for a floater, by volume: 2 to 6 a week, common practice. */
-export const tabletsAWeek = (litres: number): number =>
-  Math.min(6, Math.max(2, Math.round(litres / 400)))
-
 const saltSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
   const product: ProductName =
     tub.programme === 'salt bromine' ? 'sodium bromide' : 'sodium chloride'

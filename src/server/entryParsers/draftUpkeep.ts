@@ -1,17 +1,18 @@
 import Joi from 'joi'
-import { type ChoreBody, DAY, type FilterBody } from '@/core/journal/entry'
+import { type ChoreBody, type FilterBody } from '@/core/journal/entry'
 import { doseUnit, fromDose } from '@/core/products/measure'
 import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
 import { allChoresOf } from '@/core/upkeep/chore'
-import { isChoreId, isPresetChore } from '@/core/upkeep/choreId'
-import { FILTER_ACTS, SOAK_RECIPES, type SoakRecipeId } from '@/core/upkeep/filterAct'
-import { SIGNS } from '@/core/upkeep/sign'
+import { isChoreId, isPresetChore } from '@/core/journal/choreId'
+import { FILTER_ACTS, SOAK_RECIPES, type SoakRecipeId } from '@/core/journal/filterAct'
+import { SIGNS } from '@/core/journal/symptom'
 import type { Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
 import { allFilterSets, choreRulesOf, toRule } from '@/store/upkeep'
 import { check, type Fields, number, oneOf, text } from '../form'
 import { noMoment, noonOf, zoneOf } from '../moment'
 import type { Draft } from './draft'
+import { DAY } from "@/core/time";
 
 /** Put off without a day, a chore comes back in so many days. */
 const POSTPONED_DAYS = 3

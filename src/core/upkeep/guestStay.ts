@@ -1,4 +1,4 @@
-import { DAY, type Instant } from '../journal/entry'
+import { DAY, type Instant } from "../time";
 
 /** Guests who stay, or a time nobody is there. */
 export interface Stay {

@@ -1,12 +1,12 @@
 import Joi from 'joi'
 import { whyNotAfter } from '@/core/advice/handling'
 import { overdone } from '@/core/advice/overdone'
-import { bathersIn } from '@/core/advice/round'
+import { bathersIn } from '@/core/advice/dosingCycle'
 import { waitBefore } from '@/core/advice/schedule'
 import { estimate } from '@/core/estimate/estimate'
 import type { Entry } from '@/core/journal/entry'
 import { doseUnit, fromDose, gramsInMeasure, MEASURES } from '@/core/products/measure'
-import { feederMeeting, meetingIn } from '@/core/products/meetings'
+import { meetingIn } from '@/core/products/incompatibilities'
 import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
 import type { Store } from '@/store/database'
 import { wholeShelf } from '@/store/shelf'
@@ -15,6 +15,7 @@ import { overdoneWords } from '@/words/overdoneWords'
 import { check, type Fields, number, oneOf } from '../form'
 
 import type { Draft } from './draft'
+import { feederMeeting } from "@/core/advice/feederIncompatibility";
 
 /** More than this is no dose for a tub, g per litre of water. */
 const LARGEST_GRAMS_PER_LITRE = 5

@@ -1,4 +1,4 @@
-import type { Entry } from '../journal/entry'
+import type { Entry } from './entry'
 
 const ACTS: ReadonlySet<string> = new Set(['put in', 'rinse'])
 const CHORES: ReadonlySet<string> = new Set(['filter rinse', 'filter soak', 'filter replace'])

@@ -1,7 +1,8 @@
 import type { Estimate } from '../estimate/estimate'
-import { type Entry, type Instant, isKind, MINUTE } from '../journal/entry'
+import { type Entry, isKind } from '../journal/entry'
 import type { ProductName } from '../products/product'
 import { handlingOf } from './handling'
+import { type Instant, MINUTE } from "../time";
 
 /** Doses and aeration since the last test: they belong to the round that the test opened. */
 export const roundOf = (journal: readonly Entry[], estimate: Estimate) => {

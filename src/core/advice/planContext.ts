@@ -1,14 +1,15 @@
 import { type Estimate, isStale } from '../estimate/estimate'
-import { surelyReckoned } from '../estimate/learning/believe'
+import { surelyReckoned } from '../estimate/learning/mergeLearnedEstimate'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { type Programme, width } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
-import type { Tub } from '../tub'
-import type { Choices } from './choices'
-import { type Aimed, gives, type Objective } from './recipe'
-import type { roundOf } from './round'
+import type { Tub } from '../tub/tub'
+import type { Choices } from '../tub/choices'
+import { type Objective } from './recipe'
+import type { roundOf } from './dosingCycle'
 import type { Source } from './shelf'
 import { bandOf } from './state'
+import { type Aimed, gives } from "../products/doseTarget";
 
 /** What one round of planning works on. */
 export interface Task {

@@ -1,4 +1,3 @@
-import { type Entry, isKind } from '../journal/entry'
 import type { Water } from '../water/water'
 import { PRODUCTS, type ProductFamily, type ProductName } from './product'
 
@@ -52,25 +51,4 @@ export const meetingIn = (water: Water, product: ProductName): Meeting | undefin
       reason: `Chlorine remover is left in this water: it takes the first ${(70.9 * water.reducerMmol).toFixed(1)} ppm.`,
     }
   return undefined
-}
-
-/** Why tablets may not go into the feeder: it last held others. The journal knows only what was logged. */
-export const feederMeeting = (
-  journal: readonly Entry[],
-  product: ProductName,
-): Meeting | undefined => {
-  if (PRODUCTS[product].goes !== 'in a feeder') return undefined
-  const last = journal
-    .filter(isKind('dose'))
-    .filter(({ body }) => PRODUCTS[body.product].goes === 'in a feeder')
-    .reduce<{ at: number; product: ProductName } | undefined>(
-      (latest, { at, body }) =>
-        !latest || at >= latest.at ? { at, product: body.product } : latest,
-      undefined,
-    )
-  if (!last || last.product === product) return undefined
-  return {
-    kind: 'never',
-    reason: `The feeder last held ${PRODUCTS[last.product].commonName}. Two kinds of tablets in one feeder can burst into flame, even what clings to it: take another feeder.`,
-  }
 }

@@ -1,11 +1,12 @@
 import { quantityOf } from '../estimate/testedWater'
 import { type Band, contains, middle, type Programme } from '../programmes/programme'
 import { QUANTITY, type Quantity } from '../testing/quantity'
-import { landingIn } from './choices'
-import type { Remark } from './planned'
-import { type Aimed, bestRecipe, type Recipe, type Wanted } from './recipe'
+import { landingIn } from '../tub/choices'
+import type { Remark } from './planTypes'
+import { bestRecipe, type Recipe, type Wanted } from './recipe'
 import type { Source } from './shelf'
-import { donePpm, isAcid, isBase, type Task, usable } from './task'
+import { donePpm, isAcid, isBase, type Task, usable } from './planContext'
+import { type Aimed } from "../products/doseTarget";
 
 /** The most one round of dosing moves a quantity before the water is tested again, ppm: common practice, "small doses". */
 const ROUND_LIMIT_PPM: Partial<Record<Aimed, number>> = {

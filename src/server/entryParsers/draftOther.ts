@@ -1,14 +1,15 @@
 import Joi from 'joi'
 import { estimate } from '@/core/estimate/estimate'
-import { type Entry, type EntryKind, MINUTE } from '@/core/journal/entry'
-import { FILL_READ } from '@/core/testing/fillTest'
-import { oddities } from '@/core/testing/oddities'
+import { type Entry, type EntryKind } from '@/core/journal/entry'
+import { FILL_READ } from '@/core/tub/fillTest'
+import { oddities } from '@/core/testing/plausibility'
 import { METHODS, type Method, QUANTITY, type Readings } from '@/core/testing/quantity'
 import { closures } from '@/core/today/closures'
-import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource, type Tub } from '@/core/tub'
+import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource, type Tub } from '@/core/tub/tub'
 import { CLOSURE_SHORT } from '@/words/closureWords'
 import { check, type Fields, number, oneOf, text } from '../form'
 import type { Draft } from './draft'
+import { MINUTE } from "@/core/time";
 
 const draftFillTest = (fields: Fields, at: number): Draft => {
   const shape: Record<string, Joi.Schema> = {

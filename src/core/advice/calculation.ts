@@ -7,7 +7,7 @@ import {
   CHLORINE_G_PER_MOL,
 } from '../water/constants'
 import type { WaterReading } from '../water/water'
-import { type Aimed, gives } from './recipe'
+import { type Aimed, gives } from "../products/doseTarget";
 
 /** One line of the arithmetic behind a dose; the edge turns mass and volume into the person's units. */
 export interface WorkingLine {

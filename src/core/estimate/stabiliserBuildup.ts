@@ -1,11 +1,12 @@
-import type { Estimate } from '../estimate/estimate'
-import { DAY, type Entry, type Instant, isKind } from '../journal/entry'
+import type { Estimate } from './estimate'
+import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
-import type { Tub } from '../tub'
+import type { Tub } from '../tub/tub'
 import { hypochlorousAcid } from '../water/chlorineCyanurate'
 import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../water/constants'
 import { equilibriaFor } from '../water/equilibrium'
-import { residualFloor } from './targetsNow'
+import { residualFloor } from '../tub/targetsNow'
+import { DAY, type Instant } from "../time";
 
 /** How the stabiliser that dichlor leaves builds up, and what it leaves of the chlorine. */
 export interface StabiliserClock {

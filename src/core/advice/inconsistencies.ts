@@ -1,6 +1,6 @@
 import type { Estimate } from '../estimate/estimate'
 import { monopersulfateShown } from '../testing/interference'
-import { type Oddity, oddities } from '../testing/oddities'
+import { type Oddity, oddities } from '../testing/plausibility'
 import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '../testing/quantity'
 
 /** From here on a residual bleaches the colours of other pads and reagents, ppm: common practice. */

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { contradictions } from '@/core/advice/contradictions'
+import { contradictions } from '@/core/advice/inconsistencies'
 import { estimate } from '@/core/estimate/estimate'
 import type { Entry } from '@/core/journal/entry'
 import { kitError } from '@/core/testing/kit'

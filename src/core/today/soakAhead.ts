@@ -1,10 +1,10 @@
 import type { Estimate } from '../estimate/estimate'
 import { residualForecast } from '../estimate/forecast'
-import { HOUR, type Instant } from '../journal/entry'
 import { keepOutAbove } from '../programmes/programme'
-import { residualFloor } from '../programmes/targetsNow'
-import { type Closure, waterCareOpens } from '../today/closures'
-import type { Tub } from '../tub'
+import { residualFloor } from '../tub/targetsNow'
+import { type Closure, waterCareOpens } from './closures'
+import type { Tub } from '../tub/tub'
+import { HOUR, type Instant } from "../time";
 
 export interface SoakAhead {
   /** What the residual will be then, ppm, and one standard deviation; undefined where nothing fresh enough was read. */

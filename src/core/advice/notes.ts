@@ -1,20 +1,21 @@
 import { isStale } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
-import { HOUR } from '../journal/entry'
 import { doseWords } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
-import { feederOf } from '../programmes/feeder'
 import { contains } from '../programmes/programme'
 import { monopersulfateShown } from '../testing/interference'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { Correction } from './correction'
 import { type Dilution, dilutionWords } from './dilution'
-import type { Remark } from './planned'
-import { type Aimed, gives, type Recipe } from './recipe'
+import type { Remark } from './planTypes'
+import { type Recipe } from './recipe'
 import { sourcesOf, usualShelf } from './shelf'
-import { isAcid, isBase, type Task, usable } from './task'
-import { othersFrom, RAISED, SANITIZER_AIM, type Wants } from './wanted'
+import { isAcid, isBase, type Task, usable } from './planContext'
+import { othersFrom, RAISED, SANITIZER_AIM, type Wants } from './requiredChange'
+import { feederOf } from "../programmes/feederKind";
+import { type Aimed, gives } from "../products/doseTarget";
+import { HOUR } from "../time";
 
 /** What the shelf lacks for what was wanted, and what may not go in. */
 export const lackingRemarks = (

@@ -3,7 +3,7 @@ import type { ProductName } from '../products/product'
 import type { Quantity } from '../testing/quantity'
 import type { WaterReading } from '../water/water'
 import type { Handling } from './handling'
-import type { WorkingLine } from './working'
+import type { WorkingLine } from './calculation'
 
 interface StepBase extends Handling {
   order: number

@@ -1,29 +1,10 @@
 import { type Estimate, isStale } from '../estimate/estimate'
-import { DAY, type Entry, type EntryOf, isKind } from '../journal/entry'
+import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
-import type { Tub } from '../tub'
-import { keepOutAbove, type ProgrammeId, programmeOf } from './programme'
-import { tabletsAWeek } from './startUp'
-
-export type FeederKind = 'floater' | 'feeder' | 'cell'
-
-/** What holds the level in a programme, where something does. */
-export const feederOf = (programme: ProgrammeId): FeederKind | undefined => {
-  switch (programme) {
-    case 'chlorine tablets':
-    case 'bromine tablets':
-      return 'floater'
-    case 'in-line bromine feeder':
-    case 'mineral with metered chlorine':
-      return 'feeder'
-    case 'in-line salt chlorine':
-    case 'over-the-side salt chlorine':
-    case 'salt bromine':
-      return 'cell'
-    default:
-      return undefined
-  }
-}
+import { FeederKind, feederOf, tabletsAWeek } from "../programmes/feederKind"
+import { keepOutAbove, programmeOf } from '../programmes/programme'
+import type { Tub } from '../tub/tub'
+import { DAY } from "../time";
 
 export type FeederMove =
   | 'open a notch'

@@ -1,6 +1,5 @@
-import { gives } from '../advice/recipe'
-import { effectFor, type Task } from '../advice/task'
-import { SANITIZER_AIM } from '../advice/wanted'
+import { effectFor, type Task } from '../advice/planContext'
+import { SANITIZER_AIM } from '../advice/requiredChange'
 import type { Estimate } from '../estimate/estimate'
 import { AT_ONCE } from '../estimate/learning/kinetics'
 import { demandOf } from '../estimate/rates'
@@ -11,14 +10,15 @@ import {
   keepOutAbove,
   LEAST_RESIDUAL,
   middle,
-  programmeOf,
-  type SanitizerQuantity,
+  programmeOf
 } from '../programmes/programme'
-import { residualFloor } from '../programmes/targetsNow'
-import { type Closure, testOpens } from '../today/closures'
-import type { Tub } from '../tub'
+import { residualFloor } from '../tub/targetsNow'
+import { type Closure, testOpens } from './closures'
+import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
-import { loadOf, type SoakLoad } from './load'
+import { loadOf, type SoakLoad } from '../journal/load'
+import { gives } from "../products/doseTarget";
+import { type SanitizerQuantity } from "../testing/quantity";
 
 /** While people are in, the residual is not let fall below this, ppm: common practice, it never reaches nothing. */
 const LEAST_WITH_PEOPLE: Record<SanitizerQuantity, number> = {

@@ -1,9 +1,7 @@
 import { thermostatTo, usualHeater } from '../../heat/heat'
-import { HOUR, type Instant } from '../../journal/entry'
 import { PRODUCTS } from '../../products/product'
-import { feederOf } from '../../programmes/feeder'
 import { programmeOf } from '../../programmes/programme'
-import type { Tub } from '../../tub'
+import type { Tub } from '../../tub/tub'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
 import { AIR_CARBON_DIOXIDE_ATM, CHLORINE_G_PER_MOL } from '../../water/constants'
 import {
@@ -16,6 +14,8 @@ import {
 import { at, chance, type Ensemble, equilibriaOf } from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
+import { feederOf } from "../../programmes/feederKind";
+import { HOUR, type Instant } from "../../time";
 
 /** What a day adds that no rate explains: shares of the residual, of combined chlorine and of inorganic carbon (a fiftieth of a pH), meq of alkalinity. Assumed. */
 const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.003, alkalinity: 0.004 }

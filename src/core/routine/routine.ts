@@ -1,7 +1,6 @@
-import type { Tub } from '../tub'
-import { feederOf } from './feeder'
-import { type ProgrammeId, programmeOf } from './programme'
-import { tabletsAWeek } from './startUp'
+import type { Tub } from '../tub/tub'
+import { type ProgrammeId, programmeOf } from '../programmes/programme'
+import { feederOf, tabletsAWeek } from "../programmes/feederKind";
 
 export interface Rhythm {
   daily: string

@@ -1,4 +1,4 @@
-import type { Tub } from '../tub'
+import type { Tub } from './tub'
 import {
   type Band,
   keepOutAbove,
@@ -6,7 +6,7 @@ import {
   programmeOf,
   STABILISER,
   type Targets,
-} from './programme'
+} from '../programmes/programme'
 
 /** The narrowest range that a hand and a test can aim at, ppm of chlorine or bromine. */
 const NARROWEST = 0.5

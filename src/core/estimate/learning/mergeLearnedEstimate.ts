@@ -1,14 +1,14 @@
 import { type Entry, isKind } from '../../journal/entry'
-import { feederOf } from '../../programmes/feeder'
 import { programmeOf } from '../../programmes/programme'
 import { QUANTITIES, type Quantity, type Readings } from '../../testing/quantity'
-import type { Tub } from '../../tub'
+import type { Tub } from '../../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../../water/constants'
 import { readWater } from '../../water/solveWater'
 import type { Estimate, QuantityEstimate } from '../estimate'
 import { quantityOf, unseen, waterThatReads, withReadings } from '../testedWater'
 import { expectedOf, type Spread } from './ensemble'
 import { at, copyEnsemble, type Ensemble, meanOf, phOf, setPh } from './ensembleState'
+import { feederOf } from "../../programmes/feederKind";
 
 /** Fewer readings than these are no ground to leave the programme's own rates for. */
 export const ENOUGH_READINGS = 20
