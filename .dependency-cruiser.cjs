@@ -1,4 +1,4 @@
-/** The arrows of the architecture: app, workers, cli → server → store; all → core; core → nothing but itself. */
+/** The arrows of the architecture: app, workers, cli → server → store; all → words → core; core → nothing but itself. */
 const room = (name) => `^src/${name}/`
 const only = (from, allowed, comment) => ({
   name: `${from}-arrows`,
@@ -7,6 +7,43 @@ const only = (from, allowed, comment) => ({
   from: { path: room(from) },
   to: { path: '^src/', pathNot: allowed.map(room).join('|') },
 })
+
+/** The core's folders and root files, each of which imports only what stands before it. */
+const CORE = [
+  'units',
+  'time',
+  'random',
+  'weather',
+  'colour',
+  'water',
+  'products',
+  'testing',
+  'programmes',
+  'tub',
+  'journal',
+  'heat',
+  'estimate',
+  'advice',
+  'routine',
+  'refill',
+  'soaks',
+  'upkeep',
+  'today',
+  'rehearse',
+]
+const shelf = (name) => `^src/core/${name}(/|\\.ts$)`
+const downwards = CORE.map((name, i) => ({
+  name: `core-${name}-imports-only-what-stands-before-it`,
+  comment: `Order: ${CORE.join(' → ')}.`,
+  severity: 'error',
+  from: { path: shelf(name) },
+  to: {
+    path: '^src/core/',
+    pathNot: CORE.slice(0, i + 1)
+      .map(shelf)
+      .join('|'),
+  },
+}))
 
 module.exports = {
   forbidden: [
@@ -17,6 +54,24 @@ module.exports = {
       severity: 'error',
       from: { path: room('core') },
       to: { pathNot: room('core') },
+    },
+    ...downwards,
+    {
+      name: 'core-has-one-face',
+      comment: 'Other rooms import the core from its index.',
+      severity: 'error',
+      from: { path: '^src/', pathNot: room('core') },
+      to: { path: room('core'), pathNot: '^src/core/index\\.ts$' },
+    },
+    {
+      name: 'core-folders-are-known',
+      comment: 'A new folder or file of the core takes its place in the order above.',
+      severity: 'error',
+      from: {
+        path: room('core'),
+        pathNot: ['^src/core/index\\.ts$', ...CORE.map(shelf)].join('|'),
+      },
+      to: {},
     },
     only('store', ['store', 'core'], 'The store knows the core’s types and SQLite.'),
     only(

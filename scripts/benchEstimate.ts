@@ -2,6 +2,7 @@
 // days, going on by one entry, and what both cost as days and members grow.
 import numeric from 'numeric'
 import ode45 from 'ode45-cash-karp'
+import { advanceEnsemble, CLEARS_TWICE_AT } from '@/core/estimate/learning/advanceEnsemble'
 import { ensembleOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble, equilibriaOf, LEARNT } from '@/core/estimate/learning/ensembleState'
 import {
@@ -11,14 +12,13 @@ import {
   WASTE_FADES,
   WASTE_REACTION,
 } from '@/core/estimate/learning/kinetics'
-import { CLEARS_TWICE_AT, passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { phNear } from '@/core/estimate/learning/phNear'
 import { EVAPORATES_PER_HOUR } from '@/core/estimate/surroundings'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
+import { DAY, HOUR } from '@/core/time'
 import { TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { AIR_CARBON_DIOXIDE_ATM } from '@/core/water/constants'
 import { heldOutTub } from '../tests/estimate/heldOut'
-import { DAY, HOUR } from "@/core/time";
 
 const median = (work: () => unknown, runs: number): number => {
   const times = Array.from({ length: runs }, () => {
@@ -94,7 +94,7 @@ const by = {
   combinedShare: COMBINED_SHARE,
   clearsPerHour: 0.03,
 }
-const start = { sanitizer: 0.06, waste: 0.08, combined: 0, tablets: 40 }
+const start = { sanitizer: 0.06, bathersDemand: 0.08, combined: 0, tablets: 40 }
 const own = (): Residual => {
   const one = { ...start, used: 0 }
   passTime(one, by, 336)
@@ -108,7 +108,7 @@ const residual: Slope = (into, [s = 0, w = 0, t = 0, c = 0]) => {
   into[3] = COMBINED_SHARE * met - by.clearsPerHour * c
 }
 const general = (solve: Solve, tol: number) =>
-  solve([start.sanitizer, start.waste, start.tablets, 0], residual, 336, tol)[0] ?? 0
+  solve([start.sanitizer, start.bathersDemand, start.tablets, 0], residual, 336, tol)[0] ?? 0
 const cashKarp = SOLVERS['ode45-cash-karp'] as Solve
 const exact = general(cashKarp, 1e-12)
 const off = (value: number) => Math.abs(value / exact - 1)
@@ -126,13 +126,19 @@ const fortnight = heldOutTub(5, { days: 14 })
 const story = fortnight.journal.filter(({ kind }) => kind === 'soak' || kind === 'dose')
 const fortnightEnd = (fortnight.journal[0]?.at ?? 0) + 15 * DAY
 const begin = startEnsemble(fortnight.tub, 1, fortnight.journal[0]?.at ?? 0)
-begin.unrest = { residual: { times: 0, seen: 0 }, pH: { times: 0, seen: 0 } }
+begin.processNoise = { residual: { times: 0, seen: 0 }, pH: { times: 0, seen: 0 } }
 begin.sanitizer[0] = 0.06
 for (const name of LEARNT)
   begin.rates[name][0] = Math.log(
-    { loss: 0.009, demand: 6, feed: 0.006, transfer: 1, cell: 0.6, clearing: 0.03, drag: 0.015 }[
-      name
-    ],
+    {
+      loss: 0.009,
+      demand: 6,
+      feed: 0.006,
+      transfer: 1,
+      cell: 0.6,
+      clearing: 0.03,
+      filterFouling: 0.015,
+    }[name],
   )
 const outcome = (tub: typeof begin) => ({
   ppm: 70.9 * (tub.sanitizer[0] ?? 0),
@@ -142,7 +148,7 @@ const outcome = (tub: typeof begin) => ({
 const wholeOwn = () => {
   const tub = copyEnsemble(begin)
   for (const entry of story) takeEntry(tub, fortnight.tub, entry)
-  passEnsemble(tub, fortnight.tub, fortnightEnd)
+  advanceEnsemble(tub, fortnight.tub, fortnightEnd)
   return outcome(tub)
 }
 const wholeGeneral = (solve: Solve, tol: number) => {
@@ -156,7 +162,7 @@ const wholeGeneral = (solve: Solve, tol: number) => {
     const loss = Math.exp(tub.rates.loss[0] ?? 0)
     const clearing = Math.exp(tub.rates.clearing[0] ?? 0)
     const cyanurate = (tub.cyanurate[0] ?? 0) / 1000
-    const STATES = ['sanitizer', 'waste', 'combined', 'alkalinity', 'carbon'] as const
+    const STATES = ['sanitizer', 'bathersDemand', 'combined', 'alkalinity', 'carbon'] as const
     const end = solve(
       STATES.map((name) => tub[name][0] ?? 0),
       (into, [s = 0, w = 0, c = 0, alkalinity = 0, carbon = 0]) => {
@@ -223,7 +229,7 @@ const soak: Entry = {
 const one = median(() => {
   const next = copyEnsemble(kept)
   takeEntry(next, held.tub, soak)
-  passEnsemble(next, held.tub, end + DAY + HOUR)
+  advanceEnsemble(next, held.tub, end + DAY + HOUR)
 }, 9)
 console.log(`one entry more, a day later: ${one.toFixed(1)} ms (asked: under 100 ms)`)
 const curve = [

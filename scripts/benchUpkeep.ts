@@ -7,6 +7,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { createElement } from 'react'
 import { renderToString } from 'react-dom/server'
+import { DAY } from '@/core/time'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
 import { demoTub } from '@/demo/scenario'
 import { choresOfTubs } from '@/server/upkeep'
@@ -15,7 +16,6 @@ import { insertTogether, upkeepJournalOf } from '@/store/entries'
 import { insertTub } from '@/store/tubs'
 import { insertChoreRule } from '@/store/upkeep'
 import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
-import { DAY } from "@/core/time";
 
 const TUBS = 6
 const ENTRIES = 20_000
@@ -81,7 +81,7 @@ const rules = choresOfTubs(store, now)[0]?.chores.length ?? 0
 const [first] = choresOfTubs(store, now, 1)
 const journal = upkeepJournalOf(store, 1, now, first?.chores.map(({ chore }) => chore.id) ?? [])
 const tub = { ...demoTub(), id: 1 }
-const reader = {
+const preferences = {
   locale: 'en-GB',
   timeZone: 'Europe/London',
   units: tub.units,
@@ -93,7 +93,7 @@ const draw = () =>
       strip: seasonStrip(tub, journal, first?.chores ?? [], [], [], 1, now),
       tubId: 1,
       keep: async () => null,
-      reader,
+      preferences,
     }),
   )
 const strip = median(draw)

@@ -1,12 +1,12 @@
-import { type NewEntry } from '@/core/journal/entry'
+import type { NewEntry } from '@/core/journal/entry'
+import type { StageId } from '@/core/journal/stageId'
+import type { Symptom } from '@/core/journal/symptom'
 import type { ProductName } from '@/core/products/product'
 import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
-import type { StageId } from '@/core/journal/stageId'
 import type { Readings } from '@/core/testing/quantity'
+import { MINUTE } from '@/core/time'
 import type { ClosureCode } from '@/core/today/closures'
 import type { Tub } from '@/core/tub/tub'
-import type { Sign } from '@/core/journal/symptom'
-import { MINUTE } from "@/core/time";
 
 /** A state of a tub that an owner can be in, judged by hand. */
 export interface State {
@@ -50,7 +50,7 @@ export const dosed = (
   product: ProductName,
   grams: number,
 ): NewEntry => ({ kind: 'dose', at: now - minutesAgo * MINUTE, body: { product, grams } })
-export const saw = (now: number, minutesAgo: number, ...signs: Sign[]): NewEntry => ({
+export const saw = (now: number, minutesAgo: number, ...signs: Symptom[]): NewEntry => ({
   kind: 'look',
   at: now - minutesAgo * MINUTE,
   body: { signs },

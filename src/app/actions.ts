@@ -4,324 +4,233 @@ import { revalidatePath } from 'next/cache'
 import { cookies } from 'next/headers'
 import { redirect } from 'next/navigation'
 import { idIn } from '@/app/idIn'
-import { openCalendar } from '@/server/calendar'
-import { choose } from '@/server/choices'
-import { keepChore, setChore } from '@/server/chores'
-import { actOnFilter, keepFilterSet } from '@/server/filters'
-import { fieldsOf, type Outcome, refused } from '@/server/form'
-import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
-import { createKit, editKit, removeKit } from '@/server/kits'
-import { keepQuiet } from '@/server/nudges'
-import { planSoak, unplanSoak } from '@/server/plannedSoaks'
-import {
-  dropRefill,
-  measureRate,
-  pinStage,
-  setRefill,
-  takeDelivered,
-  tickStage,
-} from '@/server/refillDay'
-import { keepRefillSettings } from '@/server/refillSettings'
-import { addToShelf, editOnShelf, takeOffShelf } from '@/server/shelf'
-import { keepSheet, previewSheet, type SheetAnswer, type SheetAsked } from '@/server/shopSheet'
-import { tickStartStep } from '@/server/startUp'
-import { dropStay, importStays, keepStay } from '@/server/stays'
-import { chooseSchool, createTub, editTub } from '@/server/tubs'
-import { theStore } from '@/store/database'
+import * as calendar from '@/server/calendar'
+import * as choices from '@/server/choices'
+import * as chores from '@/server/chores'
+import * as filters from '@/server/filters'
+import { type Fields, fieldsOf, type Outcome, refused } from '@/server/form'
+import * as journal from '@/server/journal'
+import * as kits from '@/server/kits'
+import * as plannedSoaks from '@/server/plannedSoaks'
+import * as refillDay from '@/server/refillDay'
+import * as refillSettings from '@/server/refillSettings'
+import * as reminders from '@/server/reminders'
+import * as shelf from '@/server/shelf'
+import * as shopSheet from '@/server/shopSheet'
+import * as startUp from '@/server/startUp'
+import * as stays from '@/server/stays'
+import * as tubs from '@/server/tubs'
+import { type Store, theStore } from '@/store/database'
+import { FAILED } from '@/words/failures'
 
-/** Runs a use case; an unexpected failure is logged with its context and told in a plain sentence. */
-const run = (what: string, data: FormData, work: () => Outcome): Outcome => {
+/** What a form posts reaches a use case as: the store, the tub it names, its fields and the moment. */
+interface Posted {
+  store: Store
+  tub: number
+  fields: Fields
+  now: number
+  /** The number in a field that names a row. */
+  id: (field: string) => number
+}
+
+type Action = (before: Outcome | null, data: FormData) => Promise<Outcome>
+
+/** Logs an unexpected failure with its context. */
+const logged = (what: string, error: unknown, fields?: Fields) =>
+  console.error(`${what} failed`, { fields, error })
+
+const run = (what: string, data: FormData, work: (posted: Posted) => Outcome): Outcome => {
   const fields = fieldsOf(data)
   try {
-    const outcome = work()
+    const id = (field: string) => idIn(fields[field])
+    const outcome = work({
+      store: theStore(),
+      get tub() {
+        return id('tub')
+      },
+      fields,
+      now: Date.now(),
+      id,
+    })
     if (outcome.ok) revalidatePath('/', 'layout')
     return outcome
   } catch (error) {
-    console.error(`${what} failed`, { fields, error })
-    return refused(
-      fields,
-      {},
-      {},
-      'Nothing was written: something went wrong here. Your draft is kept; try again.',
-    )
+    logged(what, error, fields)
+    return refused(fields, {}, {}, FAILED.saving)
   }
 }
 
-export const keepEntry = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('keeping an entry', data, () =>
-    recordEntry(
-      theStore(),
-      idIn(fields.tub),
-      fields,
-      Date.now(),
-      fields.replaces ? idIn(fields.replaces) : undefined,
-    ),
-  )
-}
+/** A use case as a server action: an unexpected failure is told in a plain sentence, and the draft kept. */
+const action =
+  (what: string, work: (posted: Posted) => Outcome): Action =>
+  async (_, data) =>
+    run(what, data, work)
 
-export const removeEntry = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('deleting an entry', data, () =>
-    deleteEntry(theStore(), idIn(fields.tub), idIn(fields.id), Date.now()),
-  )
-}
+/** For buttons without a form of their own: goes where the outcome points. */
+const following =
+  (what: string, work: (posted: Posted) => Outcome): Action =>
+  async (_, data) => {
+    const outcome = run(what, data, work)
+    if (outcome.ok && outcome.next) redirect(outcome.next)
+    return outcome
+  }
 
-export const undoChange = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('undoing', data, () =>
-    undoLastChange(theStore(), idIn(fields.tub), idIn(fields.id), Date.now()),
-  )
-}
+export const saveEntry = action('saving an entry', ({ store, tub, fields, now, id }) =>
+  journal.recordEntry(store, tub, fields, now, fields.replaces ? id('replaces') : undefined),
+)
+export const removeEntry = action('deleting an entry', ({ store, tub, now, id }) =>
+  journal.deleteEntry(store, tub, id('id'), now),
+)
+export const undoChange = action('undoing', ({ store, tub, now, id }) =>
+  journal.undoLastChange(store, tub, id('id'), now),
+)
 
 export const setUpTub = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  let id: number | undefined
-  const outcome = run('setting up a tub', data, () => {
-    const created = createTub(theStore(), fieldsOf(data), Date.now())
-    id = created.id
+  let made: number | undefined
+  const outcome = run('setting up a tub', data, ({ store, fields, now }) => {
+    const created = tubs.createTub(store, fields, now)
+    made = created.id
     return created
   })
-  if (id !== undefined) await remember(id)
+  if (made !== undefined) await remember(made)
   return outcome
 }
-
-export const setSchool = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('choosing when to test', data, () =>
-    chooseSchool(theStore(), idIn(fields.tub), fields),
-  )
-}
-
-export const changeTub = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('changing a tub', data, () =>
-    editTub(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
+export const setSchool = action('choosing when to test', ({ store, tub, fields }) =>
+  tubs.chooseSchool(store, tub, fields),
+)
+export const changeTub = action('changing a tub', ({ store, tub, fields, now }) =>
+  tubs.editTub(store, tub, fields, now),
+)
 
 /** What a shop's sheet would bring, for a look before anything is written. */
-export const readSheet = async (tubId: number, asked: SheetAsked): Promise<SheetAnswer> => {
+export const readSheet = async (
+  tubId: number,
+  asked: shopSheet.SheetAsked,
+): Promise<shopSheet.SheetAnswer> => {
   try {
-    return previewSheet(theStore(), tubId, { ...asked, now: Date.now() })
+    return shopSheet.previewSheet(theStore(), tubId, { ...asked, now: Date.now() })
   } catch (error) {
-    console.error('reading a sheet failed', error)
-    return { message: 'The sheet could not be read: something went wrong here. Try again.' }
+    logged('reading a sheet', error)
+    return { message: FAILED.reading }
   }
 }
 
-export const keepSheetRows = async (
+export const saveSheetRows = async (
   tubId: number,
-  asked: SheetAsked,
+  asked: shopSheet.SheetAsked,
 ): Promise<{ kept: number } | { message: string }> => {
   try {
-    const outcome = keepSheet(theStore(), tubId, { ...asked, now: Date.now() })
+    const outcome = shopSheet.saveSheet(theStore(), tubId, { ...asked, now: Date.now() })
     if ('kept' in outcome) revalidatePath('/', 'layout')
     return outcome
   } catch (error) {
-    console.error('keeping a sheet failed', error)
-    return { message: 'Nothing was written: something went wrong here. Try again.' }
+    logged('saving a sheet', error)
+    return { message: FAILED.saving }
   }
 }
 
-/** For buttons without a form of their own: goes where the outcome points. */
-const followed = (outcome: Outcome): Outcome => {
-  if (outcome.ok && outcome.next) redirect(outcome.next)
-  return outcome
-}
+export const addKit = following('adding a kit', ({ store, tub, fields, now }) =>
+  kits.createKit(store, tub, fields, now),
+)
+export const changeKit = action('changing a kit', ({ store, tub, fields, id }) =>
+  kits.editKit(store, tub, id('kit'), fields),
+)
+export const removeKit = following('removing a kit', ({ store, tub, now, id }) =>
+  kits.removeKit(store, tub, id('kit'), now),
+)
 
-export const addKit = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return followed(
-    run('adding a kit', data, () => createKit(theStore(), idIn(fields.tub), fields, Date.now())),
-  )
-}
+export const tickStart = action('ticking a start-up step', ({ store, tub, fields, now }) =>
+  startUp.tickStartStep(store, tub, fields, now),
+)
 
-export const changeKit = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('changing a kit', data, () =>
-    editKit(theStore(), idIn(fields.tub), idIn(fields.kit), fields),
-  )
-}
+export const savePlannedSoak = action('planning a soak', ({ store, tub, fields, now }) =>
+  plannedSoaks.planSoak(store, tub, fields, now),
+)
+export const removePlannedSoak = action('cancelling a soak', ({ store, tub, now, id }) =>
+  plannedSoaks.unplanSoak(store, tub, id('id'), now),
+)
 
-export const dropKit = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return followed(
-    run('removing a kit', data, () =>
-      removeKit(theStore(), idIn(fields.tub), idIn(fields.kit), Date.now()),
-    ),
-  )
-}
+export const makeCalendar = action('creating a calendar link', ({ store, tub, fields }) =>
+  calendar.openCalendar(store, tub, fields),
+)
 
-export const tickStart = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('ticking a start-up step', data, () =>
-    tickStartStep(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
+export const changeChore = action('changing a chore', ({ store, tub, fields, now }) =>
+  chores.saveChore(store, tub, fields, now),
+)
+export const setChoreTo = action('setting a chore', ({ store, tub, fields, now }) =>
+  chores.setChore(store, tub, fields, now),
+)
 
-export const keepPlannedSoak = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('planning a soak', data, () =>
-    planSoak(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
+export const addFilterSet = action('adding a filter set', ({ store, tub, fields, now }) =>
+  filters.saveFilterSet(store, tub, fields, now),
+)
+export const handleFilter = action('logging a filter', ({ store, tub, fields, now }) =>
+  filters.actOnFilter(store, tub, fields, now),
+)
 
-export const dropPlannedSoak = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('taking back a planned soak', data, () =>
-    unplanSoak(theStore(), idIn(fields.tub), idIn(fields.id), Date.now()),
-  )
-}
-
-export const makeCalendar = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('opening a calendar', data, () => openCalendar(theStore(), idIn(fields.tub), fields))
-}
-
-export const changeChore = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('changing a chore', data, () =>
-    keepChore(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const setChoreTo = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('setting a chore', data, () =>
-    setChore(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const addFilterSet = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('adding a filter set', data, () =>
-    keepFilterSet(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const handleFilter = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('noting a filter', data, () =>
-    actOnFilter(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const addStay = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('keeping a stay', data, () =>
-    keepStay(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const removeStay = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('taking back a stay', data, () =>
-    dropStay(theStore(), idIn(fields.tub), idIn(fields.id), Date.now()),
-  )
-}
+export const addStay = action('saving a stay', ({ store, tub, fields, now }) =>
+  stays.saveStay(store, tub, fields, now),
+)
+export const removeStay = action('cancelling a stay', ({ store, tub, now, id }) =>
+  stays.removeStay(store, tub, id('id'), now),
+)
 
 /** A calendar of stays, as text: a file is read where it was chosen. */
-export const takeCalendar = async (
+export const importCalendar = async (
   fields: Record<string, string>,
   content: string,
 ): Promise<{ sentences: string[] } | { errors: Record<string, string>; message?: string }> => {
   try {
-    const outcome = importStays(theStore(), idIn(fields.tub), fields, content, Date.now())
-    if (outcome.ok) {
-      revalidatePath('/', 'layout')
-      return { sentences: outcome.sentences ?? [] }
-    }
-    return {
-      errors: outcome.errors,
-      ...(outcome.message ? { message: outcome.message } : {}),
-    }
+    const outcome = stays.importStays(theStore(), idIn(fields.tub), fields, content, Date.now())
+    if (!outcome.ok)
+      return { errors: outcome.errors, ...(outcome.message ? { message: outcome.message } : {}) }
+    revalidatePath('/', 'layout')
+    return { sentences: outcome.sentences ?? [] }
   } catch (error) {
-    console.error('taking a calendar failed', error)
-    return { errors: {}, message: 'Nothing was written: something went wrong here. Try again.' }
+    logged('importing a calendar', error)
+    return { errors: {}, message: FAILED.saving }
   }
 }
 
-export const setQuiet = async (_: Outcome | null, data: FormData): Promise<Outcome> =>
-  run('keeping quiet hours', data, () => keepQuiet(theStore(), fieldsOf(data)))
+export const setQuiet = action('saving quiet hours', ({ store, fields }) =>
+  reminders.saveQuiet(store, fields),
+)
 
-export const planRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('planning a refill', data, () =>
-    setRefill(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
+export const planRefill = action('planning a refill', ({ store, tub, fields, now }) =>
+  refillDay.setRefill(store, tub, fields, now),
+)
+export const removeRefill = action('cancelling a refill', ({ store, tub, now }) =>
+  refillDay.removeRefill(store, tub, now),
+)
+export const changeRefillSettings = action('saving refill settings', ({ store, tub, fields }) =>
+  refillSettings.saveRefillSettings(store, tub, fields),
+)
+export const setPin = action('pinning a stage', ({ store, tub, fields, now }) =>
+  refillDay.pinStage(store, tub, fields, now),
+)
+export const tickRefill = action('ticking a stage', ({ store, tub, fields, now }) =>
+  refillDay.tickStage(store, tub, fields, now),
+)
+export const saveRate = action('saving a rate', ({ store, tub, fields, now }) =>
+  refillDay.measureRate(store, tub, fields, now),
+)
+export const saveDelivered = action('taking the volume', ({ store, tub, fields, now }) =>
+  refillDay.saveDelivered(store, tub, fields, now),
+)
 
-export const removeRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('putting a refill aside', data, () =>
-    dropRefill(theStore(), idIn(fields.tub), Date.now()),
-  )
-}
+export const choosePlan = action('choosing a plan', ({ store, tub, fields }) =>
+  choices.choose(store, tub, fields),
+)
 
-export const changeRefillSettings = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('keeping how water is changed', data, () =>
-    keepRefillSettings(theStore(), idIn(fields.tub), fields),
-  )
-}
-
-export const setPin = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('pinning a stage', data, () =>
-    pinStage(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const tickRefill = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('ticking a stage', data, () =>
-    tickStage(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const keepRate = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('keeping a rate', data, () =>
-    measureRate(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const keepDelivered = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('taking the volume', data, () =>
-    takeDelivered(theStore(), idIn(fields.tub), fields, Date.now()),
-  )
-}
-
-export const choosePlan = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('choosing a way', data, () => choose(theStore(), idIn(fields.tub), fields))
-}
-
-export const putOnShelf = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return followed(
-    run('adding to the shelf', data, () =>
-      addToShelf(theStore(), idIn(fields.tub), fields, Date.now()),
-    ),
-  )
-}
-
-export const changeOnShelf = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return run('changing the shelf', data, () =>
-    editOnShelf(theStore(), idIn(fields.tub), idIn(fields.item), fields, Date.now()),
-  )
-}
-
-export const dropFromShelf = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  const fields = fieldsOf(data)
-  return followed(
-    run('taking off the shelf', data, () =>
-      takeOffShelf(theStore(), idIn(fields.tub), idIn(fields.item), Date.now()),
-    ),
-  )
-}
+export const putOnShelf = following('adding to the shelf', ({ store, tub, fields, now }) =>
+  shelf.addToShelf(store, tub, fields, now),
+)
+export const changeOnShelf = action('changing the shelf', ({ store, tub, fields, now, id }) =>
+  shelf.editOnShelf(store, tub, id('item'), fields, now),
+)
+export const removeFromShelf = following('taking off the shelf', ({ store, tub, now, id }) =>
+  shelf.removeFromShelf(store, tub, id('item'), now),
+)
 
 const remember = async (id: number) => {
   ;(await cookies()).set('pavrel-tub', String(id), {

@@ -1,6 +1,6 @@
 import type { Metadata, Viewport } from 'next'
 import type { ReactNode } from 'react'
-import { chosenLocale, chosenTheme } from './reader'
+import { chosenLocale, chosenTheme } from './preferences'
 import './globals.css'
 
 export const metadata: Metadata = {

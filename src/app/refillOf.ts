@@ -1,10 +1,10 @@
 import { refillView } from '@/server/refillView'
 import type { TubView } from '@/server/views'
 import { theStore } from '@/store/database'
-import { dayAndClock, type Reader } from '@/words/words'
+import { type DisplayPreferences, dayAndClock } from '@/words/words'
 
 /** The planned or proposed change of water of a tub. */
-export const loadRefill = (view: TubView, reader: Reader) =>
+export const loadRefill = (view: TubView, preferences: DisplayPreferences) =>
   refillView(theStore(), {
     tub: view.tub,
     journal: view.journal,
@@ -13,6 +13,6 @@ export const loadRefill = (view: TubView, reader: Reader) =>
     stays: view.stays,
     planned: view.planned,
     now: view.now,
-    say: (at) => dayAndClock(at, reader),
-    zone: reader.timeZone,
+    say: (at) => dayAndClock(at, preferences),
+    zone: preferences.timeZone,
   })

@@ -1,13 +1,22 @@
 import { cookies } from 'next/headers'
 import { notFound } from 'next/navigation'
 import { cache } from 'react'
-import type { ForecastPoint } from '@/core/estimate/forecast'
-import { deviationOf, ENOUGH_READINGS, startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
-import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
-import { isKind } from '@/core/journal/entry'
-import { type LevelAhead, levelAhead } from '@/core/refill/levelAhead'
-import { usualSurface } from '@/core/refill/topUp'
-import { assumedWeather, atTheWater } from '@/core/weather'
+import {
+  type Ahead,
+  assumedWeather,
+  atTheWater,
+  DAY,
+  deviationOf,
+  ENOUGH_READINGS,
+  type Fan,
+  type ForecastPoint,
+  fanOf,
+  isKind,
+  type LevelAhead,
+  levelAhead,
+  startingFrom,
+  usualSurface,
+} from '@/core'
 import { waitingReplies } from '@/server/devices'
 import { ensembleNow } from '@/server/learning'
 import { refillSettings } from '@/server/refillSettings'
@@ -16,8 +25,7 @@ import { simulatedWeather } from '@/stand-ins/weather'
 import { theStore } from '@/store/database'
 import { allKits } from '@/store/kits'
 import { idIn } from './idIn'
-import { readerOf } from './reader'
-import { DAY } from "@/core/time";
+import { preferencesOf } from './preferences'
 
 /** One fold of the journal for the frame and the place within it. */
 const viewOf = cache((id: number) => tubView(theStore(), id, Date.now()))
@@ -28,7 +36,7 @@ export const loadTub = async (param: string) => {
   const id = idIn(param)
   const view = viewOf(id)
   if (!view) notFound()
-  return { view, reader: await readerOf(view.tub.units, view.now) }
+  return { view, preferences: await preferencesOf(view.tub.units, view.now) }
 }
 
 /** Soaks that are planned and, where people are to come as last week, last week's once more. */

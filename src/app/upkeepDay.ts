@@ -1,7 +1,6 @@
-import type { ChoreDue } from '@/core/upkeep/choreDue'
+import { type ChoreDue, DAY } from '@/core'
 import { noonOf, toWallClock } from '@/server/moment'
-import type { Reader } from '@/words/words'
-import { DAY } from "@/core/time";
+import type { DisplayPreferences } from '@/words/words'
 
 export interface UpkeepDay {
   /** As the address has it; today where nothing is said. */
@@ -12,17 +11,17 @@ export interface UpkeepDay {
 }
 
 /** The day a walk is chosen for: today, or one of the coming two weeks. */
-export const upkeepDay = (given: unknown, reader: Reader): UpkeepDay => {
-  const today = toWallClock(reader.now, reader.timeZone).slice(0, 10)
-  const noon = typeof given === 'string' ? noonOf(given, reader.timeZone) : undefined
+export const upkeepDay = (given: unknown, preferences: DisplayPreferences): UpkeepDay => {
+  const today = toWallClock(preferences.now, preferences.timeZone).slice(0, 10)
+  const noon = typeof given === 'string' ? noonOf(given, preferences.timeZone) : undefined
   const date =
     noon !== undefined &&
-    noon > reader.now &&
-    noon < reader.now + 15 * DAY &&
+    noon > preferences.now &&
+    noon < preferences.now + 15 * DAY &&
     typeof given === 'string'
       ? given
       : today
-  const at = noonOf(date, reader.timeZone) ?? reader.now
+  const at = noonOf(date, preferences.timeZone) ?? preferences.now
   return { date, until: at + DAY / 2, isToday: date === today }
 }
 

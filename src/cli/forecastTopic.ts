@@ -1,12 +1,18 @@
-import { startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
-import { ensembleOf, expectedOf, type Spread, takeEntry } from '@/core/estimate/learning/ensemble'
-import { estimateNow } from '@/core/estimate/learning/estimateNow'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
-import { quantityOf } from '@/core/estimate/testedWater'
-import { inOrder } from '@/core/journal/entry'
-import { programmeOf } from '@/core/programmes/programme'
-import { oddities } from '@/core/testing/plausibility'
-import { QUANTITY } from '@/core/testing/quantity'
+import {
+  advanceEnsemble,
+  ensembleOf,
+  estimateNow,
+  expectedOf,
+  HOUR,
+  implausibilities,
+  inOrder,
+  programmeOf,
+  QUANTITY,
+  quantityOf,
+  type Spread,
+  startingFrom,
+  takeEntry,
+} from '@/core'
 import {
   instant,
   journalFrom,
@@ -17,7 +23,6 @@ import {
 } from './journalFields'
 import { type Answer, as, number, type Topic } from './topic'
 import { READ_AS } from './waterFields'
-import { HOUR } from "@/core/time";
 
 /** Standard deviations from the middle to the 10 % and 90 % quantiles of a normal spread. */
 const TENTH = 1.2816
@@ -59,7 +64,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
       if (!one || one.at > at) break
       takeEntry(state, tub, one)
     }
-    passEnsemble(state, tub, at)
+    advanceEnsemble(state, tub, at)
     const row: Record<string, unknown> = { at: new Date(at).toISOString() }
     for (const [name, quantity] of Object.entries(READ_AS)) {
       if (!programme.tested.includes(quantity)) continue
@@ -91,7 +96,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
       flagged: [
         ...past.flatMap((entry) =>
           entry.kind === 'test'
-            ? oddities(entry.body.readings).map(({ sentence }) => ({
+            ? implausibilities(entry.body.readings).map(({ sentence }) => ({
                 at: time(entry.at),
                 why: sentence,
               }))

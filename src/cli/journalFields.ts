@@ -1,25 +1,35 @@
-import { type Entry, isKind, type NewEntry } from '@/core/journal/entry'
-import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
 import {
   type Band,
+  type ChoreId,
+  type Entry,
+  type FILL_WATER_SOURCES,
+  FILTER_ACTS,
+  type FillWaterSource,
+  type FilterAct,
+  filterStatus,
+  type Instant,
+  isChoreId,
+  isKind,
+  type Method,
+  MINUTE,
+  type NewEntry,
+  noFilterSince,
+  PRODUCT_NAMES,
+  PRODUCTS,
   PROGRAMMES,
+  type ProductName,
   type ProgrammeId,
   programmeOf,
+  type Readings,
+  STAGE_IDS,
+  type StageId,
+  SYMPTOMS,
+  type Symptom,
   type Targets,
-} from '@/core/programmes/programme'
-import { STAGE_IDS, type StageId } from '@/core/journal/stageId'
-import type { Method, Readings } from '@/core/testing/quantity'
-import {
-  type FILL_WATER_SOURCES,
-  type FillWaterSource,
   TUB_KINDS,
   type Tub,
   type TubKind,
-} from '@/core/tub/tub'
-import { type ChoreId, isChoreId } from '@/core/journal/choreId'
-import { FILTER_ACTS, type FilterAct } from '@/core/journal/filterAct'
-import { filterStanding, noFilterSince } from '@/core/upkeep/filterSet'
-import { ALL_SIGNS, type Sign } from '@/core/journal/symptom'
+} from '@/core'
 import { checkFields, type FieldTable, type Refusal } from './fields'
 import { as, litres, number } from './topic'
 import {
@@ -30,7 +40,6 @@ import {
   READING_FIELDS,
   type WaterInput,
 } from './waterFields'
-import { type Instant, MINUTE } from "@/core/time";
 
 const at = { unit: 'ISO 8601 time, or minutesAgo', free: true } as const
 const minutesAgo = number('min', 0, 100_000_000)
@@ -173,9 +182,9 @@ const bodyOf = (
       }
     case 'look': {
       const signs = value.signs
-      if (!Array.isArray(signs) || !signs.every((sign) => ALL_SIGNS.includes(sign)))
-        return { field: 'signs', given: signs, allowed: `a list of ${ALL_SIGNS.join(', ')}` }
-      return { kind: 'look', body: { signs: signs as Sign[] } }
+      if (!Array.isArray(signs) || !signs.every((sign) => SYMPTOMS.includes(sign)))
+        return { field: 'signs', given: signs, allowed: `a list of ${SYMPTOMS.join(', ')}` }
+      return { kind: 'look', body: { signs: signs as Symptom[] } }
     }
     case 'refill':
       return { kind: 'refill', body: { refill, stage: value.stage, what: value.what } }
@@ -265,7 +274,7 @@ export const noFilterIn = (journal: readonly Entry[], now: Instant): Instant | u
   const events = journal.filter(isKind('filter')).map((entry) => ({ tubId: 1, entry }))
   const sets = [...new Map(events.map(({ entry }) => [entry.body.set, entry.body.name]))]
   const standings = sets.map(([id, name]) =>
-    filterStanding(
+    filterStatus(
       { id, name, kind: 'open ends', cartridges: 1, size: '', boughtAt: null },
       events,
       now,

@@ -1,18 +1,20 @@
-import { dosePlan, type PlanStep } from '@/core/advice/plan'
-import { OBJECTIVES, type Objective } from '@/core/advice/recipe'
-import type { ShelfItem } from '@/core/advice/shelf'
-import { estimateOfReading } from '@/core/estimate/estimate'
-import { quantityOf } from '@/core/estimate/testedWater'
-import { toDose } from '@/core/products/measure'
-import { PRODUCTS } from '@/core/products/product'
 import {
+  dosePlan,
+  estimateOfReading,
+  type Method,
+  OBJECTIVES,
+  type Objective,
+  type PlanStep,
+  PRODUCTS,
   PROGRAMMES,
   type Programme,
   type ProgrammeId,
   programmeOf,
-} from '@/core/programmes/programme'
-import type { Method } from '@/core/testing/quantity'
-import type { WaterReading } from '@/core/water/water'
+  quantityOf,
+  type ShelfItem,
+  toDose,
+  type WaterReading,
+} from '@/core'
 import { checkFields, type Refusal } from './fields'
 import { targetsFrom } from './journalFields'
 import { PRODUCT_FIELDS, type ProductInput, strengthOf } from './productFields'
@@ -169,7 +171,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
           : []),
       ],
       after: show(plan.after),
-      notReached: plan.remarks.map(({ quantity, text }) => ({ quantity, why: text })),
+      notReached: plan.notes.map(({ quantity, text }) => ({ quantity, why: text })),
       assumed: plan.assumed.map(({ quantity, text }) => ({ quantity, why: text })),
       retestAfterMinutes: plan.retestAfterMinutes,
     },

@@ -1,4 +1,4 @@
-import { type Strength, SUBSTANCE_NAMES, type SubstanceName } from '@/core/products/substance'
+import { type Strength, SUBSTANCE_NAMES, type SubstanceName } from '@/core'
 import type { FieldTable } from './fields'
 import { litres, number } from './topic'
 

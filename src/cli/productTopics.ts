@@ -1,13 +1,14 @@
-import { pairTo } from '@/core/advice/balance'
-import { addEffect, spend } from '@/core/products/addProduct'
-import { describeEffect } from '@/core/products/describeEffect'
 import {
+  addEffect,
+  describeEffect,
   effectOf,
   LIQUID_DENSITY,
+  pairTo,
+  readWater,
   type Strength,
   type SubstanceName,
-} from '@/core/products/substance'
-import { readWater } from '@/core/water/solveWater'
+  spend,
+} from '@/core'
 import { PRODUCT_FIELDS, type ProductInput, strengthOf } from './productFields'
 import { as, impossible, litres, missing, number, required, type Topic } from './topic'
 import { WATER_FIELDS, type WaterInput, waterOf } from './waterFields'

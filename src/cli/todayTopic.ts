@@ -1,11 +1,7 @@
-import { dosePlan } from '@/core/advice/plan'
-import { scheduleOf } from '@/core/advice/schedule'
-import { estimateNow } from '@/core/estimate/learning/estimateNow'
-import { forbidsDosing, waterCareOpens } from '@/core/today/closures'
-import { verdict } from '@/core/today/verdict'
-import { closureLine, closureWords } from '@/words/closureWords'
-import { verdictWords } from '@/words/verdictWords'
-import type { Reader } from '@/words/words'
+import { dosePlan, estimateNow, forbidsDosing, scheduleOf, verdict, waterCareOpens } from '@/core'
+import { closureLine, formatClosure } from '@/words/closureWords'
+import { formatVerdict } from '@/words/verdictWords'
+import type { DisplayPreferences } from '@/words/words'
 import {
   instant,
   journalFrom,
@@ -18,7 +14,7 @@ import {
 import { type Answer, as, type Topic } from './topic'
 
 /** A command has no reader: SI units and UTC. */
-const readerAt = (now: number): Reader => ({
+const preferencesAt = (now: number): DisplayPreferences => ({
   locale: 'en-GB',
   timeZone: 'UTC',
   units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
@@ -37,8 +33,8 @@ const answer = (raw: Record<string, unknown>): Answer => {
   const { tub, estimate } = estimateNow(made.tub, journal, now)
   const found = verdict(tub, journal, now, estimate, { noFilter: noFilterIn(journal, now) })
   const plan = dosePlan(tub, journal, estimate)
-  const reader = readerAt(now)
-  const words = verdictWords(tub, found, plan, estimate, reader)
+  const preferences = preferencesAt(now)
+  const words = formatVerdict(tub, found, plan, estimate, preferences)
   const time = (at: number) => new Date(at).toISOString()
   const open = found.closures.length === 0
   const byPlan = !found.closures.some(forbidsDosing) && found.closures.every(waterCareOpens)
@@ -50,8 +46,8 @@ const answer = (raw: Record<string, unknown>): Answer => {
         code: closure.code,
         since: time(closure.since),
         until: closure.until === null ? null : time(closure.until),
-        liftedBy: closureWords(closure, reader).lift,
-        why: closureLine(closure, reader),
+        liftedBy: formatClosure(closure, preferences).lift,
+        why: closureLine(closure, preferences),
       })),
       readyAt: open ? time(now) : byPlan && plan.steps.length > 0 ? time(mixedAt) : null,
       belowPublishedFloorPpm: found.belowFloor ?? null,

@@ -1,10 +1,16 @@
-import { cooledTo, heatingHours, holdingPowerKw, timeConstantFrom } from '@/core/heat/heat'
-import { describeEffect } from '@/core/products/describeEffect'
-import { effectOf } from '@/core/products/substance'
-import { equilibriumPh, loseCarbonDioxide } from '@/core/water/aerate'
-import { chlorineAfter } from '@/core/water/chlorineDecay'
-import { readWater } from '@/core/water/solveWater'
-import { volumeByTracer } from '@/core/water/volumeByTracer'
+import {
+  chlorineAfter,
+  cooledTo,
+  describeEffect,
+  effectOf,
+  equilibriumPh,
+  heatingHours,
+  holdingPowerKw,
+  loseCarbonDioxide,
+  readWater,
+  timeConstantFrom,
+  volumeByTracer,
+} from '@/core'
 import { as, impossible, missing, number, required, type Topic } from './topic'
 import { WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
 

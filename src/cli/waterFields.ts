@@ -1,7 +1,14 @@
-import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
-import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource } from '@/core/tub/tub'
-import { makeWater } from '@/core/water/makeWater'
-import type { Water, WaterReading } from '@/core/water/water'
+import {
+  FILL_WATER_SOURCES,
+  type FillWater,
+  type FillWaterSource,
+  METHODS,
+  type Method,
+  makeWater,
+  type Quantity,
+  type Water,
+  type WaterReading,
+} from '@/core'
 import type { FieldTable, Refusal } from './fields'
 
 /** The common fields of a water. pH on the activity scale; ppm = mg/L; alkalinity and hardness as CaCO₃; borate as B. */

@@ -1,18 +1,21 @@
-import { chlorineSpecies } from '@/core/water/chlorineCyanurate'
 import {
   CHLORINE_G_PER_MOL,
   CYANURIC_ACID_G_PER_MOL,
+  calciteIndexAt,
+  calciteSaturationIndex,
+  chlorineSpecies,
+  equilibriaFor,
+  evaporate,
+  fastHypochlorousAcid,
   LOG_HYPOBROMOUS,
-} from '@/core/water/constants'
-import { equilibriaFor } from '@/core/water/equilibrium'
-import { evaporate } from '@/core/water/evaporate'
-import { fastHypochlorousAcid } from '@/core/water/fastChlorine'
-import { langelierIndexCarrier, saturationIndexTrade } from '@/core/water/langelier'
-import { mixWater } from '@/core/water/mix'
-import { calciteIndexAt, calciteSaturationIndex } from '@/core/water/saturation'
-import { readWater } from '@/core/water/solveWater'
-import { speciate } from '@/core/water/speciation'
-import { type Water, WITHOUT_EXTRAS } from '@/core/water/water'
+  langelierIndexCarrier,
+  mixWater,
+  readWater,
+  saturationIndexTrade,
+  speciate,
+  type Water,
+  WITHOUT_EXTRAS,
+} from '@/core'
 import { as, hardness, impossible, missing, number, required, type Topic } from './topic'
 import { WATER_FIELDS, type WaterInput, waterOf } from './waterFields'
 

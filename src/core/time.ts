@@ -1,4 +1,3 @@
-
 /** Milliseconds since 1970, UTC. */
 export type Instant = number
 

@@ -1,9 +1,13 @@
-import { type NewEntry } from '@/core/journal/entry'
-import type { PresetChoreId } from '@/core/journal/choreId'
-import type { FilterAct, SoakRecipeId } from '@/core/journal/filterAct'
+import {
+  DAY,
+  type FilterAct,
+  HOUR,
+  type Instant,
+  type NewEntry,
+  type PresetChoreId,
+  type SoakRecipeId,
+} from '@/core'
 import type { NewFilterSet } from '@/store/upkeep'
-import { DAY, HOUR, type Instant } from "@/core/time";
-
 /** Cartridges of the invented guest house: two sets take turns in one tub, the other tub has one. */
 export const demoFilterSets = (now: Instant): NewFilterSet[] =>
   [

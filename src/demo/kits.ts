@@ -1,5 +1,4 @@
-import { genericDrops, type Kit, type StripPad } from '@/core/testing/kit'
-import type { Quantity } from '@/core/testing/quantity'
+import { genericDrops, type Kit, type Quantity, type StripPad } from '@/core'
 
 const pad = (quantity: Quantity, blocks: Record<string, string>): StripPad => ({
   quantity,

@@ -1,19 +1,31 @@
-import { dosePlan } from '@/core/advice/plan'
-import { sourcesOf, usualShelf } from '@/core/advice/shelf'
-import { estimate } from '@/core/estimate/estimate'
-import { believe } from '@/core/estimate/learning/mergeLearnedEstimate'
-import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
-import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
-import { type Entry, type NewEntry } from '@/core/journal/entry'
-import { middle, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
-import { targetsNow } from '@/core/tub/targetsNow'
-import { seeded } from '@/core/random'
-import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
-import type { Method, Quantity } from '@/core/testing/quantity'
+import {
+  advanceEnsemble,
+  afterSoakDoses,
+  copyEnsemble,
+  DAY,
+  dosePlan,
+  type Entry,
+  estimate,
+  HOUR,
+  type Instant,
+  type Method,
+  MINUTE,
+  mergeLearnedEstimate,
+  middle,
+  type NewEntry,
+  openSoaks,
+  type ProgrammeId,
+  programmeOf,
+  type Quantity,
+  seeded,
+  sourcesOf,
+  startEnsemble,
+  takeEntry,
+  targetsNow,
+  usualShelf,
+} from '@/core'
 import type { NewTub } from '@/store/tubs'
 import { type Truth, virtualTub } from './virtualTub'
-import { DAY, HOUR, type Instant, MINUTE } from "@/core/time";
 
 /** An invented guest house in an old lighthouse, with two tubs and people who mostly do what the plan says. */
 
@@ -107,8 +119,8 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   /** What the house's own Pavrel would have said then. */
   const believed = (at: Instant) => {
     const known = copyEnsemble(ensemble)
-    passEnsemble(known, tub, at)
-    return believe(tub, journal, estimate(tub, journal, at), known)
+    advanceEnsemble(known, tub, at)
+    return mergeLearnedEstimate(tub, journal, estimate(tub, journal, at), known)
   }
 
   const test = (at: Instant, quantities: readonly Quantity[], method: Method) => {

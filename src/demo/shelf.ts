@@ -1,6 +1,5 @@
+import { DAY, type Instant } from '@/core'
 import type { NewShelfRow } from '@/store/shelf'
-import { DAY, type Instant } from "@/core/time";
-
 /** What the keeper of the invented guest house has in the boat locker; counted three weeks ago. */
 export const demoShelf = (now: Instant): NewShelfRow[] => {
   const counted = now - 21 * DAY

@@ -1,36 +1,44 @@
-import { AT_ONCE, COMBINED_SHARE, passTime, WASTE_FADES } from '@/core/estimate/learning/kinetics'
-import { CLEARS_TWICE_AT } from '@/core/estimate/learning/advanceEnsemble'
 import {
+  addProduct,
+  CHLORINE_G_PER_MOL,
   CLEANER_EFFECT,
+  CLEARS_TWICE_AT,
+  COMBINED_SHARE,
+  CYANURIC_ACID_G_PER_MOL,
   EVAPORATES_PER_HOUR,
+  FAST_FRACTION,
   FILL_CELSIUS,
   FILTER_FULL_AT,
+  fillWaterOf,
+  HOUR,
+  type Instant,
   keptInLight,
+  loseCarbonDioxide,
   lossAtTemperature,
-  OPEN_AROUND_SOAK,
-  USUAL_SURROUNDINGS,
-} from '@/core/estimate/surroundings'
-import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
-import { thermostatTo, usualHeater } from '@/core/heat/heat'
-import { addProduct, spend } from '@/core/products/addProduct'
-import { PRODUCTS, type ProductName } from '@/core/products/product'
-import { programmeOf } from '@/core/programmes/programme'
-import { normal } from '@/core/random'
-import {
   type Method,
+  MINUTE,
+  mixWater,
+  normal,
+  OPEN_AROUND_SOAK,
+  PRODUCTS,
+  type ProductName,
+  passTime,
+  programmeOf,
   QUANTITY,
   type Quantity,
+  quantityOf,
   type Readings,
   readingError,
-} from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub/tub'
-import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
-import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '@/core/water/constants'
-import { mixWater } from '@/core/water/mix'
-import { readWater } from '@/core/water/solveWater'
-import type { Water } from '@/core/water/water'
-import { HOUR, type Instant, MINUTE } from "@/core/time";
-
+  readWater,
+  spend,
+  TRANSFER_PER_HOUR,
+  type Tub,
+  thermostatTo,
+  USUAL_SURROUNDINGS,
+  usualHeater,
+  WASTE_FADES,
+  type Water,
+} from '@/core'
 /** What is true of the invented tub, and hidden from its journal. */
 export interface Truth {
   lossPerHour: number
@@ -44,7 +52,7 @@ export interface Truth {
   /** Of combined chlorine, per hour. */
   clearsPerHour?: number
   /** More loss for each person-hour that the filter has caught; none where nothing is said. */
-  drag?: number
+  filterFouling?: number
   /** How much one soak differs from another, of its demand; a quarter where nothing is said. */
   soakScatter?: number
 }
@@ -63,13 +71,13 @@ export const virtualTub = (
   scatter = 0.5,
   /** Where it starts from: the fill, unless something else is made of it, and what bathers left, mmol/L. */
   begin: (fill: Water) => Water = (fill) => fill,
-  wasteMmol = 0,
+  bathersDemandMmol = 0,
 ) => {
   let water = begin(fillWaterOf(tub.fillWater, tub.setTemperatureCelsius))
   const { transfer = 1, soakScatter = 0.25 } = truth
   let now = start
   /** What bathers left that has not met any sanitizer yet, mmol/L of it. */
-  let waste = wasteMmol
+  let bathersDemand = bathersDemandMmol
   let filterPersonHours = 0
   let floater: { product: ProductName; grams: number } | undefined
 
@@ -90,13 +98,13 @@ export const virtualTub = (
       const hours = Math.min(1, (until - now) / HOUR)
       const warm = lossAtTemperature(water.temperatureCelsius)
       const caught = Math.min(FILTER_FULL_AT, filterPersonHours)
-      const lossPerHour = truth.lossPerHour * warm * (1 + (truth.drag ?? 0) * caught)
+      const lossPerHour = truth.lossPerHour * warm * (1 + (truth.filterFouling ?? 0) * caught)
       const kept = Math.exp(-lossPerHour * hours)
       const halogen = water.freeChlorineMmol + water.bromineMmol
       const chlorine = water.freeChlorineMmol > water.bromineMmol
       const state = {
         sanitizer: halogen,
-        waste,
+        bathersDemand,
         combined: water.combinedChlorineMmol,
         tablets: 0,
         used: 0,
@@ -115,7 +123,7 @@ export const virtualTub = (
         },
         hours,
       )
-      waste = state.waste
+      bathersDemand = state.bathersDemand
       const share = halogen > 0 ? state.used / halogen : 0
       water = spend(water, {
         freeChlorineMmol: water.freeChlorineMmol * share,
@@ -172,8 +180,8 @@ export const virtualTub = (
     const mmol = (1000 * Math.max(0, grams)) / CHLORINE_G_PER_MOL / tub.volumeLitres
     const halogen = water.freeChlorineMmol + water.bromineMmol
     const chlorine = water.freeChlorineMmol > water.bromineMmol
-    const met = Math.min(halogen, AT_ONCE * mmol)
-    waste += mmol - met
+    const met = Math.min(halogen, FAST_FRACTION * mmol)
+    bathersDemand += mmol - met
     water = spend(water, {
       freeChlorineMmol: Math.min(met, water.freeChlorineMmol),
       bromineMmol: Math.max(0, met - water.freeChlorineMmol),
@@ -190,9 +198,9 @@ export const virtualTub = (
       floater = { product, grams: (floater?.grams ?? 0) + grams }
     else {
       water = addProduct(water, product, grams, tub.volumeLitres)
-      // Monopersulfate that finds no bromide works on the waste.
-      const oxidised = Math.min(waste, water.monopersulfateMmol)
-      waste -= oxidised
+      // Monopersulfate that finds no bromide works on the bathersDemand.
+      const oxidised = Math.min(bathersDemand, water.monopersulfateMmol)
+      bathersDemand -= oxidised
       water = spend(water, { monopersulfateMmol: oxidised })
     }
   }
@@ -213,12 +221,12 @@ export const virtualTub = (
   const topUp = (replacedFraction: number) => {
     const fill = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
     water = mixWater(water, fill, replacedFraction)
-    waste *= 1 - replacedFraction
+    bathersDemand *= 1 - replacedFraction
   }
 
   const refill = () => {
     water = { ...evaporated, temperatureCelsius: FILL_CELSIUS }
-    waste = 0
+    bathersDemand = 0
     floater = undefined
   }
 
@@ -235,7 +243,7 @@ export const virtualTub = (
     },
     truth: () => readWater(water),
     /** What no test shows, mmol/L of sanitizer that is still to be taken. */
-    waste: () => waste,
+    bathersDemand: () => bathersDemand,
     aerate: (minutes: number) => {
       shine(now, minutes)
       water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.jetsWithAir, minutes / 60)

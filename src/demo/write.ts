@@ -1,5 +1,5 @@
 import { existsSync, rmSync } from 'node:fs'
-import { type NewEntry } from '@/core/journal/entry'
+import { DAY, HOUR, type NewEntry } from '@/core'
 import { databasePath, openStore } from '@/store/database'
 import { insertEntry } from '@/store/entries'
 import { insertKit, type KitRow } from '@/store/kits'
@@ -11,7 +11,6 @@ import { demoChores, demoFilterSets } from './chores'
 import { demoDrops, demoStrip } from './kits'
 import { scenario } from './scenario'
 import { demoShelf } from './shelf'
-import { DAY, HOUR } from "@/core/time";
 
 /** Writes the demo database anew. Refuses any path that is not the demo's own, so that no journal is ever overwritten. */
 const path = databasePath()

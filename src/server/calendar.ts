@@ -1,18 +1,17 @@
 import { randomBytes } from 'node:crypto'
 import { TZDate } from '@date-fns/tz'
 import ical, { ICalAlarmType, type ICalCalendar, ICalEventRepeatingFreq } from 'ical-generator'
-import { soakAhead } from '@/core/today/soakAhead'
+import { DAY, HOUR, MINUTE, soakAhead } from '@/core'
 import type { Store } from '@/store/database'
 import { soaksAhead } from '@/store/plannedSoaks'
 import { openRefill } from '@/store/refills'
-import { keepSetting, settingOf } from '@/store/settings'
+import { saveSetting, settingOf } from '@/store/settings'
 import { allTubs, findTub, type TubRow, tubOfCalendar, updateTub } from '@/store/tubs'
 import { type Fields, type Outcome, refused } from './form'
 import { zoneOf } from './moment'
 import { refillView } from './refillView'
 import { choresOfTub } from './upkeep'
 import { tubView } from './views'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 /** Chores ring at nine in the morning of their day. */
 const ALARM_AFTER_HOURS = 9
@@ -21,7 +20,7 @@ const ALARM_AFTER_HOURS = 9
 export const openCalendar = (store: Store, tubId: number, fields: Fields): Outcome => {
   if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
   const calendar = { key: randomBytes(18).toString('base64url'), zone: zoneOf(fields) }
-  if (fields.of === 'house') keepSetting(store, 'calendar', calendar)
+  if (fields.of === 'house') saveSetting(store, 'calendar', calendar)
   else updateTub(store, tubId, { calendar })
   return { ok: true }
 }
@@ -66,7 +65,7 @@ const addTub = (
   const view = openRefill(store, tub.id) && tubView(store, tub.id, now)
   if (view) {
     const { schedule, row } = refillView(store, { ...view, say: String, zone })
-    for (const { stage, start: begins, handsEnd, end, state } of schedule.placed)
+    for (const { stage, start: begins, handsEnd, end, state } of schedule.scheduled)
       if (stage.handsMinutes > 0 && (state === 'planned' || state === 'running'))
         calendar.createEvent({
           id: `refill-${tub.id}-${row?.id ?? 0}-${stage.id.replace(/\W/g, '-')}@pavrel`,

@@ -1,6 +1,13 @@
-import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING } from '@/core/tub/choices'
-import { PRODUCT_NAMES } from '@/core/products/product'
-import { programmeOf } from '@/core/programmes/programme'
+import {
+  ACID_PARTS,
+  CARE,
+  type Choices,
+  LIFTS,
+  ORDERS,
+  PRODUCT_NAMES,
+  programmeOf,
+  SANITIZING,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { findTub, updateTub } from '@/store/tubs'
 import { type Fields, type Outcome, refused } from './form'

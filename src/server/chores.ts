@@ -1,8 +1,14 @@
 import Joi from 'joi'
-import { fromLitres, toLitres } from '@/core/units'
-import { allChoresOf, type ChoreChange, LANES, type Lane } from '@/core/upkeep/chore'
-import { isPresetChore } from '@/core/journal/choreId'
-import type { Interval } from '@/core/upkeep/interval'
+import {
+  allChoresOf,
+  type ChoreChange,
+  fromLitres,
+  type Interval,
+  isPresetChore,
+  LANES,
+  type Lane,
+  toLitres,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { findTub, type TubRow } from '@/store/tubs'
 import {
@@ -157,7 +163,7 @@ const ruleOf = (store: Store, tubId: number, chore: string): ChoreRuleRow | unde
   )
 
 /** Changes a chore of a tub, or adds one of its people's own where none is named. */
-export const keepChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
+export const saveChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   const tub = findTub(store, tubId)
   if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
   const checked = changeOf(fields, tub)

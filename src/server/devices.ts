@@ -1,11 +1,17 @@
 import Joi from 'joi'
-import { type DeviceReply, REPLY_STATES } from '@/core/testing/device'
-import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
+import {
+  DAY,
+  type DeviceReply,
+  HOUR,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+  REPLY_STATES,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { insertReply, type ReplyRow, repliesSince } from '@/store/deviceReplies'
 import { journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
-import { DAY, HOUR } from "@/core/time";
 
 /** A reading waits this long to be kept as part of a test. */
 const WAITS = HOUR

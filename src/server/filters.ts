@@ -1,11 +1,11 @@
 import Joi from 'joi'
-import type { NewEntry } from '@/core/journal/entry'
 import {
   FILTER_KINDS,
   type FilterKind,
-  type FilterStanding,
-  filterStanding,
-} from '@/core/upkeep/filterSet'
+  type FilterStatus,
+  filterStatus,
+  type NewEntry,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { filterEventsOf, insertTogether } from '@/store/entries'
 import { allTubs, findTub } from '@/store/tubs'
@@ -15,15 +15,15 @@ import { check, type Fields, number, type Outcome, oneOf, refused, text } from '
 import { noMoment, noonOf, zoneOf } from './moment'
 
 /** Every set of the house and where it is. */
-export const filtersOf = (store: Store, now: number): FilterStanding[] => {
+export const filtersOf = (store: Store, now: number): FilterStatus[] => {
   const sets = allFilterSets(store)
   if (sets.length === 0) return []
   const events = filterEventsOf(store)
-  return sets.map((set) => filterStanding(set, events, now))
+  return sets.map((set) => filterStatus(set, events, now))
 }
 
 /** Adds a set to the house, or changes what is known of one. */
-export const keepFilterSet = (
+export const saveFilterSet = (
   store: Store,
   tubId: number,
   fields: Fields,
@@ -69,7 +69,7 @@ const clock = (at: number) => Math.max(1, Math.round(at / 60_000))
 
 /** Why this cannot be done to that set at this tub now; undefined where it can. */
 const against = (
-  { set, state, tubId: where, until }: FilterStanding,
+  { set, state, tubId: where, until }: FilterStatus,
   act: string,
   tubId: number,
   tubName: (id: number) => string,

@@ -1,6 +1,4 @@
-import { roundOf } from '@/core/advice/dosingCycle'
-import { estimate } from '@/core/estimate/estimate'
-import { ENTRY_KINDS, type Entry, type EntryKind } from '@/core/journal/entry'
+import { dosingCycleOf, ENTRY_KINDS, type Entry, type EntryKind, estimate } from '@/core'
 import type { Store } from '@/store/database'
 import {
   findEntry,
@@ -21,7 +19,7 @@ import { momentOf } from './moment'
 
 /** How many steps of the round that the last test opened are ticked: what a tick was planned against. */
 export const tickedIn = (tub: TubRow, journal: Entry[], now: number): number => {
-  const { doses, aerations } = roundOf(journal, estimate(tub, journal, now))
+  const { doses, aerations } = dosingCycleOf(journal, estimate(tub, journal, now))
   return doses.length + aerations.length
 }
 

@@ -1,16 +1,18 @@
 import Joi from 'joi'
-import { programmeOf } from '@/core/programmes/programme'
 import {
   type DropTest,
   genericDrops,
   genericStrips,
   type Kit,
   type KitSpec,
+  programmeOf,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
   type StripPad,
   USUAL_DIP_SECONDS,
   USUAL_WAIT_SECONDS,
-} from '@/core/testing/kit'
-import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
+} from '@/core'
 import type { Store } from '@/store/database'
 import { findKit, insertKit, type KitRow, updateKit } from '@/store/kits'
 import { findTub, type TubRow } from '@/store/tubs'

@@ -1,10 +1,15 @@
-import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
-import { copyEnsemble, type Ensemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
-import { type Entry, inOrder } from '@/core/journal/entry'
+import {
+  advanceEnsemble,
+  copyEnsemble,
+  type Ensemble,
+  type Entry,
+  type Instant,
+  inOrder,
+  startEnsemble,
+  takeEntry,
+} from '@/core'
 import type { Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
-import { type Instant } from "@/core/time";
 
 /** Members for a page: the edges of eight in ten are off by about a twentieth of the spread. */
 const MEMBERS = 256
@@ -70,6 +75,6 @@ export const ensembleNow = (
       entries: entries.length,
       ensemble: copyEnsemble(ensemble),
     })
-  passEnsemble(ensemble, tub, now)
+  advanceEnsemble(ensemble, tub, now)
   return ensemble
 }

@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz'
+import { DAY, type Instant } from '@/core'
 import type { Fields } from './form'
-import { DAY, type Instant } from "@/core/time";
 
 const LOCAL = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})(?::\d{2})?$/
 /** Nothing that happened longer ago is told of: no water lasts so long. */

@@ -1,7 +1,16 @@
 import Joi from 'joi'
-import { type NewEntry } from '@/core/journal/entry'
-import { STAGE_IDS, type StageId } from '@/core/journal/stageId'
-import { fromCelsius, fromLitres, toCelsius, toLitres } from '@/core/units'
+import {
+  DAY,
+  fromCelsius,
+  fromLitres,
+  HOUR,
+  type Instant,
+  type NewEntry,
+  STAGE_IDS,
+  type StageId,
+  toCelsius,
+  toLitres,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { insertRefill, openRefill, updateRefill } from '@/store/refills'
@@ -9,7 +18,6 @@ import { findTub, updateTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, refused } from './form'
 import { fromWallClock, noMoment, zoneOf } from './moment'
 import { happenedOf } from './refillView'
-import { DAY, HOUR, type Instant } from "@/core/time";
 
 const FARTHEST_DAYS = 400
 
@@ -33,7 +41,7 @@ export const setRefill = (store: Store, tubId: number, fields: Fields, now: Inst
   return { ok: true }
 }
 
-export const dropRefill = (store: Store, tubId: number, now: Instant): Outcome => {
+export const removeRefill = (store: Store, tubId: number, now: Instant): Outcome => {
   const row = openRefill(store, tubId)
   if (!row) return refused({}, {}, {}, 'No change of water is planned here.')
   updateRefill(store, tubId, row.id, { closedAt: now })
@@ -217,7 +225,7 @@ export const measureRate = (store: Store, tubId: number, fields: Fields, now: In
 }
 
 /** Takes what the meter said went in as the tub's volume. */
-export const takeDelivered = (
+export const saveDelivered = (
   store: Store,
   tubId: number,
   fields: Fields,

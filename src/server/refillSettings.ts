@@ -2,10 +2,13 @@ import Joi from 'joi'
 import {
   DRAIN_PLACES,
   DRAIN_WAYS,
+  fromCelsius,
+  fromLitres,
   type RefillSettings,
+  toCelsius,
+  toLitres,
   USUAL_SETTINGS,
-} from '@/core/refill/settings'
-import { fromCelsius, fromLitres, toCelsius, toLitres } from '@/core/units'
+} from '@/core'
 import type { Store } from '@/store/database'
 import { findTub, type TubRow, updateTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused } from './form'
@@ -18,7 +21,7 @@ export const refillSettings = (tub: TubRow): RefillSettings => ({
 const hour = (name: string) => number({ name, low: 0, high: 24, unit: "o'clock" })
 
 /** How this tub's water is changed. */
-export const keepRefillSettings = (store: Store, tubId: number, fields: Fields): Outcome => {
+export const saveRefillSettings = (store: Store, tubId: number, fields: Fields): Outcome => {
   const tub = findTub(store, tubId)
   if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
   const { volume, temperature } = tub.units

@@ -1,31 +1,39 @@
 import { TZDate } from '@date-fns/tz'
-import type { Plan, PlanOptions } from '@/core/advice/plan'
-import type { PlanStep } from '@/core/advice/planTypes'
-import type { Estimate } from '@/core/estimate/estimate'
-import { fillWaterOf, quantityOf } from '@/core/estimate/testedWater'
-import { KILOJOULES_PER_LITRE_KELVIN } from '@/core/heat/heat'
-import { type Entry, isKind } from '@/core/journal/entry'
-import { firstDoses } from '@/core/refill/firstDoses'
-import { type Rates, ratesOf } from '@/core/refill/rates'
-import { type RefillReason, refillReasons } from '@/core/refill/refillDue'
 import {
   type Blocked,
   type Constraints,
   countedBack,
-  type Happened,
+  DAY,
+  type Entry,
+  type Estimate,
+  fillWaterOf,
+  firstDoses,
+  type GuestStay,
+  type Instant,
+  isKind,
+  KILOJOULES_PER_LITRE_KELVIN,
+  MINUTE,
+  type Plan,
+  type PlanOptions,
+  type PlanStep,
+  quantityOf,
+  type Rates,
+  type Refill,
+  type RefillReason,
   type RefillSchedule,
+  type RefillSettings,
+  ratesOf,
+  readWater,
+  refillOf,
+  refillReasons,
+  type StageId,
+  type StageProgress,
   scheduleForward,
-} from '@/core/refill/refillSchedule'
-import type { RefillSettings } from '@/core/refill/settings'
-import type { StageId } from '@/core/journal/stageId'
-import { type Refill, refillOf } from '@/core/refill/stages'
-import type { Stay } from '@/core/upkeep/guestStay'
-import { readWater } from '@/core/water/solveWater'
+} from '@/core'
 import type { Store } from '@/store/database'
 import { openRefill, type RefillRow } from '@/store/refills'
 import type { TubRow } from '@/store/tubs'
 import { refillSettings } from './refillSettings'
-import { DAY, type Instant, MINUTE } from "@/core/time";
 
 /** Hours without a free hand are told for so long after the day that was asked for. */
 const BEYOND_DAYS = 40
@@ -61,11 +69,11 @@ export const blockedHours = (
 export const happenedOf = (
   journal: readonly Entry[],
   id: number | undefined,
-): Partial<Record<StageId, Happened>> => {
-  const found: Partial<Record<StageId, Happened>> = {}
+): Partial<Record<StageId, StageProgress>> => {
+  const found: Partial<Record<StageId, StageProgress>> = {}
   for (const { at, body } of journal.filter(isKind('refill')).toSorted((a, b) => a.at - b.at)) {
     if (body.refill !== id || body.what === 'measured') continue
-    const one: Happened = { ...found[body.stage] }
+    const one: StageProgress = { ...found[body.stage] }
     if (body.what === 'begun') one.begunAt = at
     if (body.what === 'done') one.doneAt = at
     if (body.what === 'skipped') one.skipped = true
@@ -85,7 +93,7 @@ export interface RefillView {
   /** Begun at once. */
   earliest: RefillSchedule
   blocked: Blocked[]
-  happened: Partial<Record<StageId, Happened>>
+  happened: Partial<Record<StageId, StageProgress>>
   /** What cannot be, a sentence each, with a way on. */
   conflicts: string[]
   doses: Plan
@@ -107,7 +115,7 @@ export interface RefillAsked {
   journal: readonly Entry[]
   estimate: Estimate
   planOptions: PlanOptions
-  stays: readonly Stay[]
+  stays: readonly GuestStay[]
   planned: readonly { at: Instant; load: { people: number } }[]
   now: Instant
   /** How an instant is said. */
@@ -175,7 +183,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
           : `It takes until ${say(schedule.ready)}, if begun now: that is the earliest. Free more hours, shorten the purge, or move the day.`,
     )
   }
-  for (const { stage, late } of schedule.placed)
+  for (const { stage, late } of schedule.scheduled)
     if (late)
       conflicts.push(
         `${stage.name} cannot begin as early as it was pinned: what it needs is not over by then.`,

@@ -1,11 +1,22 @@
 import Joi from 'joi'
-import { filledShelf, type ShelfItem } from '@/core/advice/shelf'
-import { doseUnit, fromDose, type OwnScoop } from '@/core/products/measure'
-import { type LabelRule, PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
-import { strengthOnLabel } from '@/core/products/strength'
-import type { Strength } from '@/core/products/substance'
-import { programmeOf } from '@/core/programmes/programme'
-import { fromLitres, type MassUnit, toGrams, toLitres } from '@/core/units'
+import {
+  doseUnit,
+  filledShelf,
+  fromDose,
+  fromLitres,
+  type LabelRule,
+  type MassUnit,
+  type OwnScoop,
+  PRODUCT_NAMES,
+  PRODUCTS,
+  type ProductName,
+  programmeOf,
+  type ShelfItem,
+  type Strength,
+  strengthOnLabel,
+  toGrams,
+  toLitres,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { takenSince } from '@/store/entries'
 import { findOnShelf, insertOnShelf, type ShelfRow, updateOnShelf, wholeShelf } from '@/store/shelf'
@@ -182,7 +193,7 @@ export const editOnShelf = (
   return { ok: true, next: `/tubs/${tubId}/shelf` }
 }
 
-export const takeOffShelf = (store: Store, tubId: number, id: number, now: number): Outcome => {
+export const removeFromShelf = (store: Store, tubId: number, id: number, now: number): Outcome => {
   if (!findOnShelf(store, id)) return refused({}, {}, {}, 'That is no longer on the shelf.')
   updateOnShelf(store, id, { removedAt: now })
   return { ok: true, next: `/tubs/${tubId}/shelf` }

@@ -1,14 +1,20 @@
 import Papa from 'papaparse'
-import type { NewEntry } from '@/core/journal/entry'
-import { oddities } from '@/core/testing/plausibility'
-import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '@/core/testing/quantity'
-import { fromCelsius, type TemperatureUnit, toCelsius } from '@/core/units'
+import {
+  fromCelsius,
+  type Instant,
+  implausibilities,
+  type NewEntry,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+  type Readings,
+  type TemperatureUnit,
+  toCelsius,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
 import { fromWallClock, OLDEST, OLDEST_YEARS } from './moment'
-import { type Instant } from "@/core/time";
-
 export const DATE_ORDERS = ['day first', 'month first'] as const
 export type DateOrder = (typeof DATE_ORDERS)[number]
 
@@ -211,7 +217,7 @@ const rowOf = (
   }
   if (at === undefined) return { line, refusal: 'It says no day.' }
   if (Object.keys(readings).length === 0) return { line, refusal: 'Nothing in it is a reading.' }
-  const [odd] = oddities(readings)
+  const [odd] = implausibilities(readings)
   return { line, at, readings, ...(odd ? { doubt: odd.sentence } : {}) }
 }
 
@@ -276,7 +282,7 @@ const withoutKnown = (store: Store, tubId: number, rows: readonly SheetRow[]): S
 }
 
 /** Keeps every row that can be kept, all or none of them; what was refused stays out. */
-export const keepSheet = (
+export const saveSheet = (
   store: Store,
   tubId: number,
   question: SheetQuestion,

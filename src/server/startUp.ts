@@ -1,6 +1,4 @@
-import { estimate } from '@/core/estimate/estimate'
-import type { NewEntry } from '@/core/journal/entry'
-import { startProgress } from '@/core/routine/startUp'
+import { estimate, type NewEntry, startProgress } from '@/core'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'

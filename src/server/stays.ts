@@ -1,15 +1,14 @@
 import { TZDate } from '@date-fns/tz'
 import ICAL from 'ical.js'
 import Joi from 'joi'
-import type { Stay } from '@/core/upkeep/guestStay'
+import { DAY, type GuestStay, HOUR, type Instant, MINUTE } from '@/core'
 import type { Store } from '@/store/database'
 import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
-import { insertStay, removeStay, staysAhead } from '@/store/upkeep'
+import { insertStay, removeStay as removeStayRow, staysAhead } from '@/store/upkeep'
 import { TooManySteps, withinSteps } from './boundedRecurrence'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
 import { fromWallClock, isTimeZone, noMoment, zoneOf } from './moment'
-import { DAY, HOUR, type Instant, MINUTE } from "@/core/time";
 
 const LARGEST_CHARACTERS = 4_000_000
 const FARTHEST = 400 * DAY
@@ -262,7 +261,7 @@ const evenings = (from: Instant, to: Instant, hour: string, zone: string): Insta
 const keepStays = (
   store: Store,
   tubId: number,
-  kind: Stay['kind'],
+  kind: GuestStay['kind'],
   events: readonly CalendarEvent[],
   soaks: { at: string; load: StayFields } | undefined,
   zone: string,
@@ -277,7 +276,7 @@ const keepStays = (
       continue
     }
     if (before) {
-      removeStay(store, tubId, before.id, now)
+      removeStayRow(store, tubId, before.id, now)
       removeSoaksOfStay(store, before.id, now)
       count.moved += 1
     } else count.kept += 1
@@ -357,7 +356,7 @@ export const importStays = (
 }
 
 /** A stay that somebody types. */
-export const keepStay = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
+export const saveStay = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
   if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
   const zone = zoneOf(fields)
   const checked = check<{ title: string }>(Joi.object({ title: text('Name', 80) }), fields)
@@ -391,9 +390,9 @@ export const keepStay = (store: Store, tubId: number, fields: Fields, now: Insta
   return { ok: true }
 }
 
-export const dropStay = (store: Store, tubId: number, id: number, now: Instant): Outcome => {
+export const removeStay = (store: Store, tubId: number, id: number, now: Instant): Outcome => {
   const gone = store.transaction((tx) => {
-    const row = removeStay(tx, tubId, id, now)
+    const row = removeStayRow(tx, tubId, id, now)
     if (row) removeSoaksOfStay(tx, id, now)
     return row
   })

@@ -1,48 +1,43 @@
 import Joi from 'joi'
-import { estimate } from '@/core/estimate/estimate'
-import { fillWaterOf } from '@/core/estimate/testedWater'
 import {
+  CLEANERS,
+  DAY,
+  estimate,
+  FILL_WATER_SOURCES,
+  type FillWater,
+  fillWaterOf,
+  fromCelsius,
+  fromLitres,
+  fromMetres,
   HOTTEST_CELSIUS,
   keepOutAbove,
+  type LengthUnit,
+  type MassUnit,
   MOST_KEEP_OUT_ABOVE,
   PROGRAMMES,
   type ProgrammeId,
   programmeOf,
-  type Targets,
-} from '@/core/programmes/programme'
-import { switchAdvice } from '@/core/programmes/switching'
-import {
-  CLEANERS,
-  FILL_WATER_SOURCES,
-  type FillWater,
+  type SanitizerQuantity,
   STANDS,
   type Surroundings,
+  switchAdvice,
+  type Targets,
   TEST_SCHOOLS,
+  type TemperatureUnit,
   TUB_KINDS,
   type TubKind,
-  type VolumeBasis,
-  volumeLitres,
-} from '@/core/tub/tub'
-import {
-  fromCelsius,
-  fromLitres,
-  fromMetres,
-  type LengthUnit,
-  type MassUnit,
-  type TemperatureUnit,
   toCelsius,
   toLitres,
   toMetres,
+  type VolumeBasis,
   type VolumeUnit,
-} from '@/core/units'
+  volumeLitres,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { insertEntry, journalOf } from '@/store/entries'
 import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { hoursFromUtc, momentOf, zoneOf } from './moment'
-import { type SanitizerQuantity } from "@/core/testing/quantity";
-import { DAY } from "@/core/time";
-
 export const VOLUME_UNITS = ['litre', 'US gallon', 'imperial gallon'] as const
 export const TEMPERATURE_UNITS = ['celsius', 'fahrenheit'] as const
 export const MASS_UNITS = ['gram', 'ounce'] as const

@@ -1,5 +1,4 @@
-import { choresOf } from '@/core/upkeep/chore'
-import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
+import { type ChoreDue, choresDue, choresOf } from '@/core'
 import type { Store } from '@/store/database'
 import { upkeepJournalOf } from '@/store/entries'
 import { openRefill } from '@/store/refills'

@@ -1,18 +1,33 @@
-import { dosePlan, type Plan, type PlanOptions } from '@/core/advice/plan'
-import { bathersIn, roundOf, type Wait, waitingUntil } from '@/core/advice/dosingCycle'
-import { type Schedule, scheduleOf } from '@/core/advice/schedule'
-import type { Estimate } from '@/core/estimate/estimate'
-import { estimateNow } from '@/core/estimate/learning/estimateNow'
-import type { LearntTub } from '@/core/estimate/learning/learnt'
-import type { Entry, EntryOf } from '@/core/journal/entry'
-import { type AgendaItem, agenda } from '@/core/today/agenda'
-import { type Closure, forbidsDosing } from '@/core/today/closures'
-import { type Verdict, verdict } from '@/core/today/verdict'
-import type { LearntRates } from '@/core/tub/tub'
-import type { ChoreRule } from '@/core/upkeep/chore'
-import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
-import { type FilterStanding, noFilterSince } from '@/core/upkeep/filterSet'
-import type { Stay } from '@/core/upkeep/guestStay'
+import {
+  type AgendaItem,
+  agenda,
+  bathersIn,
+  type ChoreDue,
+  type ChoreRule,
+  type Closure,
+  choresDue,
+  dosePlan,
+  dosingCycleOf,
+  type Entry,
+  type EntryOf,
+  type Estimate,
+  estimateNow,
+  type FilterStatus,
+  forbidsDosing,
+  type GuestStay,
+  type Instant,
+  type LearntRates,
+  type LearntTub,
+  noFilterSince,
+  type Plan,
+  type PlanOptions,
+  type Schedule,
+  scheduleOf,
+  type Verdict,
+  verdict,
+  type Wait,
+  waitingUntil,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { type Change, journalOf, lastChange } from '@/store/entries'
 import { type PlannedSoak, soaksAhead } from '@/store/plannedSoaks'
@@ -22,7 +37,6 @@ import { filtersOf } from './filters'
 import { ensembleNow } from './learning'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 import { refillAtOf } from './upkeep'
-import { type Instant } from "@/core/time";
 
 /** Everything the places say about one tub at one moment: a pure function of tub, journal and now. */
 export interface TubView {
@@ -50,11 +64,11 @@ export interface TubView {
   /** In walking order. */
   chores: ChoreDue[]
   /** Every set of the house. */
-  filters: FilterStanding[]
+  filters: FilterStatus[]
   /** Since when no filter is in this tub. */
   noFilter: Instant | undefined
   /** Guests and times away that are not over. */
-  stays: Stay[]
+  stays: GuestStay[]
   /** What is in the house, and what the plan was made with. */
   shelf: OnShelf[]
   planOptions: PlanOptions
@@ -85,7 +99,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const noFilter = noFilterSince(filters, tubId)
   const found = verdict(tub, journal, now, state, { noFilter })
   const plan = heldBack(dosePlan(tub, journal, state, planOptions), found.closures)
-  const round = roundOf(journal, state)
+  const round = dosingCycleOf(journal, state)
   const rules = choreRulesOf(store, tubId).map(toRule)
   const stays = staysAhead(store, tubId, now)
   const chores = choresDue(tub, journal, now, { rules, stays, ...refillAtOf(store, tubId) })

@@ -1,7 +1,4 @@
-import { quantityOf } from '@/core/estimate/testedWater'
-import type { DeviceReply } from '@/core/testing/device'
-import type { Quantity } from '@/core/testing/quantity'
-import type { WaterReading } from '@/core/water/water'
+import { type DeviceReply, type Quantity, quantityOf, type WaterReading } from '@/core'
 
 /** What the stand-in can show, and one standard deviation of a single reading: a fixed part and a share. */
 const TESTS = {

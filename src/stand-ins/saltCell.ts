@@ -1,5 +1,4 @@
-import type { CellFault, CellStatus } from '@/core/programmes/cell'
-import type { WaterReading } from '@/core/water/water'
+import type { CellFault, CellStatus, WaterReading } from '@/core'
 
 /** Where the simulated cell works, and what it makes at full output, g Cl₂ an hour. */
 const LIMITS = {

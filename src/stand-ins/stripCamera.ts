@@ -6,11 +6,10 @@ import {
   labOf,
   linearOf,
   linearOfHex,
-} from '@/core/colour/colour'
-import type { StripPad } from '@/core/testing/kit'
-import type { Picture } from '@/core/testing/photo/picture'
-import type { Readings } from '@/core/testing/quantity'
-
+  type Picture,
+  type Readings,
+  type StripPad,
+} from '@/core'
 export const LIGHTS: Record<string, LinearRgb> = {
   daylight: [1, 1, 1],
   shade: [0.86, 0.98, 1.16],

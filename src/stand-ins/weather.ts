@@ -1,4 +1,4 @@
-import type { Weather } from '@/core/weather'
+import type { Weather } from '@/core'
 
 const DAY = 86_400_000
 const YEAR = 365.25 * DAY

@@ -1,5 +1,5 @@
 import { and, desc, eq, gte, lt } from 'drizzle-orm'
-import type { DeviceReply } from '@/core/testing/device'
+import type { DeviceReply } from '@/core'
 import type { Store } from './database'
 import { deviceReplies } from './schema'
 

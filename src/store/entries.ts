@@ -1,9 +1,14 @@
 import { and, asc, count, desc, eq, gt, gte, inArray, isNull, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
-import type { ChoreBody, Entry, EntryKind, NewEntry } from '@/core/journal/entry'
-import type { ProductName } from '@/core/products/product'
-import type { ChoreId } from '@/core/journal/choreId'
-import type { FilterEvent } from '@/core/upkeep/filterSet'
+import type {
+  ChoreBody,
+  ChoreId,
+  Entry,
+  EntryKind,
+  FilterEvent,
+  NewEntry,
+  ProductName,
+} from '@/core'
 import { preparedOnce, type Store } from './database'
 import { entries } from './schema'
 

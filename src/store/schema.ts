@@ -7,22 +7,33 @@ import {
   sqliteTable,
   text,
 } from 'drizzle-orm/sqlite-core'
-import type { Choices } from '@/core/tub/choices'
-import type { EntryBodies, EntryKind } from '@/core/journal/entry'
-import type { OwnScoop } from '@/core/products/measure'
-import type { LabelRule, ProductName } from '@/core/products/product'
-import type { Strength } from '@/core/products/substance'
-import type { ProgrammeId, Targets } from '@/core/programmes/programme'
-import type { RefillSettings } from '@/core/refill/settings'
-import type { SoakLoad } from '@/core/journal/load'
-import type { DeviceReply } from '@/core/testing/device'
-import type { KitSpec } from '@/core/testing/kit'
-import type { Quantity } from '@/core/testing/quantity'
-import type { FillWater, Surroundings, TestSchool, TubKind, VolumeBasis } from '@/core/tub/tub'
-import type { MassUnit, TemperatureUnit, VolumeUnit } from '@/core/units'
-import type { ChoreChange } from '@/core/upkeep/chore'
-import type { FilterKind } from '@/core/upkeep/filterSet'
-import type { Stay } from '@/core/upkeep/guestStay'
+import type {
+  Choices,
+  ChoreChange,
+  DeviceReply,
+  EntryBodies,
+  EntryKind,
+  FillWater,
+  FilterKind,
+  GuestStay,
+  KitSpec,
+  LabelRule,
+  MassUnit,
+  OwnScoop,
+  ProductName,
+  ProgrammeId,
+  Quantity,
+  RefillSettings,
+  SoakLoad,
+  Strength,
+  Surroundings,
+  Targets,
+  TemperatureUnit,
+  TestSchool,
+  TubKind,
+  VolumeBasis,
+  VolumeUnit,
+} from '@/core'
 
 export interface Units {
   volume: VolumeUnit
@@ -188,7 +199,7 @@ export const stays = sqliteTable(
     tubId: integer('tub_id')
       .notNull()
       .references(() => tubs.id),
-    kind: text('kind').$type<Stay['kind']>().notNull(),
+    kind: text('kind').$type<GuestStay['kind']>().notNull(),
     title: text('title').notNull(),
     from: integer('from').notNull(),
     to: integer('to').notNull(),

@@ -15,7 +15,7 @@ export const settingOf = <Name extends keyof Settings>(
     | Settings[Name]
     | undefined
 
-export const keepSetting = <Name extends keyof Settings>(
+export const saveSetting = <Name extends keyof Settings>(
   store: Store,
   name: Name,
   value: Settings[Name],

@@ -1,6 +1,5 @@
 import { and, asc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm'
-import type { ChoreRule } from '@/core/upkeep/chore'
-import type { ChoreId } from '@/core/journal/choreId'
+import type { ChoreId, ChoreRule } from '@/core'
 import { preparedOnce, type Store } from './database'
 import { choreRules, filterSets, stays } from './schema'
 

@@ -1,8 +1,6 @@
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import type { AgendaItem } from '@/core/today/agenda'
-import { CLOSURE_SHORT, closureWords } from './closureWords'
-import { day, dayAndClock, list, type Reader, stepWords } from './words'
-import { HOUR, MINUTE } from "@/core/time";
+import { type AgendaItem, HOUR, MINUTE, QUANTITY, type Quantity } from '@/core'
+import { CLOSURE_SHORT, formatClosure } from './closureWords'
+import { type DisplayPreferences, day, dayAndClock, formatStep, list } from './words'
 
 export interface AgendaWords {
   when: string
@@ -25,19 +23,19 @@ const SOAK_ADVICE = {
   ready: 'test before it',
 }
 
-export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
-  const ahead = item.due - reader.now
+export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences): AgendaWords => {
+  const ahead = item.due - preferences.now
   const due =
     ahead < MINUTE
       ? 'now'
       : ahead < 36 * HOUR
-        ? dayAndClock(item.due, reader)
-        : day(item.due, reader)
+        ? dayAndClock(item.due, preferences)
+        : day(item.due, preferences)
   const minutes = item.minutes < 90 ? `${item.minutes} min` : `${item.minutes / 60} h`
   switch (item.kind) {
     case 'dose': {
       const parts = item.plan.steps.map((step) => {
-        const { figure, name } = stepWords(step, reader)
+        const { figure, name } = formatStep(step, preferences)
         return step.kind === 'aerate' ? `air for ${figure}` : `${figure} ${name}`
       })
       return { when: due, what: `Dose: ${list(parts)}`, minutes, place: 'dose' }
@@ -83,7 +81,7 @@ export const agendaWords = (item: AgendaItem, reader: Reader): AgendaWords => {
         place: 'upkeep',
       }
     case 'closed': {
-      const { lift, action } = closureWords(item.closure, reader)
+      const { lift, action } = formatClosure(item.closure, preferences)
       return {
         when: 'now',
         what: `Closed (${CLOSURE_SHORT[item.closure.code]}): ${lift.slice(0, 1).toLowerCase()}${lift.slice(1).replace(/\.$/, '')}`,

@@ -1,7 +1,5 @@
-import type { Alternative, Question } from '@/core/advice/alternatives'
-import type { Plan } from '@/core/advice/plan'
-import { PRODUCTS, type ProductName } from '@/core/products/product'
-import { list, numberWords, type Reader, stepWords } from './words'
+import { type Alternative, type Plan, PRODUCTS, type ProductName, type Question } from '@/core'
+import { type DisplayPreferences, formatNumber, formatStep, list } from './words'
 
 type Asked = Question['asks']
 
@@ -31,30 +29,30 @@ const VALUE_WORDS: Record<string, string> = {
   'care edge': 'Just inside the range: less poured, sooner out again',
 }
 
-export const answerWords = (asks: Asked, value: string): string =>
+export const formatAnswer = (asks: Asked, value: string): string =>
   asks === 'acid' || asks === 'sanitizer'
     ? PRODUCTS[value as ProductName].commonName
     : (VALUE_WORDS[`${asks} ${value}`] ?? value)
 
 /** What comes of a plan, in a line: what goes in, and where pH and alkalinity land. */
-export const outcomeWords = (plan: Plan, reader: Reader): string => {
+export const formatOutcome = (plan: Plan, preferences: DisplayPreferences): string => {
   const steps = plan.steps.map((step) => {
-    const { figure, name } = stepWords(step, reader)
+    const { figure, name } = formatStep(step, preferences)
     return step.kind === 'aerate' ? `${figure} of air` : `${figure} ${name}`
   })
   const { pH, totalAlkalinityPpm } = plan.after
-  const lands = `pH ${numberWords(pH, 2, reader)}, alkalinity ${numberWords(totalAlkalinityPpm, 0, reader)}`
+  const lands = `pH ${formatNumber(pH, 2, preferences)}, alkalinity ${formatNumber(totalAlkalinityPpm, 0, preferences)}`
   if (steps.length === 0) return `Nothing now; ${lands}.`
   return `${list(steps)}; lands at ${lands}${plan.later.length > 0 ? ', more after the test' : ''}.`
 }
 
 /** What sets one sanitizer apart from the next, beyond the amount. */
-export const leavesBehind = ({ plan }: Alternative, reader: Reader): string => {
+export const leavesBehind = ({ plan }: Alternative, preferences: DisplayPreferences): string => {
   const stabiliser = plan.after.cyanuricAcidPpm - plan.before.cyanuricAcidPpm
   const hardness = plan.after.calciumHardnessPpm - plan.before.calciumHardnessPpm
   const parts = [
-    ...(stabiliser > 0.3 ? [`${numberWords(stabiliser, 1, reader)} ppm stabiliser`] : []),
-    ...(hardness > 0.3 ? [`${numberWords(hardness, 1, reader)} ppm hardness`] : []),
+    ...(stabiliser > 0.3 ? [`${formatNumber(stabiliser, 1, preferences)} ppm stabiliser`] : []),
+    ...(hardness > 0.3 ? [`${formatNumber(hardness, 1, preferences)} ppm hardness`] : []),
   ]
   return parts.length > 0 ? ` Leaves ${list(parts)}.` : ''
 }

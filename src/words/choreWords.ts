@@ -1,21 +1,22 @@
-import type { Chore, Lane } from '@/core/upkeep/chore'
-import type { ChoreDue } from '@/core/upkeep/choreDue'
-import type { FilterStanding } from '@/core/upkeep/filterSet'
-import type { Interval } from '@/core/upkeep/interval'
-import { day, duration, list, numberWords, type Reader, volume } from './words'
+import type { Chore, ChoreDue, FilterStatus, Interval, Lane } from '@/core'
+import { type DisplayPreferences, day, duration, formatNumber, list, volume } from './words'
 
-const plural = (n: number, one: string, reader: Reader) =>
-  `${numberWords(n, 1, reader)} ${one}${n === 1 ? '' : 's'}`
+const plural = (n: number, one: string, preferences: DisplayPreferences) =>
+  `${formatNumber(n, 1, preferences)} ${one}${n === 1 ? '' : 's'}`
 
 /** "every 7 days, or by 6 person-hours" */
-export const intervalWords = (interval: Interval, reader: Reader): string => {
+export const formatInterval = (interval: Interval, preferences: DisplayPreferences): string => {
   const parts = [
     ...(interval.days ? [interval.days === 1 ? 'every day' : `every ${interval.days} days`] : []),
-    ...(interval.personHours ? [`by ${plural(interval.personHours, 'person-hour', reader)}`] : []),
-    ...(interval.soakHours
-      ? [`by ${plural(interval.soakHours, 'hour', reader)} with somebody in`]
+    ...(interval.personHours
+      ? [`by ${plural(interval.personHours, 'person-hour', preferences)}`]
       : []),
-    ...(interval.hoseLitres ? [`by ${volume(interval.hoseLitres, reader)} through the hose`] : []),
+    ...(interval.soakHours
+      ? [`by ${plural(interval.soakHours, 'hour', preferences)} with somebody in`]
+      : []),
+    ...(interval.hoseLitres
+      ? [`by ${volume(interval.hoseLitres, preferences)} through the hose`]
+      : []),
     ...(interval.shocks
       ? [
           interval.shocks === 1
@@ -51,28 +52,31 @@ const MONTHS = [
   'December',
 ] as const
 
-export const seasonWords = ({ season }: Pick<Chore, 'season'>): string =>
+export const formatSeason = ({ season }: Pick<Chore, 'season'>): string =>
   season ? `, ${MONTHS[season.fromMonth - 1]} to ${MONTHS[season.toMonth - 1]}` : ''
 
-const countWords = ({ chore: { interval }, ...so }: ChoreDue, reader: Reader): string => {
+const countWords = (
+  { chore: { interval }, ...so }: ChoreDue,
+  preferences: DisplayPreferences,
+): string => {
   const of = (count: number, limit: number, what: string) =>
-    `${numberWords(count, 1, reader)} of ${numberWords(limit, 1, reader)} ${what}`
+    `${formatNumber(count, 1, preferences)} of ${formatNumber(limit, 1, preferences)} ${what}`
   return (
     [
       ...(interval.shocks ? [of(so.shocks, interval.shocks, 'shocks')] : []),
       ...(interval.personHours ? [of(so.personHours, interval.personHours, 'person-hours')] : []),
       ...(interval.hoseLitres
-        ? [`${volume(Math.max(0, interval.hoseLitres - so.hoseLitres), reader)} left in it`]
+        ? [`${volume(Math.max(0, interval.hoseLitres - so.hoseLitres), preferences)} left in it`]
         : []),
     ].join(', ') || 'Counted'
   )
 }
 
 /** Why a chore is due on its day, in a sentence or two. */
-export const whyWords = (item: ChoreDue, reader: Reader): string => {
+export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): string => {
   const { why, personHours, due, lastDone, chore, sign, stay, shocks } = item
   const { interval } = chore
-  const last = lastDone === undefined ? '' : `Last done ${day(lastDone, reader)}. `
+  const last = lastDone === undefined ? '' : `Last done ${day(lastDone, preferences)}. `
   const guests =
     stay && why !== 'stay'
       ? ` ${stay.kind === 'guests' ? 'Guests are in then: ask them for a time.' : 'Nobody is there then.'}`
@@ -81,18 +85,18 @@ export const whyWords = (item: ChoreDue, reader: Reader): string => {
     switch (why) {
       case 'load':
         if (interval.personHours && personHours >= interval.personHours)
-          return `Brought forward: ${plural(personHours, 'person-hour', reader)} since.`
+          return `Brought forward: ${plural(personHours, 'person-hour', preferences)} since.`
         if (interval.shocks && shocks >= interval.shocks)
-          return `${plural(shocks, 'shock', reader)} since.`
+          return `${plural(shocks, 'shock', preferences)} since.`
         return interval.hoseLitres ? 'It has had its litres.' : 'Brought forward by bathing.'
       case 'count':
-        return `${countWords(item, reader)}; at this pace about then.`
+        return `${countWords(item, preferences)}; at this pace about then.`
       case 'sign':
         return `Brought forward: ${sign ?? 'something was seen'}.`
       case 'quiet':
         return 'Nobody was in since, so it can wait longer.'
       case 'postponed':
-        return `Moved to ${day(due, reader)}.`
+        return `Moved to ${day(due, preferences)}.`
       case 'drain':
         return interval.drain === 'before' ? 'Before the water is due to go.' : 'With the drain.'
       case 'season':
@@ -104,7 +108,7 @@ export const whyWords = (item: ChoreDue, reader: Reader): string => {
       case 'never noted':
         return 'Not noted yet, so counted from the first entry here.'
       case 'rhythm':
-        return `${intervalWords(interval, reader).replace(/^./, (c) => c.toUpperCase())}.`
+        return `${formatInterval(interval, preferences).replace(/^./, (c) => c.toUpperCase())}.`
     }
   }
   return `${last}${reason()}${guests}`
@@ -121,41 +125,41 @@ export const LANE_WORDS: Record<Lane, string> = {
 }
 
 /** Where a set is, and since when. */
-export const standingWords = (standing: FilterStanding, reader: Reader): string => {
+export const formatStanding = (standing: FilterStatus, preferences: DisplayPreferences): string => {
   const { state, since, until, recipe } = standing
   switch (state) {
     case 'new':
       return 'not used yet'
     case 'in the tub':
-      return `in the tub since ${day(since, reader)}`
+      return `in the tub since ${day(since, preferences)}`
     case 'taken out':
-      return `out and dirty since ${day(since, reader)}`
+      return `out and dirty since ${day(since, preferences)}`
     case 'soaking':
-      return until !== undefined && until > reader.now
-        ? `${recipe?.name.toLowerCase() ?? 'soaking'}, ${duration(until - reader.now)} left`
+      return until !== undefined && until > preferences.now
+        ? `${recipe?.name.toLowerCase() ?? 'soaking'}, ${duration(until - preferences.now)} left`
         : `${recipe?.name.toLowerCase() ?? 'soak'} is over`
     case 'rinsing':
       return 'rinsed, wet'
     case 'drying':
-      return `hung up ${day(since, reader)}, dry by ${day(until ?? since, reader)}`
+      return `hung up ${day(since, preferences)}, dry by ${day(until ?? since, preferences)}`
     case 'ready':
-      return `dry since ${day(since, reader)}`
+      return `dry since ${day(since, preferences)}`
     case 'retired':
-      return `thrown away ${day(since, reader)}`
+      return `thrown away ${day(since, preferences)}`
   }
 }
 
-export const filterLifeWords = (
-  { hoursInWater, rinses, soaks, daysLeft, replace, state }: FilterStanding,
-  reader: Reader,
+export const formatFilterLife = (
+  { hoursInWater, rinses, soaks, daysLeft, replace, state }: FilterStatus,
+  preferences: DisplayPreferences,
 ): string => {
   if (state === 'new') return ''
   const days = hoursInWater / 24
-  const used = `${days < 2 ? `${numberWords(hoursInWater, 0, reader)} hours` : `${numberWords(days, 0, reader)} days`} in water, ${plural(rinses, 'rinse', reader)}, ${plural(soaks, 'soak', reader)}`
+  const used = `${days < 2 ? `${formatNumber(hoursInWater, 0, preferences)} hours` : `${formatNumber(days, 0, preferences)} days`} in water, ${plural(rinses, 'rinse', preferences)}, ${plural(soaks, 'soak', preferences)}`
   if (state === 'retired') return used
   return replace
     ? `${used}. Replace it: ${replace === 'not white' ? 'it does not come white any more' : replace === 'torn filter' ? 'it is torn' : replace}.`
-    : `${used}; about ${numberWords(daysLeft, 0, reader)} days of its life left`
+    : `${used}; about ${formatNumber(daysLeft, 0, preferences)} days of its life left`
 }
 
 /** "Six chores this Sunday, 30 minutes." */
@@ -184,4 +188,5 @@ export const mostUrgent = (items: readonly ChoreDue[]): ChoreDue | undefined =>
     .filter(({ state, why }) => state === 'late' || why === 'sign' || why === 'load')
     .toSorted((a, b) => a.due - b.due)[0]
 
-export const namesWords = (items: readonly ChoreDue[]) => list(items.map(({ chore }) => chore.name))
+export const formatNames = (items: readonly ChoreDue[]) =>
+  list(items.map(({ chore }) => chore.name))

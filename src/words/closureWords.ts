@@ -1,9 +1,14 @@
-import { PRODUCTS } from '@/core/products/product'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import type { Closure, ClosureCode } from '@/core/today/closures'
-import { amount, clock, dayAndClock, degrees, duration, figure, list, type Reader } from './words'
-import { HOUR } from "@/core/time";
-
+import { type Closure, type ClosureCode, HOUR, PRODUCTS, QUANTITY, type Quantity } from '@/core'
+import {
+  amount,
+  clock,
+  type DisplayPreferences,
+  dayAndClock,
+  degrees,
+  duration,
+  figure,
+  list,
+} from './words'
 /** A quantity inside a sentence. */
 export const named = (quantity: Quantity): string =>
   quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase()
@@ -64,8 +69,8 @@ const after = (product: Extract<Closure, { code: 'not retested' }>['after']): st
 const REFILL_FIRST = 'Drain it, clean and disinfect the shell and the filter, then refill and test.'
 
 /** Why a tub is shut and what opens it. */
-export const closureWords = (closure: Closure, reader: Reader): ClosureWords => {
-  const since = dayAndClock(closure.since, reader)
+export const formatClosure = (closure: Closure, preferences: DisplayPreferences): ClosureWords => {
+  const since = dayAndClock(closure.since, preferences)
   switch (closure.code) {
     case 'accident':
       return {
@@ -99,7 +104,7 @@ export const closureWords = (closure: Closure, reader: Reader): ClosureWords => 
       }
     case 'people in':
       return {
-        why: `${closure.people === 1 ? 'One person is' : `${closure.people} people are`} in until ${clock(closure.until ?? closure.since, reader)}, as logged.`,
+        why: `${closure.people === 1 ? 'One person is' : `${closure.people} people are`} in until ${clock(closure.until ?? closure.since, preferences)}, as logged.`,
         lift: 'Wait until they are out, then test.',
         action: { place: 'record?kind=soak', label: 'Open the logged soak' },
       }
@@ -112,18 +117,18 @@ export const closureWords = (closure: Closure, reader: Reader): ClosureWords => 
     case 'too hot':
       return closure.setPoint
         ? {
-            why: `The heater is set to ${degrees(closure.celsius, reader)}; ${degrees(closure.limit, reader)} is the most for adults.`,
+            why: `The heater is set to ${degrees(closure.celsius, preferences)}; ${degrees(closure.limit, preferences)} is the most for adults.`,
             lift: 'Turn the heater down, and change it here too.',
             action: { place: 'tub', label: 'Change the set temperature' },
           }
         : {
-            why: `The water read ${amount('temperature', closure.celsius, reader)} ${since}; ${degrees(closure.limit, reader)} is the most for adults.`,
+            why: `The water read ${amount('temperature', closure.celsius, preferences)} ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
             lift: 'Let it cool, then measure again.',
             action: { place: 'test', label: 'Measure the temperature' },
           }
     case 'dose mixing':
       return {
-        why: `${capital(PRODUCTS[closure.product].commonName)} was just added and needs to mix until ${clock(closure.until ?? closure.since, reader)}.`,
+        why: `${capital(PRODUCTS[closure.product].commonName)} was just added and needs to mix until ${clock(closure.until ?? closure.since, preferences)}.`,
         lift: 'Wait, then test.',
         action: TEST,
       }
@@ -138,19 +143,19 @@ export const closureWords = (closure: Closure, reader: Reader): ClosureWords => 
       }
     case 'combined chlorine high':
       return {
-        why: `Combined chlorine is about ${amount('totalChlorine', closure.value, reader)}; ${figure('totalChlorine', closure.limit, reader)} and more stings eyes and lungs.`,
+        why: `Combined chlorine is about ${amount('totalChlorine', closure.value, preferences)}; ${figure('totalChlorine', closure.limit, preferences)} and more stings eyes and lungs.`,
         lift: 'Shock with the cover half open, then test free and total chlorine.',
         action: { place: 'soak#shock', label: 'See the shock' },
       }
     case 'stabiliser too high':
       return {
-        why: `Stabiliser is about ${amount('cyanuricAcid', closure.value, reader)}; above ${figure('cyanuricAcid', closure.limit, reader)} chlorine works too slowly.`,
+        why: `Stabiliser is about ${amount('cyanuricAcid', closure.value, preferences)}; above ${figure('cyanuricAcid', closure.limit, preferences)} chlorine works too slowly.`,
         lift: 'Replace part of the water, then test. No product lowers it.',
         action: { place: 'refill', label: 'Replace part of the water' },
       }
     case 'sanitizer high':
       return {
-        why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, reader)}; keep out above ${figure(closure.quantity, closure.limit, reader)}.`,
+        why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)}; keep out above ${figure(closure.quantity, closure.limit, preferences)}.`,
         lift: 'Run the jets with the cover open, then test again.',
         action: { place: 'dose', label: 'See what helps' },
       }
@@ -158,7 +163,7 @@ export const closureWords = (closure: Closure, reader: Reader): ClosureWords => 
     case 'pH low':
     case 'pH high':
       return {
-        why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, reader)} and should be at ${closure.code === 'pH high' ? 'most' : 'least'} ${figure(closure.quantity, closure.limit, reader)}.`,
+        why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)} and should be at ${closure.code === 'pH high' ? 'most' : 'least'} ${figure(closure.quantity, closure.limit, preferences)}.`,
         lift: closure.lift.by === 'test' ? 'Test again.' : 'Dose, let it mix, then test.',
         action: closure.lift.by === 'test' ? TEST : DOSE,
       }
@@ -196,7 +201,7 @@ export const closureWords = (closure: Closure, reader: Reader): ClosureWords => 
 }
 
 /** One line a closure, for lists and printed sheets. */
-export const closureLine = (closure: Closure, reader: Reader): string => {
-  const { why, lift } = closureWords(closure, reader)
+export const closureLine = (closure: Closure, preferences: DisplayPreferences): string => {
+  const { why, lift } = formatClosure(closure, preferences)
   return `${why} ${lift}`
 }

@@ -1,9 +1,6 @@
-import { dueReadings } from '@/core/advice/due'
-import { programmeOf } from '@/core/programmes/programme'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import type { TestSchool } from '@/core/tub/tub'
+import { dueReadings, programmeOf, QUANTITY, type Quantity, type TestSchool } from '@/core'
 import type { TubView } from '@/server/views'
-import { day, list, type Reader } from './words'
+import { type DisplayPreferences, day, list } from './words'
 
 const named = (quantity: Quantity) =>
   quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase()
@@ -12,7 +9,7 @@ const capital = (text: string) =>
   text.startsWith('pH') ? text : `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** What to test now, and what was read so lately that it can wait. */
-export const dueWords = ({ tub, estimate }: TubView, reader: Reader): string => {
+export const formatDue = ({ tub, estimate }: TubView, preferences: DisplayPreferences): string => {
   if (estimate.lastTestAt === undefined) {
     const { sanitizer } = programmeOf(tub.programme)
     return `${capital(named(sanitizer))}, pH and alkalinity are enough to begin with. Leave the rest empty.`
@@ -24,7 +21,7 @@ export const dueWords = ({ tub, estimate }: TubView, reader: Reader): string => 
     .filter(({ lastAt }) => lastAt === undefined)
     .map(({ quantity }) => named(quantity))
   const old = due.flatMap(({ quantity, lastAt }) =>
-    lastAt === undefined ? [] : [`${named(quantity)} (${day(lastAt, reader)})`],
+    lastAt === undefined ? [] : [`${named(quantity)} (${day(lastAt, preferences)})`],
   )
   return [
     ...(old.length > 0 ? [`${capital(`due now: ${list(old)}`)}.`] : []),

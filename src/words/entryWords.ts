@@ -1,11 +1,15 @@
-import type { Entry, EntryKind } from '@/core/journal/entry'
-import { PRODUCTS } from '@/core/products/product'
-import { FILL_READ } from '@/core/tub/fillTest'
-import { QUANTITIES, QUANTITY } from '@/core/testing/quantity'
-import type { FillWaterSource } from '@/core/tub/tub'
-import type { FilterAct } from '@/core/journal/filterAct'
-import { heatRateWords } from './refillWords'
-import { amount, day, dose, list, METHOD_WORDS, type Reader, volume } from './words'
+import {
+  type Entry,
+  type EntryKind,
+  FILL_READ,
+  type FillWaterSource,
+  type FilterAct,
+  PRODUCTS,
+  QUANTITIES,
+  QUANTITY,
+} from '@/core'
+import { formatHeatRate } from './refillWords'
+import { amount, type DisplayPreferences, day, dose, list, METHOD_WORDS, volume } from './words'
 
 export const KIND_WORDS: Record<EntryKind, string> = {
   test: 'Test',
@@ -73,7 +77,7 @@ const START_TITLES: Record<string, string> = {
 }
 
 /** One line that says what happened. */
-export const entryWords = (entry: Entry, reader: Reader): string => {
+export const formatEntry = (entry: Entry, preferences: DisplayPreferences): string => {
   switch (entry.kind) {
     case 'test': {
       const read = QUANTITIES.flatMap((quantity) => {
@@ -81,7 +85,7 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
         return value === undefined
           ? []
           : [
-              `${QUANTITY[quantity].shortName.replace('Water', 'water')} ${amount(quantity, value, reader)}`,
+              `${QUANTITY[quantity].shortName.replace('Water', 'water')} ${amount(quantity, value, preferences)}`,
             ]
       })
       return `${METHOD_WORDS[entry.body.method]}: ${read.join(', ')}`
@@ -90,12 +94,12 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
       const { product, grams, plannedGrams } = entry.body
       const planned =
         plannedGrams !== undefined && Math.abs(plannedGrams - grams) > 0.05 * plannedGrams
-          ? ` (planned ${dose(product, plannedGrams, reader)})`
+          ? ` (planned ${dose(product, plannedGrams, preferences)})`
           : ''
       const override = entry.body.override
         ? `; in spite of the caution: ${entry.body.override.reason}`
         : ''
-      return `${dose(product, grams, reader)} ${PRODUCTS[product].commonName}${planned}${override}`
+      return `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}${planned}${override}`
     }
     case 'aeration':
       return `Jets and air for ${entry.body.minutes} minutes, cover open`
@@ -120,7 +124,7 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
         const value = fillWater[field]
         return value === undefined
           ? []
-          : [`${QUANTITY[quantity].shortName} ${amount(quantity, value, reader)}`]
+          : [`${QUANTITY[quantity].shortName} ${amount(quantity, value, preferences)}`]
       })
       return `${METHOD_WORDS[method]}, ${SOURCE_WORDS[fillWater.source]}: ${read.join(', ')}`
     }
@@ -138,9 +142,9 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
       const { chore, name, outcome, note, until, used } = entry.body
       const how = outcome === 'postponed' ? 'moved' : outcome
       const what = outcome === 'done' ? (name ?? chore) : `${name ?? chore}, ${how}`
-      const when = until === undefined ? '' : ` to ${day(until, reader)}`
+      const when = until === undefined ? '' : ` to ${day(until, preferences)}`
       const took = used
-        ? `, ${dose(used.product, used.grams, reader)} ${PRODUCTS[used.product].commonName}`
+        ? `, ${dose(used.product, used.grams, preferences)} ${PRODUCTS[used.product].commonName}`
         : ''
       return `${what}${when}${took}${note ? `: ${note}` : ''}`
     }
@@ -155,10 +159,10 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
     case 'refill': {
       const { stage, what, celsius, litres, perMinute, perHour } = entry.body
       const read = [
-        ...(celsius === undefined ? [] : [amount('temperature', celsius, reader)]),
-        ...(litres === undefined ? [] : [`${volume(litres, reader)} by the meter`]),
-        ...(perMinute === undefined ? [] : [`${volume(perMinute, reader)} a minute`]),
-        ...(perHour === undefined ? [] : [heatRateWords(perHour, reader)]),
+        ...(celsius === undefined ? [] : [amount('temperature', celsius, preferences)]),
+        ...(litres === undefined ? [] : [`${volume(litres, preferences)} by the meter`]),
+        ...(perMinute === undefined ? [] : [`${volume(perMinute, preferences)} a minute`]),
+        ...(perHour === undefined ? [] : [formatHeatRate(perHour, preferences)]),
       ]
       return `${stage}, ${what}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
     }
@@ -168,12 +172,12 @@ export const entryWords = (entry: Entry, reader: Reader): string => {
 }
 
 /** What a change was about: the entry, or how many of them it wrote at once. */
-export const changeWords = (
+export const formatChange = (
   { entry, entries }: { entry: Entry; entries: number },
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): string => {
-  if (entries < 2) return entryWords(entry, reader)
+  if (entries < 2) return formatEntry(entry, preferences)
   return entry.kind === 'test'
     ? `${entries} entries of one sheet`
-    : `${entryWords(entry, reader)}, and ${entries - 1} more with it`
+    : `${formatEntry(entry, preferences)}, and ${entries - 1} more with it`
 }

@@ -4,8 +4,8 @@ import {
   fromLitres,
   fromMetres,
   MILLILITRES_PER_US_FLUID_OUNCE,
-} from '@/core/units'
-import type { Reader } from './words'
+} from '@/core'
+import type { DisplayPreferences } from './words'
 
 /** What follows a figure in prose, and how a reader of US units has it. */
 const NUMBER = String.raw`\d+(?:\.\d+)?`
@@ -17,8 +17,11 @@ const AMOUNT = new RegExp(
 const SQUARE_FEET_PER_SQUARE_METRE = 10.7639
 
 /** The unit that a person who measures so says for a metric one, and the figure in it. */
-const said = (unit: string, reader: Reader): { unit: string; of: (value: number) => number } => {
-  const { volume, temperature, mass } = reader.units
+const said = (
+  unit: string,
+  preferences: DisplayPreferences,
+): { unit: string; of: (value: number) => number } => {
+  const { volume, temperature, mass } = preferences.units
   const inches = volume === 'US gallon'
   switch (unit) {
     case '°C':
@@ -62,26 +65,31 @@ const rounded = (value: number, unit: string, exact: boolean): number => {
 }
 
 /** One metric amount as this person says it: "19 L" or "5 US gal". */
-export const metric = (value: number, unit: string, reader: Reader, decimals = 2): string => {
-  const as = said(unit, reader)
+export const metric = (
+  value: number,
+  unit: string,
+  preferences: DisplayPreferences,
+  decimals = 2,
+): string => {
+  const as = said(unit, preferences)
   const shown = as.unit === unit ? value : rounded(as.of(value), as.unit, false)
-  const format = new Intl.NumberFormat(reader.locale, { maximumFractionDigits: decimals })
+  const format = new Intl.NumberFormat(preferences.locale, { maximumFractionDigits: decimals })
   return `${format.format(shown)} ${as.unit}`
 }
 
 /** Prose whose amounts stand in metric units, in the units of whoever reads it: "35 °C" as "95 °F". */
-export const inUnits = (text: string, reader: Reader): string =>
+export const inUnits = (text: string, preferences: DisplayPreferences): string =>
   text.replace(AMOUNT, (_, first: string, second: string | undefined, unit: string) => {
-    const as = said(unit, reader)
-    const format = new Intl.NumberFormat(reader.locale, { maximumFractionDigits: 2 })
+    const as = said(unit, preferences)
+    const format = new Intl.NumberFormat(preferences.locale, { maximumFractionDigits: 2 })
     const one = (figure: string) =>
       format.format(rounded(as.of(Number(figure)), as.unit, as.unit === unit))
     return `${one(first)}${second === undefined ? '' : ` to ${one(second)}`} ${as.unit}`
   })
 
 /** How a fallen level and the water's surface are measured by this person, and what one of each is in cm and m². */
-export const levelUnits = (reader: Reader) =>
-  reader.units.volume === 'US gallon'
+export const levelUnits = (preferences: DisplayPreferences) =>
+  preferences.units.volume === 'US gallon'
     ? {
         length: 'in',
         area: 'ft²',

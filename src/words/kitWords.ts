@@ -1,9 +1,9 @@
-import { QUANTITY } from '@/core/testing/quantity'
+import { QUANTITY } from '@/core'
 import type { KitRow } from '@/store/kits'
 import { list } from './words'
 
 /** What a kit reads, in one line. */
-export const kitWords = ({ spec }: KitRow): string => {
+export const formatKit = ({ spec }: KitRow): string => {
   switch (spec.kind) {
     case 'strip':
       return `strip: ${list(spec.pads.map(({ quantity }) => QUANTITY[quantity].shortName))}, read at ${spec.waitSeconds} s`

@@ -1,15 +1,27 @@
-import type { Fan } from '@/core/estimate/learning/learnt'
-import { weeklyUse } from '@/core/estimate/learning/weeklyUse'
-import { isKind } from '@/core/journal/entry'
-import { programmeOf } from '@/core/programmes/programme'
-import type { LevelAhead } from '@/core/refill/levelAhead'
-import { QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { cleansFilter } from '@/core/journal/cleansFilter'
+import {
+  cleansFilter,
+  DAY,
+  type Fan,
+  feederOf,
+  isKind,
+  type LevelAhead,
+  programmeOf,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+  weeklyUse,
+} from '@/core'
 import type { TubView } from '@/server/views'
 import { metric } from './inUnits'
-import { amount, day, degrees, figure, numberWords, type Reader, volume } from './words'
-import { feederOf } from "@/core/programmes/feederKind";
-import { DAY } from "@/core/time";
+import {
+  amount,
+  type DisplayPreferences,
+  day,
+  degrees,
+  figure,
+  formatNumber,
+  volume,
+} from './words'
 
 const percentADay = (perHour: number) => 100 * -Math.expm1(-24 * perHour)
 
@@ -17,13 +29,13 @@ const percentADay = (perHour: number) => 100 * -Math.expm1(-24 * perHour)
 const FEW = 8
 
 /** Why the estimate says what it says, in a few lines. */
-export const explainWords = (view: TubView, reader: Reader): string[] => {
+export const formatExplain = (view: TubView, preferences: DisplayPreferences): string[] => {
   const { tub, learnt, journal, now, estimate } = view
   const { sanitizer } = programmeOf(tub.programme)
   const name = QUANTITY[sanitizer].name
   const { loss, demand, transfer } = learnt.rates
   const feeder = feederOf(tub.programme)
-  const n = (value: number, decimals = 0) => numberWords(value, decimals, reader)
+  const n = (value: number, decimals = 0) => formatNumber(value, decimals, preferences)
   const lines: string[] = []
   if (learnt.readings < FEW)
     lines.push(
@@ -35,7 +47,7 @@ export const explainWords = (view: TubView, reader: Reader): string[] => {
     )
     if (sanitizer === 'freeChlorine' || sanitizer === 'bromine')
       lines.push(
-        `A person uses up about ${metric(demand.median, 'g', reader)} of chlorine or its like an hour (${metric(demand.low, 'g', reader)} to ${metric(demand.high, 'g', reader)}).`,
+        `A person uses up about ${metric(demand.median, 'g', preferences)} of chlorine or its like an hour (${metric(demand.low, 'g', preferences)} to ${metric(demand.high, 'g', preferences)}).`,
       )
     lines.push(
       transfer.median > 1.25
@@ -45,10 +57,12 @@ export const explainWords = (view: TubView, reader: Reader): string[] => {
           : 'pH climbs here about as in most tubs.',
     )
   }
-  lines.push(...weekWords(view, reader))
+  lines.push(...weekWords(view, preferences))
   const read = estimate.quantities[sanitizer].lastReading
   if (read && now - read.at > DAY)
-    lines.push(`The last reading of it is from ${day(read.at, reader)}; since then it is reckoned.`)
+    lines.push(
+      `The last reading of it is from ${day(read.at, preferences)}; since then it is modelled.`,
+    )
   const people = journal
     .filter(isKind('soak'))
     .filter(({ at }) => read && at > read.at)
@@ -67,14 +81,14 @@ export const explainWords = (view: TubView, reader: Reader): string[] => {
 const ALIKE = 1.25
 
 /** Last week's use beside the week's before, and what it may come from. */
-const weekWords = (view: TubView, reader: Reader): string[] => {
+const weekWords = (view: TubView, preferences: DisplayPreferences): string[] => {
   const { tub, learnt, journal, now } = view
   const { sanitizer } = programmeOf(tub.programme)
   const feed = learnt.rates.feed.median
   const last = weeklyUse(tub, journal, now, feed)
   const before = weeklyUse(tub, journal, now - 7 * DAY, feed)
   if (!last || last.usedPpmPerDay < 0.1) return []
-  const n = (value: number) => numberWords(value, 1, reader)
+  const n = (value: number) => formatNumber(value, 1, preferences)
   const name = QUANTITY[sanitizer].name.toLowerCase()
   const used = `About ${n(last.usedPpmPerDay)} ppm of ${name} a day were used this last week`
   if (!before || before.usedPpmPerDay < 0.1) return [`${used}.`]
@@ -93,81 +107,87 @@ const weekWords = (view: TubView, reader: Reader): string[] => {
 }
 
 /** Readings that what is known of this tub can hardly explain. */
-export const oddWords = (view: TubView, reader: Reader): { id: number; words: string }[] =>
+export const formatOdd = (
+  view: TubView,
+  preferences: DisplayPreferences,
+): { id: number; words: string }[] =>
   view.learnt.odd
     .filter(({ at }) => at > view.now - 14 * DAY)
     .slice(-3)
     .map(({ entryId, quantity, read, expected, standardDeviation, at }) => ({
       id: entryId,
-      words: `${QUANTITY[quantity].name} ${amount(quantity, read, reader)} on ${day(at, reader)}: expected about ${figure(quantity, expected, reader)} ± ${figure(quantity, standardDeviation, reader)}. Something is missing in the journal, or it was misread; it counts less.`,
+      words: `${QUANTITY[quantity].name} ${amount(quantity, read, preferences)} on ${day(at, preferences)}: expected about ${figure(quantity, expected, preferences)} ± ${figure(quantity, standardDeviation, preferences)}. Something is missing in the journal, or it was misread; it counts less.`,
     }))
 
 /** "expected 7.6 (7.4 to 7.8)" */
-export const expectedWords = (
+export const formatExpected = (
   view: TubView,
   quantity: Quantity,
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): string | undefined => {
   const spread = view.learnt.readings >= FEW ? view.learnt.now[quantity] : undefined
   return (
     spread &&
-    `expected ${figure(quantity, spread.median, reader)} (${figure(quantity, spread.low, reader)} to ${figure(quantity, spread.high, reader)})`
+    `expected ${figure(quantity, spread.median, preferences)} (${figure(quantity, spread.low, preferences)} to ${figure(quantity, spread.high, preferences)})`
   )
 }
 
 /** When the residual is expected to fall below its range. */
-export const floorAtWords = (
+export const formatFloorAt = (
   { quantity, floorAt, points }: Fan,
   low: number,
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): string => {
   const name = QUANTITY[quantity].name
-  const edge = `${figure(quantity, low, reader)} ${QUANTITY[quantity].unit}`
+  const edge = `${figure(quantity, low, preferences)} ${QUANTITY[quantity].unit}`
   const first = points[0]
   if (!first) return `${name} was never read in this water.`
   if (first.median < low) return `${name} is expected to be below ${edge} already.`
   const { early, middle } = floorAt
-  const late = floorAt.late === undefined ? 'after this week' : day(floorAt.late, reader)
+  const late = floorAt.late === undefined ? 'after this week' : day(floorAt.late, preferences)
   if (middle === undefined)
     return early === undefined
       ? `${name} is expected to stay above ${edge} all week.`
-      : `${name} is expected to stay above ${edge} this week, at the worst until ${day(early, reader)}.`
-  const soonest = early === undefined ? day(middle, reader) : day(early, reader)
+      : `${name} is expected to stay above ${edge} this week, at the worst until ${day(early, preferences)}.`
+  const soonest = early === undefined ? day(middle, preferences) : day(early, preferences)
   const range = soonest === late ? '' : ` (between ${soonest} and ${late})`
-  return `${name} is expected to fall below ${edge} ${day(middle, reader)}${range}.`
+  return `${name} is expected to fall below ${edge} ${day(middle, preferences)}${range}.`
 }
 
 /** Where the level goes this week, and what the air is like. */
-export const levelWords = (
+export const formatLevel = (
   { evaporatedLitres, carriedLitres, millimetres, airCelsius }: LevelAhead,
   source: 'simulated' | 'assumed',
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): string => {
   const air =
     airCelsius.high - airCelsius.low < 1
-      ? degrees(airCelsius.low, reader)
-      : `${degrees(airCelsius.low, reader)} to ${degrees(airCelsius.high, reader)}`
-  return `By next week the level falls about ${metric(Math.round(millimetres), 'mm', reader)} if people come as in the last four weeks: ${volume(evaporatedLitres, reader)} evaporate, ${volume(carriedLitres, reader)} go out with bathers. Air ${air}, ${source === 'simulated' ? 'practice weather, made up' : source}.`
+      ? degrees(airCelsius.low, preferences)
+      : `${degrees(airCelsius.low, preferences)} to ${degrees(airCelsius.high, preferences)}`
+  return `By next week the level falls about ${metric(Math.round(millimetres), 'mm', preferences)} if people come as in the last four weeks: ${volume(evaporatedLitres, preferences)} evaporate, ${volume(carriedLitres, preferences)} go out with bathers. Air ${air}, ${source === 'simulated' ? 'practice weather, made up' : source}.`
 }
 
 /** What a plan starts from where it is not the last test alone: "Bromine and pH by the estimate, learnt from 160 readings". */
-export const startsFromWords = ({ estimate }: TubView, reader: Reader): string | undefined => {
+export const formatStartsFrom = (
+  { estimate }: TubView,
+  preferences: DisplayPreferences,
+): string | undefined => {
   const names = QUANTITIES.filter(
-    (quantity) => estimate.quantities[quantity].reckonedFrom !== undefined,
+    (quantity) => estimate.quantities[quantity].modelledFrom !== undefined,
   )
   const [first] = names
   if (!first) return undefined
-  const { reckonedFrom = 0 } = estimate.quantities[first]
+  const { modelledFrom = 0 } = estimate.quantities[first]
   const named = names.map((quantity, i) =>
     i === 0 ? QUANTITY[quantity].name : QUANTITY[quantity].shortName,
   )
   const list =
     named.length > 1 ? `${named.slice(0, -1).join(', ')} and ${named.at(-1)}` : (named[0] ?? '')
-  return `${list} by the estimate, learnt from ${numberWords(reckonedFrom, 0, reader)} readings of this tub.`
+  return `${list} by the estimate, learnt from ${formatNumber(modelledFrom, 0, preferences)} readings of this tub.`
 }
 
 /** Where a plan stands on a reading that is too old for anybody to get in by. */
-export const oldReadingWords = ({ verdict, plan }: TubView): string | undefined => {
+export const formatOldReading = ({ verdict, plan }: TubView): string | undefined => {
   const old = verdict.closures.find((one) => one.code === 'test too old' && !one.unsure)
   return old?.code === 'test too old' && plan.steps.length > 0
     ? `${QUANTITY[old.quantity].name} was last tested ${Math.round(old.ageHours)} hours ago. A new test is surer than this plan, and nobody gets in without one.`

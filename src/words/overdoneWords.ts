@@ -1,9 +1,8 @@
-import type { Overdone } from '@/core/advice/overdone'
-import { QUANTITY } from '@/core/testing/quantity'
+import { type Overdone, QUANTITY } from '@/core'
 import { named } from './closureWords'
 
 /** Asks about a dose that reads like a slip. */
-export const overdoneWords = (found: Overdone): string => {
+export const formatOverdone = (found: Overdone): string => {
   if (found.by === 'amount')
     return `That is about ${Math.round(found.times)} × what usually goes in at once: a slip of the decimal point? Confirm only if it is what went in.`
   const { decimals, unit } = QUANTITY[found.quantity]

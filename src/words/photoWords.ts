@@ -1,6 +1,4 @@
-import type { PadProblem, PadReading, PictureProblem } from '@/core/testing/photo/readStrip'
-import { QUANTITY } from '@/core/testing/quantity'
-
+import { type PadProblem, type PadReading, type PictureProblem, QUANTITY } from '@/core'
 /** What is wrong with a picture, and what to do. */
 export const PICTURE_WORDS: Record<PictureProblem, string> = {
   'see-through': 'The picture is see-through where the strip lies. Use it as the camera took it.',
@@ -36,7 +34,7 @@ export const blocksAround = (
 }
 
 /** Stated to the nearest five in a hundred: finer would claim more than it knows. */
-export const sureWords = ({ sure }: PadReading): string =>
+export const formatSure = ({ sure }: PadReading): string =>
   sure < 0.5 ? 'hardly sure' : `${Math.min(95, 5 * Math.round(20 * sure))} % sure`
 
 /** The figure that goes into the field: what a strip can show, no finer. */

@@ -1,19 +1,16 @@
-import { ALWAYS } from '@/core/advice/handling'
-import type { PlanStep } from '@/core/advice/plan'
-import { inSpoons } from '@/core/products/measure'
-import { PRODUCTS } from '@/core/products/product'
+import { ALWAYS, inSpoons, type PlanStep, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT, closureLine } from './closureWords'
 import { inUnits } from './inUnits'
-import { oldReadingWords, startsFromWords } from './learntWords'
+import { formatOldReading, formatStartsFrom } from './learntWords'
 import {
   clock,
+  type DisplayPreferences,
   dayAndClock,
+  formatNumber,
+  formatSpoon,
+  formatStep,
   mixedNumber,
-  numberWords,
-  type Reader,
-  spoonWords,
-  stepWords,
 } from './words'
 
 type AddStep = Extract<PlanStep, { kind: 'add' }>
@@ -26,34 +23,35 @@ export const scoopsOf = ({ scoop, grams }: AddStep): number | undefined => {
 }
 
 /** "2¼ level scoops" where the owner has one, else level spoons. */
-export const handWords = (step: AddStep, reader: Reader): string => {
+export const formatHand = (step: AddStep, preferences: DisplayPreferences): string => {
   const { scoop, grams, product } = step
   const count = scoopsOf(step)
   if (scoop && count !== undefined)
     return `${mixedNumber(count)} level ${scoop.name}${count > 1 ? 's' : ''}`
   const { tablespoons, teaspoons } = inSpoons(product, grams)
   // Nobody counts out so many spoons.
-  if (tablespoons > 16) return `${numberWords((tablespoons + teaspoons / 3) / 16, 1, reader)} cups`
-  return spoonWords(product, grams)
+  if (tablespoons > 16)
+    return `${formatNumber((tablespoons + teaspoons / 3) / 16, 1, preferences)} cups`
+  return formatSpoon(product, grams)
 }
 
 /** The plan as plain text, for a message or a slip of paper. */
-export const planText = (view: TubView, reader: Reader): string => {
+export const planText = (view: TubView, preferences: DisplayPreferences): string => {
   const { tub, plan, schedule, estimate } = view
-  const lines = [`${tub.name}, ${dayAndClock(view.now, reader)}`]
+  const lines = [`${tub.name}, ${dayAndClock(view.now, preferences)}`]
   if (estimate.lastTestAt !== undefined)
-    lines.push(`From the test of ${dayAndClock(estimate.lastTestAt, reader)}.`)
+    lines.push(`From the test of ${dayAndClock(estimate.lastTestAt, preferences)}.`)
   for (const closure of view.verdict.closures)
-    lines.push(`Closed (${CLOSURE_SHORT[closure.code]}). ${closureLine(closure, reader)}`)
+    lines.push(`Closed (${CLOSURE_SHORT[closure.code]}). ${closureLine(closure, preferences)}`)
   if (plan.steps.length > 0)
-    for (const one of [startsFromWords(view, reader), oldReadingWords(view)])
+    for (const one of [formatStartsFrom(view, preferences), formatOldReading(view)])
       if (one) lines.push(one)
   if (plan.steps.length === 0) lines.push('Nothing to add.')
   else lines.push(ALWAYS)
   plan.steps.forEach((step, i) => {
-    const { figure, name } = stepWords(step, reader)
-    const at = clock(schedule.starts[i] ?? view.now, reader)
-    const hand = step.kind === 'add' ? ` (about ${handWords(step, reader)})` : ''
+    const { figure, name } = formatStep(step, preferences)
+    const at = clock(schedule.starts[i] ?? view.now, preferences)
+    const hand = step.kind === 'add' ? ` (about ${formatHand(step, preferences)})` : ''
     lines.push(
       '',
       `${step.order}. ${at}  ${figure} ${name}${hand}`,
@@ -64,9 +62,9 @@ export const planText = (view: TubView, reader: Reader): string => {
   if (plan.steps.length > 0)
     lines.push(
       '',
-      `Test again about ${clock(view.schedule.mixedAt, reader)}, before anyone gets in.`,
+      `Test again about ${clock(view.schedule.mixedAt, preferences)}, before anyone gets in.`,
     )
-  for (const { text } of plan.remarks) lines.push('', inUnits(text, reader))
+  for (const { text } of plan.notes) lines.push('', inUnits(text, preferences))
   return lines.join('\n')
 }
 

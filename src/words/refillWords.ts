@@ -1,46 +1,63 @@
-import type { Rate } from '@/core/refill/rates'
-import { type RefillReason, SOLIDS_ABOVE_FILL_PPM } from '@/core/refill/refillDue'
-import type { Stage } from '@/core/refill/stages'
-import { fromCelsius, fromLitres, LITRES_PER_US_GALLON } from '@/core/units'
-import { day, degrees, numberWords, type Reader, temperatureSign, volume } from './words'
+import {
+  fromCelsius,
+  fromLitres,
+  LITRES_PER_US_GALLON,
+  type Rate,
+  type RefillReason,
+  SOLIDS_ABOVE_FILL_PPM,
+  type Stage,
+} from '@/core'
+import {
+  type DisplayPreferences,
+  day,
+  degrees,
+  formatNumber,
+  temperatureSign,
+  volume,
+} from './words'
 
 const DAY_MS = 86_400_000
 
 /** "75 min", "16 h 35 min" */
-export const lengthWords = (minutes: number): string => {
+export const formatLength = (minutes: number): string => {
   const whole = Math.round(minutes)
   if (whole < 90) return `${whole} min`
   const rest = whole % 60
   return `${Math.floor(whole / 60)} h${rest > 0 ? ` ${rest} min` : ''}`
 }
 
-export const flowWords = (rate: Rate, reader: Reader) =>
-  `${numberWords(fromLitres(rate.value, reader.units.volume), rate.value < 20 ? 1 : 0, reader)} ${reader.units.volume === 'litre' ? 'L' : 'gal'}/min`
+export const formatFlow = (rate: Rate, preferences: DisplayPreferences) =>
+  `${formatNumber(fromLitres(rate.value, preferences.units.volume), rate.value < 20 ? 1 : 0, preferences)} ${preferences.units.volume === 'litre' ? 'L' : 'gal'}/min`
 
-export const heatRateWords = (celsiusPerHour: number, reader: Reader) =>
-  `${numberWords(celsiusPerHour * (reader.units.temperature === 'celsius' ? 1 : 1.8), 2, reader)} ${temperatureSign(reader.units.temperature)}/h`
+export const formatHeatRate = (celsiusPerHour: number, preferences: DisplayPreferences) =>
+  `${formatNumber(celsiusPerHour * (preferences.units.temperature === 'celsius' ? 1 : 1.8), 2, preferences)} ${temperatureSign(preferences.units.temperature)}/h`
 
-/** The arithmetic of a stage's length, without its result: a true sum, the minutes by hand in front. */
-export const sumWords = ({ sum, handsMinutes }: Stage, reader: Reader): string => {
+/** The arithmetic of a stage's length, without its result: a true formula, the minutes by hand in front. */
+export const formatSum = (
+  { formula, handsMinutes }: Stage,
+  preferences: DisplayPreferences,
+): string => {
   const hands = (rest: string) => (handsMinutes > 0 ? `${handsMinutes} min + ${rest}` : rest)
-  switch (sum.kind) {
+  switch (formula.kind) {
     case 'flow':
-      return hands(`${volume(sum.litres, reader)} ÷ ${flowWords(sum.rate, reader)}`)
+      return hands(
+        `${volume(formula.litres, preferences)} ÷ ${formatFlow(formula.rate, preferences)}`,
+      )
     case 'heat': {
-      const { locale, units } = reader
+      const { locale, units } = preferences
       const shown = (celsius: number) =>
         new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(
           fromCelsius(celsius, units.temperature),
         )
       return hands(
-        `(${shown(sum.to)} − ${shown(sum.from)}) ${temperatureSign(units.temperature)} ÷ ${heatRateWords(sum.rate.value, reader)}`,
+        `(${shown(formula.to)} − ${shown(formula.from)}) ${temperatureSign(units.temperature)} ÷ ${formatHeatRate(formula.rate.value, preferences)}`,
       )
     }
     case 'doses':
     case 'waits':
-      return hands(`${lengthWords(sum.waits)} of waits`)
+      return hands(`${formatLength(formula.waits)} of waits`)
     case 'hours':
-      return hands(`${numberWords(sum.hours, 1, reader)} h standing`)
+      return hands(`${formatNumber(formula.hours, 1, preferences)} h standing`)
     case 'fixed':
       return ''
   }
@@ -48,7 +65,7 @@ export const sumWords = ({ sum, handsMinutes }: Stage, reader: Reader): string =
 
 const ORIGIN = { assumed: 'assumed', set: 'as set', measured: 'measured' } as const
 
-export const originWords = ({ origin, times, spread }: Rate) =>
+export const formatOrigin = ({ origin, times, spread }: Rate) =>
   origin === 'measured'
     ? `measured ${times === 1 ? 'once' : `${times} times`}, ± ${Math.round(100 * spread)} %`
     : `${ORIGIN[origin]}, ± ${Math.round(100 * spread)} %`
@@ -56,42 +73,42 @@ export const originWords = ({ origin, times, spread }: Rate) =>
 /** The published rule counts US gallons; who measures in litres is told how many those are. */
 const bathersWords = (
   { days, bathersPerDay }: Extract<RefillReason, { rule: 'bathers' }>,
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): string => {
   const gallons = days * 3 * bathersPerDay
-  const count = `${numberWords(gallons, 0, reader)} US gal ÷ (3 × ${numberWords(bathersPerDay, 1, reader)} bathers a day) = ${numberWords(days, 0, reader)} days`
+  const count = `${formatNumber(gallons, 0, preferences)} US gal ÷ (3 × ${formatNumber(bathersPerDay, 1, preferences)} bathers a day) = ${formatNumber(days, 0, preferences)} days`
   const own =
-    reader.units.volume === 'US gallon'
+    preferences.units.volume === 'US gallon'
       ? ''
-      : `${volume(gallons * LITRES_PER_US_GALLON, reader)} are ${numberWords(gallons, 0, reader)} US gal; `
+      : `${volume(gallons * LITRES_PER_US_GALLON, preferences)} are ${formatNumber(gallons, 0, preferences)} US gal; `
   return `${own}${count}. Published for public tubs, in US gallons.`
 }
 
 /** Why the water has to go, by one rule. */
-export const reasonWords = (
+export const formatReason = (
   reason: RefillReason,
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): { rule: string; words: string } => {
   switch (reason.rule) {
     case 'bathers':
       return {
         rule: 'Volume and bathers',
-        words: bathersWords(reason, reader),
+        words: bathersWords(reason, preferences),
       }
     case 'solids':
       return {
         rule: 'Dissolved solids',
-        words: `${numberWords(Math.max(0, reason.aboveFillPpm), 0, reader)} ppm above the fill water, ${numberWords(reason.perDay, 0, reader)} a day; due at ${SOLIDS_ABOVE_FILL_PPM}.`,
+        words: `${formatNumber(Math.max(0, reason.aboveFillPpm), 0, preferences)} ppm above the fill water, ${formatNumber(reason.perDay, 0, preferences)} a day; due at ${SOLIDS_ABOVE_FILL_PPM}.`,
       }
     case 'stabiliser':
       return {
         rule: 'Stabiliser',
-        words: `${numberWords(reason.ppm, 0, reader)} ppm, the range ends at ${numberWords(reason.high, 0, reader)}; it only leaves with the water.`,
+        words: `${formatNumber(reason.ppm, 0, preferences)} ppm, the range ends at ${formatNumber(reason.high, 0, preferences)}; it only leaves with the water.`,
       }
     case 'age':
       return {
         rule: 'Age',
-        words: `At most ${numberWords(reason.days, 0, reader)} days for a tub and programme like this. Common practice.`,
+        words: `At most ${formatNumber(reason.days, 0, preferences)} days for a tub and programme like this. Common practice.`,
       }
     case 'signs':
       return {
@@ -112,7 +129,12 @@ export const reasonWords = (
 }
 
 /** "Thu 14 Jan", or that it is over. */
-export const dueWords = (at: number, reader: Reader): string =>
-  at <= reader.now ? 'due now' : at > reader.now + 900 * DAY_MS ? 'years ahead' : day(at, reader)
+export const formatDue = (at: number, preferences: DisplayPreferences): string =>
+  at <= preferences.now
+    ? 'due now'
+    : at > preferences.now + 900 * DAY_MS
+      ? 'years ahead'
+      : day(at, preferences)
 
-export const fillTemperatureWords = (celsius: number, reader: Reader) => degrees(celsius, reader)
+export const formatFillTemperature = (celsius: number, preferences: DisplayPreferences) =>
+  degrees(celsius, preferences)

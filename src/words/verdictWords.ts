@@ -1,29 +1,32 @@
-import type { Plan } from '@/core/advice/plan'
-import type { Estimate } from '@/core/estimate/estimate'
-import { quantityOf } from '@/core/estimate/testedWater'
 import {
+  type Closure,
+  type Estimate,
   floorBroken,
+  forbidsDosing,
   HEALTH_FLOOR,
   HOTTEST_CELSIUS,
+  MINUTE,
+  type Plan,
   programmeOf,
-} from '@/core/programmes/programme'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { type Closure, forbidsDosing, waterCareOpens } from '@/core/today/closures'
-import type { Verdict } from '@/core/today/verdict'
-import type { Tub } from '@/core/tub/tub'
-import { capital, closureLine, closureWords, named } from './closureWords'
+  QUANTITY,
+  type Quantity,
+  quantityOf,
+  type Tub,
+  type Verdict,
+  waterCareOpens,
+} from '@/core'
+import { capital, closureLine, formatClosure, named } from './closureWords'
 import {
   amount,
   clock,
+  type DisplayPreferences,
   dayAndClock,
   degrees,
   duration,
   figure,
   list,
   METHOD_WORDS,
-  type Reader,
 } from './words'
-import { MINUTE } from "@/core/time";
 
 export interface VerdictWords {
   sentence: string
@@ -49,35 +52,39 @@ export const planMinutes = (plan: Plan) =>
   )
 
 /** The published floor, where this tub's own range starts below it. */
-export const floorWords = (tub: Tub, reader: Reader): string | undefined => {
+export const formatFloor = (tub: Tub, preferences: DisplayPreferences): string | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
   const floor = floorBroken(sanitizer, tub.targets.sanitizer)
   if (floor === undefined) return undefined
-  return `This tub's range starts at ${amount(sanitizer, tub.targets.sanitizer.low, reader)}, below the published floor of ${figure(sanitizer, floor, reader)} (${HEALTH_FLOOR.source}).`
+  return `This tub's range starts at ${amount(sanitizer, tub.targets.sanitizer.low, preferences)}, below the published floor of ${figure(sanitizer, floor, preferences)} (${HEALTH_FLOOR.source}).`
 }
 
 /** Limits of health, wherever people and minutes are chosen and under every yes. */
-export const healthWords = (reader: Reader): string =>
-  `${degrees(HOTTEST_CELSIUS, reader)} at most, and at that heat 15 minutes is a common limit. Children under five not at all; older ones shorter, cooler and watched. No alcohol or drugs. Pregnancy, heart disease, blood pressure, diabetes or medicines: ask a doctor first. Nobody alone at night. Out at once if dizzy.`
+export const formatHealth = (preferences: DisplayPreferences): string =>
+  `${degrees(HOTTEST_CELSIUS, preferences)} at most, and at that heat 15 minutes is a common limit. Children under five not at all; older ones shorter, cooler and watched. No alcohol or drugs. Pregnancy, heart disease, blood pressure, diabetes or medicines: ask a doctor first. Nobody alone at night. Out at once if dizzy.`
 
 /** The newest reading the verdict rests on, and its age. */
-const evidenceWords = (tub: Tub, estimate: Estimate, reader: Reader): string | undefined => {
+const evidenceWords = (
+  tub: Tub,
+  estimate: Estimate,
+  preferences: DisplayPreferences,
+): string | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
   const last = estimate.quantities[sanitizer].lastReading ?? estimate.quantities.pH.lastReading
   if (!last) return undefined
-  const readings = estimate.quantities[sanitizer].reckonedFrom
-  return `${METHOD_WORDS[last.method]} test at ${dayAndClock(last.at, reader)}, ${duration(estimate.at - last.at)} ago${readings ? `; estimated since then from ${readings} readings of this tub` : ''}.`
+  const readings = estimate.quantities[sanitizer].modelledFrom
+  return `${METHOD_WORDS[last.method]} test at ${dayAndClock(last.at, preferences)}, ${duration(estimate.at - last.at)} ago${readings ? `; estimated since then from ${readings} readings of this tub` : ''}.`
 }
 
-const residualAndPh = (tub: Tub, estimate: Estimate, reader: Reader) => {
+const residualAndPh = (tub: Tub, estimate: Estimate, preferences: DisplayPreferences) => {
   const { sanitizer } = programmeOf(tub.programme)
   const value = (quantity: Quantity) =>
-    amount(quantity, quantityOf(estimate.reading, quantity), reader)
+    amount(quantity, quantityOf(estimate.reading, quantity), preferences)
   return `${capital(named(sanitizer))} is about ${value(sanitizer)} and pH ${value('pH')}`
 }
 
 /** The verdict's headline where a closure leads. */
-const headline = (closure: Closure, reader: Reader): string => {
+const headline = (closure: Closure, preferences: DisplayPreferences): string => {
   switch (closure.code) {
     case 'accident':
     case 'someone unwell':
@@ -87,13 +94,13 @@ const headline = (closure: Closure, reader: Reader): string => {
     case 'refill under way':
       return 'Closed for the refill.'
     case 'people in':
-      return `In use until ${clock(closure.until ?? closure.since, reader)}.`
+      return `In use until ${clock(closure.until ?? closure.since, preferences)}.`
     case 'no filter':
       return 'Closed. Put a filter in first.'
     case 'too hot':
       return closure.setPoint ? 'Closed. Turn the heater down.' : 'Too hot. Let it cool.'
     case 'dose mixing':
-      return `Not yet. Mixing until ${clock(closure.until ?? closure.since, reader)}.`
+      return `Not yet. Mixing until ${clock(closure.until ?? closure.since, preferences)}.`
     case 'cloudy':
       return 'Closed until it is clear.'
     case 'combined chlorine high':
@@ -125,16 +132,16 @@ const shut = (
   closure: Closure,
   plan: Plan,
   estimate: Estimate,
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): Omit<VerdictWords, 'evidence' | 'tone'> => {
-  const { why, lift, action } = closureWords(closure, reader)
+  const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)
-  const also = rest.map((one) => closureLine(one, reader))
+  const also = rest.map((one) => closureLine(one, preferences))
   const n = plan.steps.length
   const dosing = n > 0 && !verdict.closures.some(forbidsDosing)
   if (closure.code === 'dose mixing' && dosing)
     return {
-      sentence: headline(closure, reader),
+      sentence: headline(closure, preferences),
       reason: `${why} Then the next step.`,
       also,
       action: { place: 'dose', label: 'Go to the next step' },
@@ -144,38 +151,38 @@ const shut = (
     const ready = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
     const out = verdict.closures.filter((one) => one.lift.by === 'dose')
     return {
-      sentence: `Not yet. Ready from about ${clock(ready, reader)}.`,
-      reason: `${out.map((one) => closureWords(one, reader).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}; then test again.`,
-      also: rest.filter((one) => !out.includes(one)).map((one) => closureLine(one, reader)),
+      sentence: `Not yet. Ready from about ${clock(ready, preferences)}.`,
+      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}; then test again.`,
+      also: rest.filter((one) => !out.includes(one)).map((one) => closureLine(one, preferences)),
       action: { place: 'dose', label: 'Dose, step by step' },
     }
   }
   return {
-    sentence: headline(closure, reader),
+    sentence: headline(closure, preferences),
     reason: `${why} ${lift}`,
     also,
     action: byPlan && dosing ? { place: 'dose', label: 'Dose, step by step' } : action,
   }
 }
 
-export const verdictWords = (
+export const formatVerdict = (
   tub: Tub,
   verdict: Verdict,
   plan: Plan,
   estimate: Estimate,
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): VerdictWords => {
-  const evidence = evidenceWords(tub, estimate, reader)
+  const evidence = evidenceWords(tub, estimate, preferences)
   const [first] = verdict.closures
   if (first) {
-    const words = shut(verdict, first, plan, estimate, reader)
+    const words = shut(verdict, first, plan, estimate, preferences)
     const tested = estimate.lastTestAt !== undefined
     return {
       ...words,
       ...(first.code === 'never tested' && !tested
         ? {
             reason: estimate.filledAt
-              ? `Nothing is known yet about the water put in ${dayAndClock(estimate.filledAt, reader)}. One strip tells enough to begin.`
+              ? `Nothing is known yet about the water put in ${dayAndClock(estimate.filledAt, preferences)}. One strip tells enough to begin.`
               : 'Nothing is known yet about this water. One strip tells enough to begin.',
           }
         : {}),
@@ -194,7 +201,7 @@ export const verdictWords = (
   const floor =
     verdict.belowFloor === undefined
       ? ''
-      : `, by this tub’s own range, which starts below the published floor of ${amount(sanitizer, verdict.belowFloor, reader)}`
+      : `, by this tub’s own range, which starts below the published floor of ${amount(sanitizer, verdict.belowFloor, preferences)}`
   const yes = verdict.mayGetIn === 'yes'
   return {
     sentence: yes
@@ -204,13 +211,13 @@ export const verdictWords = (
       : verdict.belowFloor === undefined
         ? 'Probably. Test to be sure.'
         : 'Probably, below the published floor.',
-    reason: `${residualAndPh(tub, estimate, reader)}${yes ? '' : ' by estimate'}${floor}.${
+    reason: `${residualAndPh(tub, estimate, preferences)}${yes ? '' : ' by estimate'}${floor}.${
       out.length > 0
         ? ` ${capital(list(out))} ${out.length === 1 ? 'is' : 'are'} no reason to stay out, but fix ${out.length === 1 ? 'it' : 'them'} soon.`
         : ''
     }${
       stabiliser?.side === 'high'
-        ? ` Stabiliser is about ${amount('cyanuricAcid', stabiliser.value, reader)} and slows chlorine down, so it takes at least ${amount(sanitizer, tub.targets.sanitizer.low, reader)} of it.`
+        ? ` Stabiliser is about ${amount('cyanuricAcid', stabiliser.value, preferences)} and slows chlorine down, so it takes at least ${amount(sanitizer, tub.targets.sanitizer.low, preferences)} of it.`
         : ''
     }`,
     also: [],

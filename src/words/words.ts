@@ -1,19 +1,25 @@
-import type { PlanStep } from '@/core/advice/plan'
-import { doseUnit, inSpoons, shownDose } from '@/core/products/measure'
-import { PRODUCTS, type ProductName } from '@/core/products/product'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
 import {
+  DAY,
+  doseUnit,
   fromCelsius,
   fromGrams,
   fromLitres,
+  HOUR,
+  type Instant,
+  inSpoons,
   type MassUnit,
+  MINUTE,
+  type PlanStep,
+  PRODUCTS,
+  type ProductName,
+  QUANTITY,
+  type Quantity,
+  shownDose,
   type TemperatureUnit,
   type VolumeUnit,
-} from '@/core/units'
-import { DAY, HOUR, type Instant, MINUTE } from "@/core/time";
-
+} from '@/core'
 /** Whose eyes: decides how numbers, dates and units look. Nothing here changes what is stored. */
-export interface Reader {
+export interface DisplayPreferences {
   locale: string
   timeZone: string
   units: { volume: VolumeUnit; temperature: TemperatureUnit; mass: MassUnit }
@@ -36,7 +42,7 @@ export const mixedNumber = (value: number) => {
 }
 
 /** Level spoons in words: "1 tablespoon and 1½ teaspoons". */
-export const spoonWords = (product: ProductName, grams: number): string => {
+export const formatSpoon = (product: ProductName, grams: number): string => {
   const { tablespoons, teaspoons } = inSpoons(product, grams)
   const parts: string[] = []
   if (tablespoons > 0) parts.push(`${tablespoons} level tablespoon${tablespoons === 1 ? '' : 's'}`)
@@ -50,62 +56,68 @@ export const spoonWords = (product: ProductName, grams: number): string => {
 export const temperatureSign = (unit: TemperatureUnit) => (unit === 'celsius' ? '°C' : '°F')
 export const massSign = (unit: MassUnit) => (unit === 'gram' ? 'g' : 'oz')
 
-export const unitOf = (quantity: Quantity, reader: Reader) =>
-  quantity === 'temperature' ? temperatureSign(reader.units.temperature) : QUANTITY[quantity].unit
+export const unitOf = (quantity: Quantity, preferences: DisplayPreferences) =>
+  quantity === 'temperature'
+    ? temperatureSign(preferences.units.temperature)
+    : QUANTITY[quantity].unit
 
 /** The number alone, in the reader's units and decimals. */
-export const figure = (quantity: Quantity, value: number, reader: Reader) => {
-  const shown = quantity === 'temperature' ? fromCelsius(value, reader.units.temperature) : value
+export const figure = (quantity: Quantity, value: number, preferences: DisplayPreferences) => {
+  const shown =
+    quantity === 'temperature' ? fromCelsius(value, preferences.units.temperature) : value
   const decimals = QUANTITY[quantity].decimals
-  return new Intl.NumberFormat(reader.locale, {
+  return new Intl.NumberFormat(preferences.locale, {
     minimumFractionDigits: decimals,
     maximumFractionDigits: decimals,
   }).format(Math.abs(shown) < 0.5 * 10 ** -decimals ? 0 : shown)
 }
 
-export const amount = (quantity: Quantity, value: number, reader: Reader) => {
-  const unit = unitOf(quantity, reader)
-  return `${figure(quantity, value, reader)}${unit && ` ${unit}`}`
+export const amount = (quantity: Quantity, value: number, preferences: DisplayPreferences) => {
+  const unit = unitOf(quantity, preferences)
+  return `${figure(quantity, value, preferences)}${unit && ` ${unit}`}`
 }
 
 const plain = (value: number, decimals: number, locale: string) =>
   new Intl.NumberFormat(locale, { maximumFractionDigits: decimals }).format(value)
 
-export const numberWords = (value: number, decimals: number, reader: Reader) =>
-  plain(value, decimals, reader.locale)
+export const formatNumber = (value: number, decimals: number, preferences: DisplayPreferences) =>
+  plain(value, decimals, preferences.locale)
 
 /** With all its decimals, so that columns line up. */
-export const fixedWords = (value: number, decimals: number, reader: Reader) =>
-  new Intl.NumberFormat(reader.locale, {
+export const formatFixed = (value: number, decimals: number, preferences: DisplayPreferences) =>
+  new Intl.NumberFormat(preferences.locale, {
     minimumFractionDigits: decimals,
     maximumFractionDigits: decimals,
     signDisplay: 'negative',
   }).format(value)
 
 /** A temperature as people say it, without decimals. */
-export const degrees = (celsius: number, reader: Reader) =>
-  `${plain(fromCelsius(celsius, reader.units.temperature), 0, reader.locale)} ${temperatureSign(reader.units.temperature)}`
+export const degrees = (celsius: number, preferences: DisplayPreferences) =>
+  `${plain(fromCelsius(celsius, preferences.units.temperature), 0, preferences.locale)} ${temperatureSign(preferences.units.temperature)}`
 
 /** Mass as a person would weigh it; ounces to the twentieth. */
-export const massFigure = (grams: number, reader: Reader) => {
-  const mass = fromGrams(grams, reader.units.mass)
-  if (reader.units.mass === 'gram') return plain(mass, mass < 10 ? 1 : 0, reader.locale)
-  return plain(Math.round(mass * 20) / 20 || mass, 2, reader.locale)
+export const massFigure = (grams: number, preferences: DisplayPreferences) => {
+  const mass = fromGrams(grams, preferences.units.mass)
+  if (preferences.units.mass === 'gram') return plain(mass, mass < 10 ? 1 : 0, preferences.locale)
+  return plain(Math.round(mass * 20) / 20 || mass, 2, preferences.locale)
 }
 
 /** Solids by weight, liquids by volume: "90 g", "40 mL". */
-export const dose = (product: ProductName, grams: number, reader: Reader) => {
-  const { mass } = reader.units
+export const dose = (product: ProductName, grams: number, preferences: DisplayPreferences) => {
+  const { mass } = preferences.units
   const amount = shownDose(product, grams, mass)
-  return `${plain(amount, mass === 'gram' ? 1 : 2, reader.locale)} ${doseUnit(product, mass)}`
+  return `${plain(amount, mass === 'gram' ? 1 : 2, preferences.locale)} ${doseUnit(product, mass)}`
 }
 
 /** What a step of a plan asks for: the figure, and of what. */
-export const stepWords = (step: PlanStep, reader: Reader): { figure: string; name: string } => {
+export const formatStep = (
+  step: PlanStep,
+  preferences: DisplayPreferences,
+): { figure: string; name: string } => {
   switch (step.kind) {
     case 'add':
       return {
-        figure: dose(step.product, step.grams, reader),
+        figure: dose(step.product, step.grams, preferences),
         name: PRODUCTS[step.product].commonName,
       }
     case 'aerate':
@@ -113,23 +125,26 @@ export const stepWords = (step: PlanStep, reader: Reader): { figure: string; nam
     case 'replace water':
       return step.fraction >= 1
         ? { figure: 'all', name: 'water out, and fresh in' }
-        : { figure: volume(step.litres, reader), name: 'out, and fresh water in' }
+        : { figure: volume(step.litres, preferences), name: 'out, and fresh water in' }
   }
 }
 
-export const mass = (grams: number, reader: Reader) =>
-  `${massFigure(grams, reader)} ${massSign(reader.units.mass)}`
+export const mass = (grams: number, preferences: DisplayPreferences) =>
+  `${massFigure(grams, preferences)} ${massSign(preferences.units.mass)}`
 
-export const volume = (litres: number, reader: Reader) =>
-  `${plain(fromLitres(litres, reader.units.volume), 0, reader.locale)} ${VOLUME_SIGN[reader.units.volume]}`
+export const volume = (litres: number, preferences: DisplayPreferences) =>
+  `${plain(fromLitres(litres, preferences.units.volume), 0, preferences.locale)} ${VOLUME_SIGN[preferences.units.volume]}`
 
 const formats = new Map<string, Intl.DateTimeFormat>()
 /** Making one takes far longer than using it. */
-const format = (reader: Reader, options: Intl.DateTimeFormatOptions) => {
-  const key = `${reader.locale} ${reader.timeZone} ${Object.entries(options).join(' ')}`
+const format = (preferences: DisplayPreferences, options: Intl.DateTimeFormatOptions) => {
+  const key = `${preferences.locale} ${preferences.timeZone} ${Object.entries(options).join(' ')}`
   let found = formats.get(key)
   if (!found) {
-    found = new Intl.DateTimeFormat(reader.locale, { timeZone: reader.timeZone, ...options })
+    found = new Intl.DateTimeFormat(preferences.locale, {
+      timeZone: preferences.timeZone,
+      ...options,
+    })
     // Locales and zones come from requests: never more than a few hundred are kept.
     if (formats.size > 400) formats.clear()
     formats.set(key, found)
@@ -138,27 +153,27 @@ const format = (reader: Reader, options: Intl.DateTimeFormatOptions) => {
 }
 
 /** "18:40" or "6:40 PM", as the reader's clock goes; no leading zero where it goes to twelve. */
-export const clock = (at: Instant, reader: Reader) => {
-  const { hour12 } = format(reader, { hour: 'numeric' }).resolvedOptions()
-  return format(reader, { hour: hour12 ? 'numeric' : '2-digit', minute: '2-digit' }).format(at)
+export const clock = (at: Instant, preferences: DisplayPreferences) => {
+  const { hour12 } = format(preferences, { hour: 'numeric' }).resolvedOptions()
+  return format(preferences, { hour: hour12 ? 'numeric' : '2-digit', minute: '2-digit' }).format(at)
 }
 
-const dayKey = (at: Instant, reader: Reader) =>
+const dayKey = (at: Instant, preferences: DisplayPreferences) =>
   format(
-    { ...reader, locale: 'en-CA' },
+    { ...preferences, locale: 'en-CA' },
     { year: 'numeric', month: '2-digit', day: '2-digit' },
   ).format(at)
 
-export const sameDay = (a: Instant, b: Instant, reader: Reader) =>
-  dayKey(a, reader) === dayKey(b, reader)
+export const sameDay = (a: Instant, b: Instant, preferences: DisplayPreferences) =>
+  dayKey(a, preferences) === dayKey(b, preferences)
 
 /** "today", "yesterday", "Tue 3 Nov", "3 Nov 2025". */
-export const day = (at: Instant, reader: Reader): string => {
-  if (sameDay(at, reader.now, reader)) return 'today'
-  if (sameDay(at, reader.now - DAY, reader)) return 'yesterday'
-  if (sameDay(at, reader.now + DAY, reader)) return 'tomorrow'
-  const far = Math.abs(at - reader.now) > 300 * DAY
-  return format(reader, {
+export const day = (at: Instant, preferences: DisplayPreferences): string => {
+  if (sameDay(at, preferences.now, preferences)) return 'today'
+  if (sameDay(at, preferences.now - DAY, preferences)) return 'yesterday'
+  if (sameDay(at, preferences.now + DAY, preferences)) return 'tomorrow'
+  const far = Math.abs(at - preferences.now) > 300 * DAY
+  return format(preferences, {
     day: 'numeric',
     month: 'short',
     ...(far ? { year: 'numeric' } : { weekday: 'short' }),
@@ -166,12 +181,14 @@ export const day = (at: Instant, reader: Reader): string => {
 }
 
 /** "Mon 23 Nov" */
-export const weekday = (at: Instant, reader: Reader) =>
-  format(reader, { weekday: 'short', day: 'numeric', month: 'short' }).format(at)
+export const weekday = (at: Instant, preferences: DisplayPreferences) =>
+  format(preferences, { weekday: 'short', day: 'numeric', month: 'short' }).format(at)
 
 /** "18:40", "tomorrow 10:00", "Fri 6 Nov, 10:00". */
-export const dayAndClock = (at: Instant, reader: Reader): string =>
-  sameDay(at, reader.now, reader) ? clock(at, reader) : `${day(at, reader)} ${clock(at, reader)}`
+export const dayAndClock = (at: Instant, preferences: DisplayPreferences): string =>
+  sameDay(at, preferences.now, preferences)
+    ? clock(at, preferences)
+    : `${day(at, preferences)} ${clock(at, preferences)}`
 
 /** "3 minutes", "5 hours", "12 days"; rounded as people say it. */
 export const duration = (milliseconds: number): string => {

@@ -1,11 +1,18 @@
 import { expose } from 'comlink'
-import { estimate } from '@/core/estimate/estimate'
-import { believe, startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
-import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
-import { type Ahead, type Fan, fanOf } from '@/core/estimate/learning/learnt'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
-import { type Entry, inOrder } from '@/core/journal/entry'
-import type { Tub } from '@/core/tub/tub'
+import {
+  type Ahead,
+  advanceEnsemble,
+  type Entry,
+  estimate,
+  type Fan,
+  fanOf,
+  inOrder,
+  mergeLearnedEstimate,
+  startEnsemble,
+  startingFrom,
+  type Tub,
+  takeEntry,
+} from '@/core'
 
 /** More than a page computes with: what is asked here can wait a second. */
 const MEMBERS = 500
@@ -36,8 +43,8 @@ const estimator = {
       await pause()
       if (own !== asked) return undefined
     }
-    passEnsemble(ensemble, tub, now)
-    const state = believe(tub, journal, estimate(tub, journal, now), ensemble)
+    advanceEnsemble(ensemble, tub, now)
+    const state = mergeLearnedEstimate(tub, journal, estimate(tub, journal, now), ensemble)
     const start = startingFrom(ensemble, tub, state)
     const fans = fanOf(start, tub, ahead, tub.targets.sanitizer.low)
     return own === asked ? fans : undefined

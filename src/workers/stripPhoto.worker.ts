@@ -1,11 +1,19 @@
 import { expose, transfer } from 'comlink'
-import { type Lab, labOf, linearOfHex } from '@/core/colour/colour'
-import type { StripPad } from '@/core/testing/kit'
-import { findStrip } from '@/core/testing/photo/findStrip'
-import type { Picture } from '@/core/testing/photo/picture'
-import { refusePicture, tooSmall } from '@/core/testing/photo/pictureFile'
-import { type ChartPlacement, readChart } from '@/core/testing/photo/readChart'
-import { readStrip, type StripPlacement, type StripReading } from '@/core/testing/photo/readStrip'
+import {
+  type ChartPlacement,
+  findStrip,
+  type Lab,
+  labOf,
+  linearOfHex,
+  type Picture,
+  readChart,
+  readStrip,
+  refusePicture,
+  type StripPad,
+  type StripPlacement,
+  type StripReading,
+  tooSmall,
+} from '@/core'
 
 /** Pads keep some forty pixels at this size, and a large picture is read in a fraction of a second. */
 const LONG_SIDE = 1600
@@ -38,7 +46,7 @@ const scaled = (bitmap: ImageBitmap, longSide: number) => {
 const chartColours = (placement: ChartPlacement, blocks: readonly number[]) =>
   picture && readChart(picture, placement, blocks)
 
-const reader = {
+const preferences = {
   /** Opens a file as the camera meant it to stand, and looks for a strip of so many pads; 0 looks for none. */
   open: async (file: Blob, pads: number): Promise<OpenedPicture | { sentence: string }> => {
     picture = undefined
@@ -87,6 +95,6 @@ const reader = {
     chartColours(placement, blocks),
 }
 
-export type StripPhotoReader = typeof reader
+export type StripPhotoReader = typeof preferences
 
-expose(reader)
+expose(preferences)

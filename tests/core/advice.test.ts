@@ -2,13 +2,13 @@ import { whyNotAfter } from '@/core/advice/handling'
 import { dosePlan } from '@/core/advice/plan'
 import { stateOf } from '@/core/advice/state'
 import { estimate } from '@/core/estimate/estimate'
-import { type Entry, type NewEntry } from '@/core/journal/entry'
+import type { Entry, NewEntry } from '@/core/journal/entry'
 import { floorBroken, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { agenda } from '@/core/today/agenda'
 import { verdict } from '@/core/today/verdict'
 import type { TestSchool, Tub } from '@/core/tub/tub'
 import { journal, NOW, tested, tubWith } from './waters'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 const judge = (tub: Tub, entries: Entry[], now = NOW) =>
@@ -206,8 +206,8 @@ describe('when to test, by the schools (common practice)', () => {
     const own = tubWith('granular chlorine', { testSchool: 'before soak' })
     const all = journal(start, last)
     const state = estimate(own, all, NOW)
-    const at = (lingeringPpm: number) => {
-      const known = { ...state, lingeringPpm }
+    const at = (outstandingDemandPpm: number) => {
+      const known = { ...state, outstandingDemandPpm }
       return (
         agenda(own, all, known, dosePlan(own, all, state)).find(
           (one) => one.kind === 'test' && one.quantities.includes('freeChlorine'),

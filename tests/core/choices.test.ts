@@ -1,5 +1,4 @@
 import { questionsFor } from '@/core/advice/alternatives'
-import { type Choices, landingIn, USUAL_CHOICES } from '@/core/tub/choices'
 import { gapMinutes } from '@/core/advice/handling'
 import { overdoseHelp } from '@/core/advice/overdose'
 import { dosePlan } from '@/core/advice/plan'
@@ -7,16 +6,17 @@ import { scheduleOf, waitBefore } from '@/core/advice/schedule'
 import { filledShelf, type ShelfItem } from '@/core/advice/shelf'
 import { journeyTo } from '@/core/advice/whatIf'
 import { estimateOfReading } from '@/core/estimate/estimate'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
 import { addProduct } from '@/core/products/addProduct'
 import { roundToMeasure, roundToScoop } from '@/core/products/measure'
 import type { ProductName } from '@/core/products/product'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
+import { MINUTE } from '@/core/time'
+import { type Choices, landingIn, USUAL_CHOICES } from '@/core/tub/choices'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
 import type { WaterReading } from '@/core/water/water'
 import { NOW, plainReading, tubWith } from './waters'
-import { MINUTE } from "@/core/time";
 
 const READ = [
   'pH',
@@ -266,10 +266,10 @@ describe('the sanitizer by its label', () => {
     // 6 to 10 g for 1000 L a day, common practice.
     expect(gramsOf(due, 'sodium dichlor dihydrate') / 1.32).toBeGreaterThan(6)
     expect(gramsOf(due, 'sodium dichlor dihydrate') / 1.32).toBeLessThan(10)
-    expect(due.remarks.map(({ text }) => text).join()).toContain('nobody knows')
+    expect(due.notes.map(({ text }) => text).join()).toContain('nobody knows')
     const early = dosePlan(tub, at(8), state, { choices: label })
     expect(products(early)).toEqual([])
-    expect(early.remarks.map(({ text }) => text).join()).toContain('8 hours ago')
+    expect(early.notes.map(({ text }) => text).join()).toContain('8 hours ago')
     const high = stateOf({ freeChlorinePpm: 9 })
     expect(products(dosePlan(tub, [], high.state, { choices: label }))).toEqual([])
   })
@@ -279,7 +279,7 @@ describe('the sanitizer by its label', () => {
     const choices = { ...label, sanitizer: bleach.product }
     const none = dosePlan(tub, [], state, { choices, shelf: [bleach] })
     expect(none.steps).toEqual([])
-    expect(none.remarks.map(({ text }) => text).join()).toContain('has not been typed yet')
+    expect(none.notes.map(({ text }) => text).join()).toContain('has not been typed yet')
     const rule = { amount: 30, unit: 'mL' as const, perLitres: 1000, everyDays: 2, note: '' }
     const ruled = dosePlan(tub, [], state, { choices, shelf: [{ ...bleach, label: rule }] })
     // 30 mL for 1000 L is 39.6 mL here, rounded to a millilitre; bleach of 6 % weighs 1.08 g/mL.

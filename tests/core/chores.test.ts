@@ -1,10 +1,10 @@
 import fc from 'fast-check'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
 import { PROGRAMMES } from '@/core/programmes/programme'
+import { DAY, HOUR } from '@/core/time'
 import { choresOf } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
 import { NOW, tubWith } from './waters'
-import { DAY, HOUR } from "@/core/time";
 
 const tub = tubWith()
 const begun: Entry = { id: 1, kind: 'note', at: NOW - 20 * DAY, body: { text: 'begun' } }

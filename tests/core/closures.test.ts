@@ -3,22 +3,22 @@ import { dosePlan } from '@/core/advice/plan'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { residualForecast } from '@/core/estimate/forecast'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
-import { type Entry, type NewEntry } from '@/core/journal/entry'
+import type { Entry, NewEntry } from '@/core/journal/entry'
+import { SYMPTOMS } from '@/core/journal/symptom'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
-import { gathering } from '@/core/today/gathering'
-import { soakAhead } from '@/core/today/soakAhead'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { CLOSURE_CODES, closures } from '@/core/today/closures'
+import { gathering } from '@/core/today/gathering'
 import { aheadAt, outlookOf } from '@/core/today/readyAhead'
+import { soakAhead } from '@/core/today/soakAhead'
 import { type Verdict, verdict } from '@/core/today/verdict'
 import type { Tub } from '@/core/tub/tub'
-import { ALL_SIGNS } from '@/core/journal/symptom'
-import { closureWords } from '@/words/closureWords'
-import { verdictWords } from '@/words/verdictWords'
+import { formatClosure } from '@/words/closureWords'
+import { formatVerdict } from '@/words/verdictWords'
 import { CLOSED_STATES, goodReadings, OPEN_STATES, type State } from '../closureStates'
-import { reader } from '../ui/view'
+import { preferences } from '../ui/view'
 import { NOW, tubWith } from './waters'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const numbered = (entries: readonly NewEntry[]): Entry[] =>
   [...entries].sort((a, b) => a.at - b.at).map((entry, i) => ({ ...entry, id: i + 1 }) as Entry)
@@ -44,10 +44,10 @@ test.each(CLOSED_STATES.map((one) => [one.name, one] as const))('closed: %s', (_
   const { found, tub, estimate, journal } = judged(state)
   expect(found.closures.map(({ code }) => code)).toContain(state.closedBy)
   expect(['no', 'test first']).toContain(found.mayGetIn)
-  const words = verdictWords(tub, found, dosePlan(tub, journal, estimate), estimate, reader)
+  const words = formatVerdict(tub, found, dosePlan(tub, journal, estimate), estimate, preferences)
   expect(words.sentence).not.toMatch(/^(Yes|Probably)/)
   for (const closure of found.closures) {
-    const { why, lift, action } = closureWords(closure, reader)
+    const { why, lift, action } = formatClosure(closure, preferences)
     expect(why.length + lift.length).toBeGreaterThan(20)
     expect(action.place).toBeTruthy()
   }
@@ -57,7 +57,7 @@ test.each(OPEN_STATES.map((one) => [one.name, one] as const))('open: %s', (_, st
   const { found, tub, estimate, journal } = judged(state)
   expect(found.closures).toEqual([])
   expect(['yes', 'probably']).toContain(found.mayGetIn)
-  const words = verdictWords(tub, found, dosePlan(tub, journal, estimate), estimate, reader)
+  const words = formatVerdict(tub, found, dosePlan(tub, journal, estimate), estimate, preferences)
   expect(words.sentence).toMatch(/^(Yes|Probably)/)
 })
 
@@ -65,7 +65,7 @@ test('a yes below the published floor says so in its sentence', () => {
   const state = OPEN_STATES.find(({ name }) => name.includes('range of 1 to 4'))
   if (!state) throw new Error('no such state')
   const { found, tub, estimate, journal } = judged(state)
-  const words = verdictWords(tub, found, dosePlan(tub, journal, estimate), estimate, reader)
+  const words = formatVerdict(tub, found, dosePlan(tub, journal, estimate), estimate, preferences)
   expect(words.sentence).toBe('Yes, below the published floor.')
   expect(words.reason).toContain('published floor of 3.0 ppm')
 })
@@ -84,7 +84,7 @@ test('the gravest closure leads, and the copper button with it; never to a dose 
   const tub = tubWith()
   const { estimate } = estimateNow(tub, journal, NOW)
   const found = verdict(tub, journal, NOW, estimate, { noFilter: NOW - 2 * HOUR })
-  const words = verdictWords(tub, found, dosePlan(tub, journal, estimate), estimate, reader)
+  const words = formatVerdict(tub, found, dosePlan(tub, journal, estimate), estimate, preferences)
   expect(found.closures[0]?.code).toBe('no filter')
   expect(words.action.place).toMatch(/^upkeep/)
   expect(words.also.join(' ')).toContain('Free chlorine is about 1.0 ppm')
@@ -110,7 +110,7 @@ const anyEntry = (programme: ProgrammeId) =>
           people: fc.integer({ min: 1, max: 6 }),
           minutes: fc.integer({ min: 5, max: 60 }),
         }),
-        fc.record({ signs: fc.subarray([...ALL_SIGNS], { maxLength: 2 }) }),
+        fc.record({ signs: fc.subarray([...SYMPTOMS], { maxLength: 2 }) }),
         fc.record({ replacedFraction: fc.constantFrom(0.05, 0.3, 1) }),
       ),
     )
@@ -163,7 +163,7 @@ test('no place says more than the closures allow: soaks ahead, gathering, ribbon
       )
       const soon = soakAhead(tub, estimate, NOW + HOUR, found.closures)
       const plan = dosePlan(tub, journal, estimate)
-      const words = verdictWords(tub, found, plan, estimate, reader)
+      const words = formatVerdict(tub, found, plan, estimate, preferences)
       expect(/^(Yes|Probably)/.test(words.sentence)).toBe(opens(found))
       if (found.closures.length > 0) {
         expect(first?.verdict).not.toBe('in')
@@ -181,7 +181,7 @@ test('a sign, a stage begun, or a warm reading never opens a tub', () => {
   fc.assert(
     fc.property(
       anyCase,
-      fc.constantFrom(...ALL_SIGNS),
+      fc.constantFrom(...SYMPTOMS),
       fc.constantFrom('purge', 'drain', 'filters out', 'clean', 'fill'),
       ({ programme, entries }, sign, stage) => {
         const tub = tubWith(programme)

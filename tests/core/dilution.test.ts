@@ -3,9 +3,9 @@ import { dilutionsFor, MOST_REPLACED } from '@/core/advice/dilution'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import type { Readings } from '@/core/testing/quantity'
+import { MINUTE } from '@/core/time'
 import type { Tub } from '@/core/tub/tub'
 import { journal, NOW, tested, tubWith } from './waters'
-import { MINUTE } from "@/core/time";
 
 const fine: Readings = {
   freeChlorine: 4,
@@ -48,7 +48,7 @@ test('fill water as hard as the tub helps nothing, and the plan says so', () => 
   const { plan } = replacing(hard, { ...fine, calciumHardness: 480 })
   expect(plan.steps.some(({ kind }) => kind === 'replace water')).toBe(false)
   expect(plan.replaceable).toBeUndefined()
-  expect(plan.remarks.map(({ text }) => text).join(' ')).toContain('is as hard')
+  expect(plan.notes.map(({ text }) => text).join(' ')).toContain('is as hard')
 })
 
 test('so much that a refill is less work is a refill', () => {

@@ -1,10 +1,10 @@
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { residualForecast } from '@/core/estimate/forecast'
-import { type NewEntry } from '@/core/journal/entry'
+import type { NewEntry } from '@/core/journal/entry'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { agenda } from '@/core/today/agenda'
 import { journal, NOW, tested, tubWith } from './waters'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const tub = tubWith()
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
@@ -118,11 +118,13 @@ describe('the forecast', () => {
     expect((there?.[1] ?? 0) - (there?.[0] ?? 0)).toBeCloseTo(2, 9)
   })
   test('meets what bathers left within hours, before a dose and after it', () => {
-    const state = { ...estimate(tub, journal(tested(NOW, fine)), NOW), lingeringPpm: 1.5 }
+    const state = { ...estimate(tub, journal(tested(NOW, fine)), NOW), outstandingDemandPpm: 1.5 }
     const after = residualForecast(tub, state, 48)
     expect(after?.[0]?.value).toBeCloseTo(4, 6)
     expect((points?.[24]?.value ?? 0) - (after?.[24]?.value ?? 0)).toBeCloseTo(1.47, 1)
-    const much = residualForecast(tub, { ...state, lingeringPpm: 9 }, 24, [{ at: NOW, ppm: 6 }])
+    const much = residualForecast(tub, { ...state, outstandingDemandPpm: 9 }, 24, [
+      { at: NOW, ppm: 6 },
+    ])
     expect(much?.at(-1)?.value).toBeLessThan(1)
     expect(much?.at(-1)?.value).toBeGreaterThanOrEqual(0)
   })

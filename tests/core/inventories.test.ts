@@ -1,17 +1,17 @@
 import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { type NewEntry } from '@/core/journal/entry'
+import type { NewEntry } from '@/core/journal/entry'
 import { addProduct, spend } from '@/core/products/addProduct'
+import { incompatibilityIn } from '@/core/products/incompatibilities'
 import { fromDose, roundToMeasure, toDose } from '@/core/products/measure'
-import { meetingIn } from '@/core/products/incompatibilities'
 import { labelDose, PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
 import { combinedBehind, monopersulfateShown } from '@/core/testing/interference'
+import { HOUR, MINUTE } from '@/core/time'
 import { ATOM, CHLORINE_G_PER_MOL } from '@/core/water/constants'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
 import { CONSERVED, type Water } from '@/core/water/water'
 import { journal, NOW, plainReading, tested, tubWith } from './waters'
-import { HOUR, MINUTE } from "@/core/time";
 
 const waterOf = (given: Parameters<typeof plainReading>[0] = {}, bromide = 0): Water => {
   const water = waterFromReading(plainReading(given), bromide)
@@ -74,20 +74,22 @@ describe('what must not meet', () => {
       'potassium monopersulfate',
       'sodium bromide',
     ] as const)
-      expect(meetingIn(biguanide, product)?.kind).toBe('never')
-    expect(meetingIn(biguanide, 'hydrogen peroxide')).toBeUndefined()
-    expect(meetingIn(waterOf({ freeChlorinePpm: 2 }), 'biguanide')?.kind).toBe('never')
-    expect(meetingIn(waterOf({ freeChlorinePpm: 0 }), 'biguanide')).toBeUndefined()
+      expect(incompatibilityIn(biguanide, product)?.kind).toBe('never')
+    expect(incompatibilityIn(biguanide, 'hydrogen peroxide')).toBeUndefined()
+    expect(incompatibilityIn(waterOf({ freeChlorinePpm: 2 }), 'biguanide')?.kind).toBe('never')
+    expect(incompatibilityIn(waterOf({ freeChlorinePpm: 0 }), 'biguanide')).toBeUndefined()
   })
   test('peroxide and chlorine waste each other; a remover left over says how much it takes', () => {
-    expect(meetingIn(waterOf({ freeChlorinePpm: 3 }), 'hydrogen peroxide')?.kind).toBe('wasted')
+    expect(incompatibilityIn(waterOf({ freeChlorinePpm: 3 }), 'hydrogen peroxide')?.kind).toBe(
+      'wasted',
+    )
     const removed = addProduct(
       waterOf({ freeChlorinePpm: 0 }),
       'sodium thiosulfate pentahydrate',
       3,
       1000,
     )
-    expect(meetingIn(removed, 'sodium hypochlorite')?.reason).toContain('3.4 ppm')
+    expect(incompatibilityIn(removed, 'sodium hypochlorite')?.reason).toContain('3.4 ppm')
   })
   test('a plan never pours what the water must not meet', () => {
     const entries = journal(
@@ -96,7 +98,7 @@ describe('what must not meet', () => {
     const tub = tubWith('granular chlorine')
     const plan = dosePlan(tub, entries, estimate(tub, entries, NOW))
     expect(plan.steps.some((s) => s.kind === 'add' && s.product.includes('chlor'))).toBe(false)
-    expect(plan.remarks.map(({ text }) => text).join(' ')).toContain('biguanide')
+    expect(plan.notes.map(({ text }) => text).join(' ')).toContain('biguanide')
   })
 })
 
@@ -129,7 +131,7 @@ describe('non-chlorine shock in a chlorine test', () => {
     const tub = tubWith()
     const all = journal(...entries)
     return dosePlan(tub, all, estimate(tub, all, NOW))
-      .remarks.filter(({ quantity }) => quantity === 'totalChlorine')
+      .notes.filter(({ quantity }) => quantity === 'totalChlorine')
       .map(({ text }) => text)
   }
   test('explains a high total; without a shock the same reading asks for one', () => {

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import { contradictions } from '@/core/advice/inconsistencies'
 import { dueReadings } from '@/core/advice/due'
+import { inconsistencies } from '@/core/advice/inconsistencies'
 import { estimate } from '@/core/estimate/estimate'
-import { type NewEntry } from '@/core/journal/entry'
+import type { NewEntry } from '@/core/journal/entry'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import {
   dropReading,
@@ -14,8 +14,8 @@ import {
   undiluted,
 } from '@/core/testing/kit'
 import { QUANTITY, type Quantity, type Readings, readingError } from '@/core/testing/quantity'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { journal, NOW, tested, tubWith } from './waters'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 describe.each(PROGRAMMES)('kits for $name', ({ sanitizer }) => {
   test('every strip shows its sanitizer or says what it is for, on scales that rise', () => {
@@ -116,7 +116,7 @@ describe('contradictions', () => {
   const fine: Readings = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100 }
   const against = (readings: Readings, ...before: NewEntry[]) =>
     Object.fromEntries(
-      contradictions(estimate(tub, journal(...before), NOW), readings, (quantity, value) =>
+      inconsistencies(estimate(tub, journal(...before), NOW), readings, (quantity, value) =>
         readingError(quantity, 'drops', value),
       ).map(({ quantity, sentence }) => [quantity, sentence]),
     ) as Partial<Record<Quantity, string>>

@@ -1,10 +1,10 @@
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
 import { levelAhead } from '@/core/refill/levelAhead'
 import { CARRIED_PER_BATHER, evaporationLitresPerHour, PAST_COVER } from '@/core/refill/topUp'
+import { DAY } from '@/core/time'
 import { assumedWeather, atTheWater } from '@/core/weather'
 import { simulatedWeather } from '@/stand-ins/weather'
 import { NOW } from './waters'
-import { DAY } from "@/core/time";
 
 const still = assumedWeather(10)
 const soak = (days: number, people: number, minutes: number): Entry => ({

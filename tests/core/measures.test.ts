@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { inSpoons, roundToScale } from '@/core/products/measure'
-import { oddities } from '@/core/testing/plausibility'
+import { implausibilities } from '@/core/testing/plausibility'
 import { volumeLitres } from '@/core/tub/tub'
 import {
   fromCelsius,
@@ -67,10 +67,11 @@ test('volume by shape takes a tenth off for the seats; by hose it is minutes tim
 })
 
 test('odd readings are asked about, ordinary ones are not', () => {
-  expect(oddities({ pH: 7.5, freeChlorine: 3, totalChlorine: 3.5, totalAlkalinity: 90 })).toEqual(
-    [],
-  )
-  const about = (...found: Parameters<typeof oddities>) => oddities(...found).map((o) => o.quantity)
+  expect(
+    implausibilities({ pH: 7.5, freeChlorine: 3, totalChlorine: 3.5, totalAlkalinity: 90 }),
+  ).toEqual([])
+  const about = (...found: Parameters<typeof implausibilities>) =>
+    implausibilities(...found).map((o) => o.quantity)
   expect(about({ pH: 9 })).toEqual(['pH'])
   expect(about({ freeChlorine: 5, totalChlorine: 3 })).toEqual(['freeChlorine'])
   expect(about({ pH: 8.6, totalAlkalinity: 20, cyanuricAcid: 150 })).toEqual(['totalAlkalinity'])

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { type Entry, type NewEntry } from '@/core/journal/entry'
+import type { Entry, NewEntry } from '@/core/journal/entry'
 import type { Readings } from '@/core/testing/quantity'
+import { MINUTE } from '@/core/time'
 import type { Tub } from '@/core/tub/tub'
 import { journal, NOW, tested, tubWith } from './waters'
-import { MINUTE } from "@/core/time";
 
 const planFor = (tub: Tub, readings: Readings, ...more: NewEntry[]) => {
   const entries = journal(tested(NOW - 5 * MINUTE, readings), ...more)
@@ -26,7 +26,7 @@ const products = (plan: ReturnType<typeof planFor>) =>
 test('water in band gets nothing', () => {
   const plan = planFor(tubWith(), fine)
   expect(plan.steps).toEqual([])
-  expect(plan.remarks).toEqual([])
+  expect(plan.notes).toEqual([])
 })
 
 test('a value on the edge of its band gets nothing', () => {
@@ -52,7 +52,7 @@ test('low alkalinity with high pH: the high one comes down first', () => {
 test('both high: one acid dose serves both, then air, then a test', () => {
   const plan = planFor(tubWith(), { ...fine, totalAlkalinity: 170, pH: 8.1 })
   expect(products(plan)).toEqual(['sodium bisulfate', 'air'])
-  expect(plan.remarks.some(({ quantity }) => quantity === 'totalAlkalinity')).toBe(true)
+  expect(plan.notes.some(({ quantity }) => quantity === 'totalAlkalinity')).toBe(true)
 })
 
 test('low pH with enough alkalinity is lifted by air, and alkalinity stays', () => {
@@ -100,7 +100,7 @@ test('no dose for what was not read, or was read too long ago', () => {
   const tub = tubWith()
   const plan = dosePlan(tub, entries, estimate(tub, entries, NOW))
   expect(plan.steps).toEqual([])
-  expect(plan.remarks.map(({ quantity }) => quantity)).toEqual(
+  expect(plan.notes.map(({ quantity }) => quantity)).toEqual(
     expect.arrayContaining(['freeChlorine', 'totalAlkalinity', 'calciumHardness']),
   )
 })
@@ -108,18 +108,18 @@ test('no dose for what was not read, or was read too long ago', () => {
 test('pH alone asks for alkalinity before anything is poured', () => {
   const plan = planFor(tubWith(), { freeChlorine: 4, pH: 8.2 })
   expect(plan.steps).toEqual([])
-  expect(plan.remarks[0]?.text).toContain('Test alkalinity')
+  expect(plan.notes[0]?.text).toContain('Test alkalinity')
 })
 
 test('too much sanitizer or stabiliser is not dosed away', () => {
   const plan = planFor(tubWith(), { ...fine, freeChlorine: 9, cyanuricAcid: 120 })
   expect(plan.steps).toEqual([])
-  expect(plan.remarks.map(({ quantity }) => quantity).sort()).toEqual([
+  expect(plan.notes.map(({ quantity }) => quantity).sort()).toEqual([
     'cyanuricAcid',
     'freeChlorine',
   ])
   // 1 − 50/120 of the water.
-  expect(plan.remarks.find(({ quantity }) => quantity === 'cyanuricAcid')?.text).toContain('58 %')
+  expect(plan.notes.find(({ quantity }) => quantity === 'cyanuricAcid')?.text).toContain('58 %')
 })
 
 test('every step carries its jets, cover, wait, cautions, and what it does to everything', () => {

@@ -1,26 +1,26 @@
+import { feederIncompatibility } from '@/core/advice/feederIncompatibility'
 import { dosePlan } from '@/core/advice/plan'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate } from '@/core/estimate/estimate'
-import { believe } from '@/core/estimate/learning/mergeLearnedEstimate'
+import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
+import { mergeLearnedEstimate } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { quantityOf } from '@/core/estimate/testedWater'
 import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
+import { incompatibilityIn } from '@/core/products/incompatibilities'
 import { roundToMeasure } from '@/core/products/measure'
-import { meetingIn } from '@/core/products/incompatibilities'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
-import { feederAdvice } from '@/core/routine/feeder'
+import { feederOf, tabletsAWeek } from '@/core/programmes/feederKind'
 import { keepOutAbove, PROGRAMMES } from '@/core/programmes/programme'
-import { startProgress } from '@/core/routine/startUp'
 import { switchAdvice } from '@/core/programmes/switching'
 import { seeded } from '@/core/random'
+import { feederAdvice } from '@/core/routine/feeder'
+import { startProgress } from '@/core/routine/startUp'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { type Truth, virtualTub } from '@/demo/virtualTub'
 import { NOW, tubWith } from './waters'
-import { feederOf, tabletsAWeek } from "@/core/programmes/feederKind";
-import { feederMeeting } from "@/core/advice/feederIncompatibility";
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const TABLET_GRAMS = 20
 
@@ -50,8 +50,8 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
   }
   const state = () => {
     const known = copyEnsemble(ensemble)
-    passEnsemble(known, tub, at)
-    return believe(tub, journal, estimate(tub, inOrder(journal), at), known)
+    advanceEnsemble(known, tub, at)
+    return mergeLearnedEstimate(tub, journal, estimate(tub, inOrder(journal), at), known)
   }
   const pass = (milliseconds: number) => {
     at += milliseconds
@@ -61,7 +61,8 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
   }
   let running = false
   const pour = (product: ProductName, grams: number) => {
-    const meeting = meetingIn(state().water, product) ?? feederMeeting(journal, product)
+    const meeting =
+      incompatibilityIn(state().water, product) ?? feederIncompatibility(journal, product)
     if (meeting?.kind === 'never') met.push(`${product}: ${meeting.reason}`)
     real.dose(product, grams)
     keep({ kind: 'dose', at, body: { product, grams } })

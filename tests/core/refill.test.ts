@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { estimate } from '@/core/estimate/estimate'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
+import type { StageId } from '@/core/journal/stageId'
+import type { Symptom } from '@/core/journal/symptom'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { firstDoses } from '@/core/refill/firstDoses'
 import { partialChange } from '@/core/refill/partialChange'
@@ -13,12 +15,10 @@ import {
   scheduleForward,
 } from '@/core/refill/refillSchedule'
 import { type RefillSettings, USUAL_SETTINGS } from '@/core/refill/settings'
-import type { StageId } from '@/core/journal/stageId'
 import { hoursToHeat, refillOf } from '@/core/refill/stages'
 import { evaporationLitresPerHour, saturationPascal, topUpOf } from '@/core/refill/topUp'
-import type { Sign } from '@/core/journal/symptom'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { NOW, tubWith } from './waters'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 let id = 0
 const entry = <Kind extends Entry['kind']>(
@@ -100,7 +100,7 @@ describe('when', () => {
     expect(found.map(({ at }) => at)).toEqual([...found.map(({ at }) => at)].sort((a, b) => a - b))
   })
   test('what came back, an accident, a new tub’s first water', () => {
-    const look = (daysAgo: number, ...signs: Sign[]) =>
+    const look = (daysAgo: number, ...signs: Symptom[]) =>
       entry('look', NOW - daysAgo * DAY, { signs })
     expect(reasons([fillAt(40), look(9, 'foam')]).some(({ rule }) => rule === 'signs')).toBe(false)
     expect(
@@ -211,12 +211,12 @@ describe('the schedule', () => {
           // The same start counted forward is the same day, and a quarter of an hour later it would not be ready.
           const first = Math.floor(back.start / (15 * MINUTE)) * 15 * MINUTE
           expect(scheduleForward(stages, first, constraints).ready).toBeLessThanOrEqual(readyBy)
-          const end = new Map(back.placed.map((one) => [one.stage.id, one.end]))
-          const hands = back.placed
+          const end = new Map(back.scheduled.map((one) => [one.stage.id, one.end]))
+          const hands = back.scheduled
             .filter(({ stage }) => stage.handsMinutes > 0)
             .map(({ start, handsEnd }) => [start, handsEnd] as const)
             .sort((a, b) => a[0] - b[0])
-          for (const { stage, start } of back.placed)
+          for (const { stage, start } of back.scheduled)
             for (const need of stage.needs) expect(start).toBeGreaterThanOrEqual(end.get(need) ?? 0)
           hands.forEach(([from, to], i) => {
             const after = hands[i + 1]
@@ -231,11 +231,11 @@ describe('the schedule', () => {
   })
   test('what runs alone overlaps: heating, balancing and the filter soak add no time of their own', () => {
     const { stages } = refillOf(factsOf({ purgeHours: 1 }))
-    const { placed, start, ready } = scheduleForward(
-      stages,
-      NOW + 8 * HOUR - (NOW % DAY),
-      free({ blocked: [] }),
-    )
+    const {
+      scheduled: placed,
+      start,
+      ready,
+    } = scheduleForward(stages, NOW + 8 * HOUR - (NOW % DAY), free({ blocked: [] }))
     const sum =
       stages.reduce((total, one) => total + one.handsMinutes + one.aloneMinutes, 0) * MINUTE
     expect(ready - start).toBeLessThan(sum)
@@ -257,14 +257,14 @@ describe('the schedule', () => {
     )
     expect(slow.ready).toBeGreaterThan(plan.ready)
     expect(
-      slow.placed.filter(({ state }) => state === 'planned').every((one) => one.start >= NOW),
+      slow.scheduled.filter(({ state }) => state === 'planned').every((one) => one.start >= NOW),
     ).toBe(true)
     const pinned = scheduleForward(
       stages,
       NOW,
       free({ blocked: [], pins: { drain: NOW + 30 * HOUR } }),
     )
-    expect(pinned.placed.find((one) => one.stage.id === 'drain')?.start).toBe(NOW + 30 * HOUR)
+    expect(pinned.scheduled.find((one) => one.stage.id === 'drain')?.start).toBe(NOW + 30 * HOUR)
     const skipped = scheduleForward(
       stages,
       NOW,
@@ -279,7 +279,7 @@ describe('the schedule', () => {
       free({ blocked: [] }),
     )
     const without = scheduleForward(refillOf(factsOf()).stages, NOW, free({ blocked: [] }))
-    const of = (stage: StageId) => with24.placed.find((one) => one.stage.id === stage)
+    const of = (stage: StageId) => with24.scheduled.find((one) => one.stage.id === stage)
     expect((of('balance')?.start ?? 0) - (of('metals')?.start ?? 0)).toBeGreaterThanOrEqual(
       24 * HOUR,
     )

@@ -5,12 +5,12 @@ import { type Entry, inOrder } from '@/core/journal/entry'
 import { addProduct } from '@/core/products/addProduct'
 import { type Band, programmeOf } from '@/core/programmes/programme'
 import { type Method, type Quantity, readingError } from '@/core/testing/quantity'
+import { HOUR, MINUTE } from '@/core/time'
 import type { Tub } from '@/core/tub/tub'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
 import type { Water, WaterReading } from '@/core/water/water'
 import { NOW } from './waters'
-import { HOUR, MINUTE } from "@/core/time";
 
 const WATCHED = ['pH', 'totalAlkalinity', 'calciumHardness'] as const
 

@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { solve } from 'yalps'
-import { bestRecipe, recipeFor, type Wanted } from '@/core/advice/recipe'
+import { bestRecipe, type RequiredChange, recipeFor } from '@/core/advice/recipe'
 import { type ShelfItem, sourcesOf } from '@/core/advice/shelf'
 import { minimise, type Row } from '@/core/advice/simplex'
+import { ppmPerUnit } from '@/core/products/doseTarget'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { programmeOf } from '@/core/programmes/programme'
 import { waterFromReading } from '@/core/water/solveWater'
 import { plainReading } from './waters'
-import { gives } from "@/core/products/doseTarget";
 
 // Checked against yalps, a general solver of linear programs from the registry.
 
@@ -101,7 +101,7 @@ const shelf = (...items: (ProductName | ShelfItem)[]) => {
 const LITRES = 1000
 
 describe('a recipe', () => {
-  const wanted: Wanted = {
+  const wanted: RequiredChange = {
     hardness: { low: 60, high: 60 },
     stabiliser: { low: 0, high: 5 },
     chlorine: { low: 3, high: 3 },
@@ -122,7 +122,7 @@ describe('a recipe', () => {
           ({ product }) => PRODUCTS[product].family !== 'chlorine' || product === kind,
         )
         const rows = Object.entries(wanted).flatMap(([aimed, { low, high }]) => {
-          const coefficients = some.map(({ effect }) => gives(effect, aimed as 'hardness'))
+          const coefficients = some.map(({ effect }) => ppmPerUnit(effect, aimed as 'hardness'))
           return [
             { coefficients, kind: '≥' as const, limit: low },
             { coefficients, kind: '≤' as const, limit: high },

@@ -1,21 +1,21 @@
 import { writeFileSync } from 'node:fs'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
-import { type Entry, type EntryOf } from '@/core/journal/entry'
+import { stabiliserBuildup } from '@/core/estimate/stabiliserBuildup'
+import type { Entry, EntryOf } from '@/core/journal/entry'
+import { isHeavy, loadOf, type SoakLoad } from '@/core/journal/load'
 import { labelDose, PRODUCTS } from '@/core/products/product'
-import { feederAdvice } from '@/core/routine/feeder'
+import { feederOf } from '@/core/programmes/feederKind'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
-import { awayAdvice, rhythmOf } from '@/core/routine/routine'
-import { stabiliserClock } from '@/core/estimate/stabiliserBuildup'
+import { feederAdvice } from '@/core/routine/feeder'
+import { awayAdvice, routineOf } from '@/core/routine/routine'
 import { startProgress, startSteps } from '@/core/routine/startUp'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
-import { gathering } from '@/core/today/gathering'
-import { isHeavy, loadOf, type SoakLoad } from '@/core/journal/load'
 import { nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Closure } from '@/core/today/closures'
+import { gathering } from '@/core/today/gathering'
 import { NOW, plainReading, tubWith } from './waters'
-import { feederOf } from "@/core/programmes/feederKind";
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const soak = (body: SoakLoad, hoursAgo = 1, id = 1): EntryOf<'soak'> => ({
   id,
@@ -272,7 +272,7 @@ describe('the stabiliser clock', () => {
       { id: 1, kind: 'water', at: NOW - 20 * DAY, body: { replacedFraction: 1 } },
       ...daily(8),
     ]
-    const clock = stabiliserClock(tub, entries, estimate(tub, entries, NOW))
+    const clock = stabiliserBuildup(tub, entries, estimate(tub, entries, NOW))
     if (!clock) throw new Error('no clock')
     // 8 g of 55.4 % in 1000 L is 4.43 ppm a day, so about 4 ppm of stabiliser.
     expect(clock.perDay).toBeCloseTo(0.91 * 4.43, 0)
@@ -290,9 +290,9 @@ describe('the stabiliser clock', () => {
         body: { product: 'sodium dichlor dihydrate', grams: 0.6 },
       },
     ]
-    const clock = stabiliserClock(tub, entries, estimate(tub, entries, NOW))
+    const clock = stabiliserBuildup(tub, entries, estimate(tub, entries, NOW))
     expect(clock?.fullAt).toBeGreaterThan(NOW)
-    expect(stabiliserClock(tub, [], estimate(tub, [], NOW))).toBeUndefined()
+    expect(stabiliserBuildup(tub, [], estimate(tub, [], NOW))).toBeUndefined()
   })
 })
 
@@ -346,7 +346,7 @@ describe('figures of the trade (common practice)', () => {
   test('every programme has words for its days, its weeks and an absence', () => {
     for (const { id } of PROGRAMMES) {
       const tub = tubWith(id)
-      for (const line of Object.values(rhythmOf(tub))) expect(line.length).toBeGreaterThan(15)
+      for (const line of Object.values(routineOf(tub))) expect(line.length).toBeGreaterThan(15)
       for (const days of [7, 14, 45]) expect(awayAdvice(tub, days).length).toBeGreaterThan(1)
       const ids = startSteps(tub, estimate(tub, [], NOW)).map((step) => step.id)
       expect(new Set(ids).size).toBe(ids.length)

@@ -1,6 +1,10 @@
 import fc from 'fast-check'
-import { type Entry } from '@/core/journal/entry'
+import type { ChoreId } from '@/core/journal/choreId'
+import type { Entry } from '@/core/journal/entry'
+import type { FilterAct } from '@/core/journal/filterAct'
+import type { Symptom } from '@/core/journal/symptom'
 import { PROGRAMMES } from '@/core/programmes/programme'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { TUB_KINDS } from '@/core/tub/tub'
 import {
   allChoresOf,
@@ -10,15 +14,11 @@ import {
   schoolsOf,
 } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue, type UpkeepPlan } from '@/core/upkeep/choreDue'
-import type { ChoreId } from '@/core/journal/choreId'
-import type { FilterAct } from '@/core/journal/filterAct'
-import { DRY_AFTER, filterStanding, noFilterSince, RECIPES } from '@/core/upkeep/filterSet'
+import { DRY_AFTER, filterStatus, noFilterSince, RECIPES } from '@/core/upkeep/filterSet'
 import { inSeason, nextInSeason } from '@/core/upkeep/interval'
-import { isQuiet, nudgesFor } from '@/core/upkeep/reminder'
+import { isQuiet, remindersFor } from '@/core/upkeep/reminder'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
-import type { Sign } from '@/core/journal/symptom'
 import { NOW, tubWith } from './waters'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const tub = tubWith()
 let id = 0
@@ -35,7 +35,7 @@ const done = (chore: ChoreId, daysAgo: number) =>
   entry('chore', daysAgo, { chore, outcome: 'done' })
 const soak = (people: number, minutes: number, daysAgo: number) =>
   entry('soak', daysAgo, { people, minutes })
-const look = (daysAgo: number, ...signs: Sign[]) => entry('look', daysAgo, { signs })
+const look = (daysAgo: number, ...signs: Symptom[]) => entry('look', daysAgo, { signs })
 const fill = (daysAgo: number) => entry('water', daysAgo, { replacedFraction: 1 })
 const shock = (daysAgo: number) =>
   entry('dose', daysAgo, {
@@ -285,7 +285,7 @@ describe('filter sets', () => {
       { kind: 'filter' }
     >,
   })
-  const at = (...events: ReturnType<typeof act>[]) => filterStanding(set, events, NOW)
+  const at = (...events: ReturnType<typeof act>[]) => filterStatus(set, events, NOW)
 
   test('hours, rinses and soaks add up over its stays in the water', () => {
     const standing = at(
@@ -380,7 +380,7 @@ test('quiet hours go over midnight, and one chore has one key until it is done o
   expect([8, 12, 20].some((hour) => isQuiet(evening, hour))).toBe(false)
   expect(isQuiet({ fromHour: 9, toHour: 9 }, 9)).toBe(false)
   const key = (journal: Entry[], at = NOW) =>
-    nudgesFor(1, choresDue(tub, [begun, ...journal], at), at).find(
+    remindersFor(1, choresDue(tub, [begun, ...journal], at), at).find(
       ({ name }) => name === 'Wipe the waterline',
     )?.key
   const late = [done('waterline', 9), soak(1, 20, 1)]

@@ -1,10 +1,10 @@
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
 import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { DAY, HOUR } from '@/core/time'
 import { verdict } from '@/core/today/verdict'
 import { scenario } from '@/demo/scenario'
-import { DAY, HOUR } from "@/core/time";
 
 const MOMENTS = [Date.UTC(2026, 4, 20, 18, 0), Date.UTC(2026, 10, 1, 7, 30)]
 

@@ -1,7 +1,7 @@
 import { normal, seeded } from '@/core/random'
+import { DAY, HOUR } from '@/core/time'
 import { virtualTub } from '@/demo/virtualTub'
 import { NOW, tubWith } from '../core/waters'
-import { DAY, HOUR } from "@/core/time";
 
 const truth = { lossPerHour: 0.2 / 24, demandGramsPerPersonHour: 5, feedPerHour: 0.1 / 24 }
 const world = (programme: 'granular chlorine' | 'bromine tablets' = 'granular chlorine') =>

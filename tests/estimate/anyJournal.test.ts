@@ -1,16 +1,16 @@
 import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { believe, startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { fanOf } from '@/core/estimate/learning/learnt'
-import { type Entry, type NewEntry } from '@/core/journal/entry'
+import { mergeLearnedEstimate, startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
+import type { Entry, NewEntry } from '@/core/journal/entry'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '@/core/testing/quantity'
+import { DAY, HOUR } from '@/core/time'
 import { CLEANERS, STANDS } from '@/core/tub/tub'
 import { NOW, tubWith } from '../core/waters'
-import { DAY, HOUR } from "@/core/time";
 
 const hoursBefore = fc.double({ min: 0, max: 40 * 24, noNaN: true })
 const reading = (quantity: Quantity) => {
@@ -87,7 +87,7 @@ test.each(PROGRAMMES.map(({ id }) => id))(
             .toSorted((a, b) => a.at - b.at)
             .map((entry, i) => ({ ...entry, id: i + 1 }) as Entry)
           const ensemble = ensembleOf(tub, journal, NOW, 24)
-          const known = believe(tub, journal, estimate(tub, journal, NOW), ensemble)
+          const known = mergeLearnedEstimate(tub, journal, estimate(tub, journal, NOW), ensemble)
           for (const quantity of QUANTITIES) {
             const { value, standardDeviation } = known.quantities[quantity]
             expect(Number.isFinite(value)).toBe(true)
@@ -95,7 +95,7 @@ test.each(PROGRAMMES.map(({ id }) => id))(
             // Acid poured by the kilogram leaves less than no alkalinity.
             if (quantity !== 'totalAlkalinity') expect(value).toBeGreaterThan(-1e-9)
           }
-          expect(known.lingeringPpm ?? 0).toBeGreaterThanOrEqual(0)
+          expect(known.outstandingDemandPpm ?? 0).toBeGreaterThanOrEqual(0)
           for (const step of dosePlan(tub, journal, known).steps)
             if (step.kind === 'add') expect(step.grams).toBeGreaterThan(0)
           const fans = fanOf(

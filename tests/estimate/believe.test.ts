@@ -1,23 +1,23 @@
 import { dosePlan } from '@/core/advice/plan'
 import { stateOf } from '@/core/advice/state'
 import { estimate } from '@/core/estimate/estimate'
-import {
-  believe,
-  ENOUGH_READINGS,
-  startingFrom,
-  surelyReckoned,
-} from '@/core/estimate/learning/mergeLearnedEstimate'
+import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { ensembleOf, expectedOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
+import {
+  ENOUGH_READINGS,
+  mergeLearnedEstimate,
+  startingFrom,
+  surelyModelled,
+} from '@/core/estimate/learning/mergeLearnedEstimate'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { type Entry, type NewEntry } from '@/core/journal/entry'
+import type { Entry, NewEntry } from '@/core/journal/entry'
 import { HEALTH_FLOOR } from '@/core/programmes/programme'
 import { seeded } from '@/core/random'
+import { DAY, HOUR, type Instant, MINUTE } from '@/core/time'
 import { virtualTub } from '@/demo/virtualTub'
 import { NOW, tubWith } from '../core/waters'
 import { heldOutTub } from './heldOut'
-import { DAY, HOUR, type Instant, MINUTE } from "@/core/time";
 
 const held = heldOutTub(5)
 const { tub, journal } = held
@@ -25,7 +25,10 @@ const lastTest = journal.findLast((entry) => entry.kind === 'test')
 const soaked = journal.findLast((entry) => entry.kind === 'soak' && entry.at < (lastTest?.at ?? 0))
 const at = (instant: Instant, some: readonly Entry[] = journal) => {
   const plain = estimate(tub, some, instant)
-  return { plain, known: believe(tub, some, plain, ensembleOf(tub, some, instant, 150)) }
+  return {
+    plain,
+    known: mergeLearnedEstimate(tub, some, plain, ensembleOf(tub, some, instant, 150)),
+  }
 }
 const tested = lastTest?.at ?? 0
 const untilTest = journal.filter((entry) => entry.at <= tested)
@@ -34,15 +37,15 @@ test('a fresh reading stays what it is; hours later, or once somebody has been i
   const fresh = at(tested + HOUR, untilTest)
   expect(fresh.known.quantities.freeChlorine).toEqual(fresh.plain.quantities.freeChlorine)
   const later = at(tested + 12 * HOUR, untilTest).known.quantities.freeChlorine
-  expect(later.reckonedFrom).toBeGreaterThanOrEqual(ENOUGH_READINGS)
+  expect(later.modelledFrom).toBeGreaterThanOrEqual(ENOUGH_READINGS)
   expect(later.lastReading).toEqual(fresh.plain.quantities.freeChlorine.lastReading)
   const bathed = [
     ...untilTest,
     { id: 9000, kind: 'soak', at: tested + HOUR, body: { people: 2, minutes: 30 } } as Entry,
   ]
   const { quantities } = at(tested + 2 * HOUR, bathed).known
-  expect(quantities.freeChlorine.reckonedFrom).toBeDefined()
-  expect(quantities.pH.reckonedFrom).toBeUndefined()
+  expect(quantities.freeChlorine.modelledFrom).toBeDefined()
+  expect(quantities.pH.modelledFrom).toBeUndefined()
 })
 
 test('a tub with few readings, and a water never tested, keep the plain estimate', () => {
@@ -88,16 +91,16 @@ test('an old reading is dosed by where the estimate is sure enough', () => {
   const { known } = at(tested + 40 * HOUR, untilTest)
   const { freeChlorine } = known.quantities
   const sure = { ...freeChlorine, standardDeviation: 0.4, value: 1.5 }
-  expect(surelyReckoned(sure, 2)).toBe(true)
-  expect(surelyReckoned({ ...sure, standardDeviation: 1.4 }, 2)).toBe(false)
-  expect(surelyReckoned({ ...sure, ageHours: 100 }, 2)).toBe(false)
+  expect(surelyModelled(sure, 2)).toBe(true)
+  expect(surelyModelled({ ...sure, standardDeviation: 1.4 }, 2)).toBe(false)
+  expect(surelyModelled({ ...sure, ageHours: 100 }, 2)).toBe(false)
   const plan = dosePlan(tub, untilTest, {
     ...known,
     reading: { ...known.reading, freeChlorinePpm: 1.5 },
     quantities: { ...known.quantities, freeChlorine: sure },
   })
   expect(plan.steps.some((step) => step.kind === 'add')).toBe(true)
-  const said = plan.remarks.map(({ text }) => text).join(' ')
+  const said = plan.notes.map(({ text }) => text).join(' ')
   expect(said).not.toMatch(/Free chlorine was last read .* too old to dose by/)
 })
 
@@ -105,8 +108,8 @@ test('after a soak what still waits in the water is known, and a plan doses for 
   const after = (soaked?.at ?? 0) + 2 * HOUR
   const some = journal.filter((entry) => entry.at <= after)
   const { known } = at(after, some)
-  expect(known.lingeringPpm).toBeGreaterThan(0.1)
-  const read = (lingeringPpm: number) => {
+  expect(known.outstandingDemandPpm).toBeGreaterThan(0.1)
+  const read = (outstandingDemandPpm: number) => {
     const reading = { ...known.reading, freeChlorinePpm: 3.4 }
     const quantity = {
       ...known.quantities.freeChlorine,
@@ -116,7 +119,7 @@ test('after a soak what still waits in the water is known, and a plan doses for 
     }
     const plan = dosePlan(tub, some, {
       ...known,
-      lingeringPpm,
+      outstandingDemandPpm: outstandingDemandPpm,
       reading,
       quantities: { ...known.quantities, freeChlorine: quantity },
     })
@@ -134,7 +137,7 @@ test('after a soak what still waits in the water is known, and a plan doses for 
 test('a look ahead starts where the estimate stands', () => {
   const ensemble = ensembleOf(tub, untilTest, tested + HOUR, 200)
   const plain = estimate(tub, untilTest, tested + HOUR)
-  const known = believe(tub, untilTest, plain, ensemble)
+  const known = mergeLearnedEstimate(tub, untilTest, plain, ensemble)
   const start = startingFrom(ensemble, tub, known)
   for (const quantity of ['freeChlorine', 'pH', 'totalAlkalinity'] as const)
     expect(expectedOf(start, tub, quantity)?.median).toBeCloseTo(
@@ -143,7 +146,12 @@ test('a look ahead starts where the estimate stands', () => {
     )
   // Hours later nothing is moved: the ensemble is what the estimate says.
   const later = ensembleOf(tub, untilTest, tested + 12 * HOUR, 200)
-  const then = believe(tub, untilTest, estimate(tub, untilTest, tested + 12 * HOUR), later)
+  const then = mergeLearnedEstimate(
+    tub,
+    untilTest,
+    estimate(tub, untilTest, tested + 12 * HOUR),
+    later,
+  )
   expect([...startingFrom(later, tub, then).sanitizer]).toEqual([...later.sanitizer])
 })
 
@@ -168,8 +176,8 @@ const mornings = (learns: boolean): number[] => {
     const plain = estimate(own, kept, now)
     if (!learns) return plain
     const ahead = copyEnsemble(ensemble)
-    passEnsemble(ahead, own, now)
-    return believe(own, kept, plain, ahead)
+    advanceEnsemble(ahead, own, now)
+    return mergeLearnedEstimate(own, kept, plain, ahead)
   }
   const follow = (now: Instant) => {
     world.advance(now)

@@ -4,8 +4,9 @@ import { ensembleOf, expectedOf, MEMBERS, spreadOf } from '@/core/estimate/learn
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
 import { fanOf, learntOf } from '@/core/estimate/learning/learnt'
 import { phNear } from '@/core/estimate/learning/phNear'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
 import { PROGRAMMES } from '@/core/programmes/programme'
+import { DAY, HOUR } from '@/core/time'
 import { carbonOf } from '@/core/water/aerate'
 import { equilibriaFor } from '@/core/water/equilibrium'
 import { solvePhOf } from '@/core/water/solveWater'
@@ -16,7 +17,6 @@ import { tubWith } from '../core/waters'
 import { newTub } from '../store/newTub'
 import { forecastsOf, type House, heldOutTub, type Outcome } from './heldOut'
 import { pictureOf } from './heldOutPicture'
-import { DAY, HOUR } from "@/core/time";
 
 const TABLES = process.env.PAVREL_TABLES === '1'
 const mean = (values: number[]) => values.reduce((sum, one) => sum + one, 0) / values.length

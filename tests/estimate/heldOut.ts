@@ -1,22 +1,22 @@
+import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { expectedOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { quantityOf } from '@/core/estimate/testedWater'
-import { type Entry, type NewEntry } from '@/core/journal/entry'
+import type { Entry, NewEntry } from '@/core/journal/entry'
 import type { ProductName } from '@/core/products/product'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { normal, seeded } from '@/core/random'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Tub } from '@/core/tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '@/core/water/constants'
 import { type Truth, virtualTub } from '@/demo/virtualTub'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 export interface HeldOut {
   tub: Tub
   truth: Truth
   journal: Entry[]
-  /** What was true each day at the time of testing, before anything was done; waste in mmol/L of sanitizer. */
-  truths: { at: number; sanitizer: number; pH: number; waste: number }[]
+  /** What was true each day at the time of testing, before anything was done; bathersDemand in mmol/L of sanitizer. */
+  truths: { at: number; sanitizer: number; pH: number; bathersDemand: number }[]
 }
 
 const START = Date.UTC(2026, 0, 1, 10)
@@ -61,7 +61,7 @@ export const heldOutTub = (
     feedPerHour: 0,
     transfer: Math.exp(0.4 * normal(random)),
     clearsPerHour: 0.03 * Math.exp(0.5 * normal(random)),
-    drag: 0.015 * Math.exp(0.5 * normal(random)),
+    filterFouling: 0.015 * Math.exp(0.5 * normal(random)),
     soakScatter,
   }
   const world = virtualTub(tub, truth, START, random, 1)
@@ -84,7 +84,7 @@ export const heldOutTub = (
       at,
       sanitizer: quantityOf(world.truth(), sanitizer),
       pH: world.truth().pH,
-      waste: world.waste(),
+      bathersDemand: world.bathersDemand(),
     })
     if (d % 7 === 3) {
       world.rinse()
@@ -160,7 +160,7 @@ const knowing = (
       [sanitizer === 'bromine' ? 'bromineMmol' : 'freeChlorineMmol']: start.sanitizer / gramsPerMol,
       bromideMmol: sanitizer === 'bromine' ? 5 : 0,
     }),
-    start.waste,
+    start.bathersDemand,
   )
   for (const entry of journal) {
     if (entry.at < from || entry.at >= until) continue
@@ -193,7 +193,7 @@ export const forecastsOf = (held: HeldOut, members: number): Outcome[] => {
       const ahead = copyEnsemble(ensemble)
       for (const coming of journal.slice(i + 1))
         if (coming.at < then.at && coming.kind !== 'test') takeEntry(ahead, tub, coming)
-      passEnsemble(ahead, tub, then.at)
+      advanceEnsemble(ahead, tub, then.at)
       const least = knowing(held, entry.at, then.at)
       for (const [quantity, read, truth] of [
         ['sanitizer', sanitizer, then.sanitizer],

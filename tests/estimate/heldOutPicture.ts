@@ -1,9 +1,9 @@
+import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { expectedOf, startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { programmeOf } from '@/core/programmes/programme'
+import { HOUR } from '@/core/time'
 import type { HeldOut } from './heldOut'
-import { HOUR } from "@/core/time";
 
 const WIDTH = 900
 const HEIGHT = 220
@@ -31,7 +31,7 @@ export const pictureOf = ({ tub, journal, truths }: HeldOut): string => {
     const ahead = copyEnsemble(ensemble)
     for (const entry of journal.slice(next))
       if (entry.at < at && entry.kind !== 'test') takeEntry(ahead, tub, entry)
-    passEnsemble(ahead, tub, at)
+    advanceEnsemble(ahead, tub, at)
     const spread = expectedOf(ahead, tub, sanitizer)
     return spread ? [{ at, ...spread }] : []
   })

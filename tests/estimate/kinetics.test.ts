@@ -10,7 +10,7 @@ import {
 
 const state = (more: Partial<Residual> = {}): Residual => ({
   sanitizer: 0.06,
-  waste: 0,
+  bathersDemand: 0,
   combined: 0,
   tablets: 0,
   used: 0,
@@ -48,9 +48,9 @@ describe('against closed solutions', () => {
     ).toBeCloseTo(1, 2)
   })
   test('waste in excess takes everything, sanitizer in excess leaves the difference', () => {
-    const few = passed(state({ waste: 0.2 }), rates({ lossPerHour: 0 }), 200)
+    const few = passed(state({ bathersDemand: 0.2 }), rates({ lossPerHour: 0 }), 200)
     expect(few.sanitizer).toBeLessThan(1e-4)
-    const much = passed(state({ waste: 0.02 }), rates({ lossPerHour: 0 }), 400)
+    const much = passed(state({ bathersDemand: 0.02 }), rates({ lossPerHour: 0 }), 400)
     // A little fades by itself before it reacts.
     expect(much.sanitizer).toBeGreaterThan(0.04)
     expect(much.sanitizer).toBeLessThan(0.043)
@@ -59,10 +59,10 @@ describe('against closed solutions', () => {
 
 test('against a general integrator from the registry (Cash–Karp), a fortnight with waste and tablets: within 1e-3', () => {
   const by = rates({ feedPerHour: 0.006, feedMmolPerGram: 0.004 })
-  const start = state({ waste: 0.08, tablets: 40 })
+  const start = state({ bathersDemand: 0.08, tablets: 40 })
   for (const hours of [6, 48, 336]) {
     const solver = ode45(
-      [start.sanitizer, start.waste, start.tablets],
+      [start.sanitizer, start.bathersDemand, start.tablets],
       (into, [s = 0, w = 0, t = 0]) => {
         into[0] =
           -by.lossPerHour * s - WASTE_REACTION * s * w + by.feedPerHour * t * by.feedMmolPerGram

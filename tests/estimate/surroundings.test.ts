@@ -6,12 +6,12 @@ import {
   sunAt,
 } from '@/core/estimate/surroundings'
 import { COOLING_HOURS, cooledTo, thermostatTo, usualHeater } from '@/core/heat/heat'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
+import { DAY, HOUR } from '@/core/time'
 import type { Surroundings, Tub } from '@/core/tub/tub'
 import { toCelsius } from '@/core/units'
 import { tubWith } from '../core/waters'
 import { heldOutTub } from './heldOut'
-import { DAY, HOUR } from "@/core/time";
 
 const sunny: Surroundings = { cleaner: 'none', stands: 'sun', hoursFromUtc: 0 }
 const NOON = Date.UTC(2026, 5, 1, 12)
@@ -202,7 +202,7 @@ test('how far a house’s soaks and doses come out as written is learnt too', ()
   const unrest = (soakScatter: number, doseScatter: number) => {
     const all = [1, 3, 5, 7, 9].map((seed) => {
       const { tub, journal } = heldOutTub(seed, { soakScatter, doseScatter, strips: 0 })
-      return ensembleOf(tub, journal, journal.at(-1)?.at ?? 0, 150).unrest.residual.times
+      return ensembleOf(tub, journal, journal.at(-1)?.at ?? 0, 150).processNoise.residual.times
     })
     return all.reduce((sum, one) => sum + one, 0) / all.length
   }
@@ -223,7 +223,7 @@ test('a pH that wanders as no rate explains makes what is said of it wider', () 
       })
       const ensemble = ensembleOf(tub, wandering, (journal.at(-1)?.at ?? 0) + DAY, 200)
       const { low = 0, high = 0 } = expectedOf(ensemble, tub, 'pH') ?? {}
-      return { times: ensemble.unrest.pH.times, width: high - low }
+      return { times: ensemble.processNoise.pH.times, width: high - low }
     })
     return {
       times: each.reduce((sum, { times }) => sum + times, 0) / each.length,

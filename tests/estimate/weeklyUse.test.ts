@@ -1,7 +1,7 @@
 import { weeklyUse } from '@/core/estimate/learning/weeklyUse'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
+import { DAY, HOUR } from '@/core/time'
 import { NOW, tubWith } from '../core/waters'
-import { DAY, HOUR } from "@/core/time";
 
 const tub = { ...tubWith('granular chlorine'), volumeLitres: 1000 }
 const test_ = (at: number, freeChlorine: number): Entry => ({

@@ -1,21 +1,21 @@
 import { dosePlan } from '@/core/advice/plan'
 import { SANITIZER_AIM } from '@/core/advice/requiredChange'
-import { ENOUGH_READINGS } from '@/core/estimate/learning/mergeLearnedEstimate'
+import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
-import { passEnsemble } from '@/core/estimate/learning/advanceEnsemble'
-import { type Entry, type NewEntry } from '@/core/journal/entry'
+import { ENOUGH_READINGS } from '@/core/estimate/learning/mergeLearnedEstimate'
+import type { Entry, NewEntry } from '@/core/journal/entry'
+import { ppmPerUnit } from '@/core/products/doseTarget'
 import { PRODUCTS } from '@/core/products/product'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
-import { residualFloor } from '@/core/tub/targetsNow'
 import { normal, seeded } from '@/core/random'
 import { type Method, readingError } from '@/core/testing/quantity'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { closures } from '@/core/today/closures'
+import { residualFloor } from '@/core/tub/targetsNow'
 import type { Tub } from '@/core/tub/tub'
 import { drawRates, OUTSIDE_KINDS, outsideTub } from './outsideTub'
-import { gives } from "@/core/products/doseTarget";
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const START = Date.UTC(2026, 2, 1, 8)
 const MEMBERS = 96
@@ -59,7 +59,7 @@ export const livedMoments = (
   }
   const stateAt = (at: number) => {
     const known = copyEnsemble(ensemble)
-    passEnsemble(known, tub, at)
+    advanceEnsemble(known, tub, at)
     return estimateNow(tub, journal, at, known)
   }
   const test = (at: number) => {
@@ -84,7 +84,7 @@ export const livedMoments = (
     const known = stateAt(at)
     for (const step of dosePlan(known.tub, journal, known.estimate).steps) {
       if (step.kind !== 'add') continue
-      const perGram = gives(PRODUCTS[step.product].perGram, SANITIZER_AIM[sanitizer]) * 1000
+      const perGram = ppmPerUnit(PRODUCTS[step.product].perGram, SANITIZER_AIM[sanitizer]) * 1000
       world.advance(hours(at))
       world.add((perGram * step.grams) / tub.volumeLitres)
       keep({ kind: 'dose', at, body: { product: step.product, grams: step.grams } })

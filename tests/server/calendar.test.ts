@@ -1,4 +1,5 @@
 import ICAL from 'ical.js'
+import { DAY } from '@/core/time'
 import { calendarOf, openCalendar } from '@/server/calendar'
 import { recordEntry } from '@/server/journal'
 import { planSoak } from '@/server/plannedSoaks'
@@ -6,7 +7,6 @@ import { openStore, type Store } from '@/store/database'
 import { settingOf } from '@/store/settings'
 import { findTub, insertTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
-import { DAY } from "@/core/time";
 
 // The feed is read by a parser of RFC 5545 that has no part in writing it.
 const NOW = Date.UTC(2026, 4, 20, 20, 30)

@@ -1,10 +1,10 @@
+import { HOUR, MINUTE } from '@/core/time'
 import { receiveReply, waitingReplies } from '@/server/devices'
 import { recordEntry } from '@/server/journal'
 import { openStore, type Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 import { insertTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
-import { HOUR, MINUTE } from "@/core/time";
 
 const NOW = Date.UTC(2026, 4, 20, 18, 0)
 let store: Store

@@ -1,3 +1,4 @@
+import { HOUR, MINUTE } from '@/core/time'
 import { entryFields } from '@/server/entryFields'
 import type { Fields, Outcome } from '@/server/form'
 import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
@@ -8,7 +9,6 @@ import { journalOf } from '@/store/entries'
 import { insertOnShelf } from '@/store/shelf'
 import { findTub, insertTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
-import { HOUR, MINUTE } from "@/core/time";
 
 const NOW = Date.UTC(2026, 4, 20, 18, 0)
 let store: Store

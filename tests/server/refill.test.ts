@@ -1,20 +1,21 @@
 import ICAL from 'ical.js'
 import { estimate } from '@/core/estimate/estimate'
 import { isKind } from '@/core/journal/entry'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { calendarOf, openCalendar } from '@/server/calendar'
 import type { Fields, Outcome } from '@/server/form'
 import { recordEntry, undoLastChange } from '@/server/journal'
 import { toWallClock } from '@/server/moment'
 import { planSoak } from '@/server/plannedSoaks'
 import {
-  dropRefill,
   measureRate,
   pinStage,
+  removeRefill,
+  saveDelivered,
   setRefill,
-  takeDelivered,
   tickStage,
 } from '@/server/refillDay'
-import { keepRefillSettings, refillFields } from '@/server/refillSettings'
+import { refillFields, saveRefillSettings } from '@/server/refillSettings'
 import { refillView } from '@/server/refillView'
 import { tubView } from '@/server/views'
 import { simulatedWeather } from '@/stand-ins/weather'
@@ -23,7 +24,6 @@ import { journalOf, lastChange } from '@/store/entries'
 import { openRefill } from '@/store/refills'
 import { findTub, insertTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const NOW = Date.UTC(2026, 4, 20, 8)
 const ZONE = 'Europe/Berlin'
@@ -44,7 +44,7 @@ const view = (now = NOW) => {
 }
 const settings = (more: Fields = {}) => {
   const row = findTub(store, tub)
-  return keepRefillSettings(store, tub, { ...(row ? refillFields(row) : {}), ...more })
+  return saveRefillSettings(store, tub, { ...(row ? refillFields(row) : {}), ...more })
 }
 const set = (at: string, more: Fields = {}) =>
   setRefill(store, tub, { at, zone: ZONE, ...more }, NOW)
@@ -59,7 +59,7 @@ test('a day is set, counted back, moved and put aside', () => {
   expect(schedule.start).toBeGreaterThan(NOW)
   set('2026-05-25T18:00', { mode: 'start at' })
   expect(view().schedule.start).toBeGreaterThanOrEqual(Date.UTC(2026, 4, 25, 16))
-  dropRefill(store, tub, NOW)
+  removeRefill(store, tub, NOW)
   expect(openRefill(store, tub)).toBeUndefined()
 })
 
@@ -121,7 +121,7 @@ test('what cannot be is said with a way on', () => {
 test('from the purge to the last test over three days: real times move the rest, the fill is new water, chores are reset', () => {
   set('2026-05-23T18:00')
   expect(tick('purge', 'begun', NOW).ok).toBe(true)
-  expect(view(NOW + HOUR).schedule.placed.find(({ stage }) => stage.id === 'purge')?.state).toBe(
+  expect(view(NOW + HOUR).schedule.scheduled.find(({ stage }) => stage.id === 'purge')?.state).toBe(
     'running',
   )
   const asPlanned = view(NOW + 12 * HOUR).schedule.ready
@@ -162,7 +162,7 @@ test('from the purge to the last test over three days: real times move the rest,
   undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, at + 3 * HOUR)
   expect(tubView(store, tub, at + 3 * HOUR)?.estimate.filledAt).toBe(NOW - 60 * DAY)
   undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, at + 3 * HOUR + 1)
-  takeDelivered(store, tub, { litres: '960' }, at + 3 * HOUR)
+  saveDelivered(store, tub, { litres: '960' }, at + 3 * HOUR)
   expect(findTub(store, tub)?.volumeLitres).toBe(960)
   expect(tick('fill', 'done', at + 4 * HOUR)).toMatchObject({
     message: expect.stringMatching(/ticked meanwhile/),
@@ -203,7 +203,7 @@ test('a pin that has passed, and one that holds', () => {
   ).toMatch(/has passed/)
   pinStage(store, tub, { stage: 'drain', at: '2026-05-22T15:00', zone: ZONE }, NOW)
   expect(
-    view().schedule.placed.find(({ stage }) => stage.id === 'drain')?.start,
+    view().schedule.scheduled.find(({ stage }) => stage.id === 'drain')?.start,
   ).toBeGreaterThanOrEqual(Date.UTC(2026, 4, 22, 13))
   pinStage(store, tub, { stage: 'drain' }, NOW)
   expect(findTub(store, tub)?.refill?.pins).toEqual({})

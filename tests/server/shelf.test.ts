@@ -1,7 +1,7 @@
 import { choose } from '@/server/choices'
 import type { Fields, Outcome } from '@/server/form'
 import { recordEntry } from '@/server/journal'
-import { addToShelf, editOnShelf, shelfFields, shelfOf, takeOffShelf } from '@/server/shelf'
+import { addToShelf, editOnShelf, removeFromShelf, shelfFields, shelfOf } from '@/server/shelf'
 import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
 import { findTub, insertTub } from '@/store/tubs'
@@ -49,9 +49,9 @@ test('the same product stands there once, and can be taken off', () => {
   add('sodium bisulfate')
   add('sodium bisulfate')
   expect(shelfOf(store)).toHaveLength(1)
-  expect(takeOffShelf(store, tub, only().id, NOW).ok).toBe(true)
+  expect(removeFromShelf(store, tub, only().id, NOW).ok).toBe(true)
   expect(shelfOf(store)).toEqual([])
-  expect(takeOffShelf(store, tub, 1, NOW).ok).toBe(false)
+  expect(removeFromShelf(store, tub, 1, NOW).ok).toBe(false)
   expect(errorsOf(add('moon dust')).product).toContain('choose')
 })
 

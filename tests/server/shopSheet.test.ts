@@ -1,5 +1,5 @@
 import { undoLastChange } from '@/server/journal'
-import { cellMoment, cellNumber, keepSheet, previewSheet } from '@/server/shopSheet'
+import { cellMoment, cellNumber, previewSheet, saveSheet } from '@/server/shopSheet'
 import { openStore, type Store } from '@/store/database'
 import { journalOf, lastChange } from '@/store/entries'
 import { insertTub } from '@/store/tubs'
@@ -81,7 +81,7 @@ test('JSON, one object or many, is read by its keys', () => {
 
 test('a sheet is kept whole by one act and taken back by one', () => {
   const asked = { text: GERMAN, timeZone, now: NOW }
-  expect(keepSheet(store, tub, asked)).toEqual({ kept: 2 })
+  expect(saveSheet(store, tub, asked)).toEqual({ kept: 2 })
   expect(journalOf(store, tub).map(({ body }) => body)).toMatchObject([
     { method: 'shop', readings: { pH: 7.6 } },
     { method: 'shop', readings: { pH: 7.4 } },

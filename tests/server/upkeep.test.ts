@@ -1,10 +1,11 @@
-import { keepChore, setChore } from '@/server/chores'
-import { actOnFilter, filtersOf, keepFilterSet } from '@/server/filters'
+import { DAY, HOUR } from '@/core/time'
+import { saveChore, setChore } from '@/server/chores'
+import { actOnFilter, filtersOf, saveFilterSet } from '@/server/filters'
 import type { Fields, Outcome } from '@/server/form'
 import { recordEntry, undoLastChange } from '@/server/journal'
-import { keepQuiet, nudgesNow } from '@/server/nudges'
+import { remindersNow, saveQuiet } from '@/server/reminders'
 import { shelfOf } from '@/server/shelf'
-import { dropStay, importStays, keepStay, readCalendar } from '@/server/stays'
+import { importStays, readCalendar, removeStay, saveStay } from '@/server/stays'
 import { choresOfTubs } from '@/server/upkeep'
 import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
@@ -14,7 +15,6 @@ import { insertOnShelf } from '@/store/shelf'
 import { insertTub } from '@/store/tubs'
 import { staysAhead } from '@/store/upkeep'
 import { newTub } from '../store/newTub'
-import { DAY, HOUR } from "@/core/time";
 
 const NOW = Date.UTC(2026, 4, 20, 10)
 const ZONE = 'Europe/Berlin'
@@ -50,19 +50,19 @@ describe('chores as rules', () => {
     ['5000', 'Every so many days: 5000 was given; it can be 1 to 1825 days.'],
     ['weekly', "Every so many days: 'weekly' is not a number; it can be 1 to 1825 days."],
   ])('an interval of %s is refused at its field and nothing is written', (days, sentence) => {
-    expect(errorsOf(keepChore(store, tub, { ...form, days }, NOW))).toEqual({ days: sentence })
+    expect(errorsOf(saveChore(store, tub, { ...form, days }, NOW))).toEqual({ days: sentence })
     expect(tubView(store, tub, NOW)?.rules).toEqual([])
   })
   test('no interval at all, half a season', () => {
-    expect(errorsOf(keepChore(store, tub, { ...form, days: '' }, NOW)).days).toMatch(
+    expect(errorsOf(saveChore(store, tub, { ...form, days: '' }, NOW)).days).toMatch(
       /give at least one/,
     )
-    expect(errorsOf(keepChore(store, tub, { ...form, fromMonth: '11' }, NOW)).toMonth).toMatch(
+    expect(errorsOf(saveChore(store, tub, { ...form, fromMonth: '11' }, NOW)).toMonth).toMatch(
       /both months/,
     )
   })
   test('an own chore is added, done under its name, taken off and put back', () => {
-    expect(keepChore(store, tub, form, NOW).ok).toBe(true)
+    expect(saveChore(store, tub, form, NOW).ok).toBe(true)
     const own = tubView(store, tub, NOW)?.rules[0]?.chore ?? ''
     expect(own).toMatch(/^own-\d+$/)
     expect(chore({ chore: own, outcome: 'done' }).ok).toBe(true)
@@ -77,7 +77,7 @@ describe('chores as rules', () => {
     expect(chore({ chore: own, outcome: 'done' }, NOW + 1).ok).toBe(true)
   })
   test('a preset is changed, paused and brought back', () => {
-    keepChore(store, tub, { ...form, chore: 'waterline', name: 'Wipe it', days: '14' }, NOW)
+    saveChore(store, tub, { ...form, chore: 'waterline', name: 'Wipe it', days: '14' }, NOW)
     const wipe = () =>
       choresOfTubs(store, NOW, tub)[0]?.chores.find((one) => one.chore.id === 'waterline')
     expect(wipe()?.chore).toMatchObject({ name: 'Wipe it', interval: { days: 14 } })
@@ -145,7 +145,7 @@ describe('ticking', () => {
 
 describe('filter sets', () => {
   const add = (name: string) =>
-    keepFilterSet(store, tub, { name, kind: 'open ends', cartridges: '2', zone: ZONE }, NOW)
+    saveFilterSet(store, tub, { name, kind: 'open ends', cartridges: '2', zone: ZONE }, NOW)
   const set = (name: string) => filtersOf(store, NOW + HOUR).find((one) => one.set.name === name)
   const act = (name: string, what: string, more: Fields = {}, where = tub, at = NOW) =>
     actOnFilter(store, where, { set: String(set(name)?.set.id), act: what, ...more }, at)
@@ -174,7 +174,7 @@ describe('filter sets', () => {
   test('two sets of one name, a dozen and more cartridges, bought tomorrow', () => {
     add('Copper')
     expect(errorsOf(add('copper')).name).toMatch(/there is a set called/)
-    const more = keepFilterSet(
+    const more = saveFilterSet(
       store,
       tub,
       { name: 'S', kind: 'open ends', cartridges: '40', bought: '2026-06-20', zone: ZONE },
@@ -226,7 +226,7 @@ describe('stays from a calendar file (RFC 5545)', () => {
       '2026-06-03T17:30:00.000Z',
     ])
     expect(soaks[0]?.load).toEqual({ people: 4, minutes: 45 })
-    dropStay(store, tub, staysAhead(store, tub, NOW)[0]?.id ?? 0, NOW)
+    removeStay(store, tub, staysAhead(store, tub, NOW)[0]?.id ?? 0, NOW)
     expect(soaksAhead(store, tub, NOW)).toEqual([])
   })
   test('times of day in a named zone, in UTC, and with no zone at all', () => {
@@ -302,7 +302,7 @@ describe('stays from a calendar file (RFC 5545)', () => {
   })
   test('typed by hand: the last day after the first, no day that is not', () => {
     const typed = (from: string, to: string) =>
-      errorsOf(keepStay(store, tub, { as: 'away', from, to, zone: ZONE }, NOW))
+      errorsOf(saveStay(store, tub, { as: 'away', from, to, zone: ZONE }, NOW))
     expect(typed('2026-06-04', '2026-06-01').to).toMatch(/not after/)
     expect(typed('2027-02-29', '2027-03-02').from).toMatch(/not on the calendar/)
     expect(typed('2026-06-01', '2026-06-20')).toEqual({})
@@ -311,12 +311,12 @@ describe('stays from a calendar file (RFC 5545)', () => {
 })
 
 test('quiet hours are kept, by the clock of the wall', () => {
-  expect(nudgesNow(store, NOW, 'UTC')[0]?.nudges.length).toBeGreaterThan(0)
-  expect(nudgesNow(store, NOW, 'Asia/Tokyo').length).toBe(1)
-  expect(nudgesNow(store, NOW, 'Pacific/Auckland')).toEqual([])
-  expect(errorsOf(keepQuiet(store, { fromHour: '25', toHour: '8' })).fromHour).toMatch(/0 to 23/)
-  keepQuiet(store, { fromHour: '9', toHour: '12' })
-  expect(nudgesNow(store, NOW, 'UTC')).toEqual([])
+  expect(remindersNow(store, NOW, 'UTC')[0]?.nudges.length).toBeGreaterThan(0)
+  expect(remindersNow(store, NOW, 'Asia/Tokyo').length).toBe(1)
+  expect(remindersNow(store, NOW, 'Pacific/Auckland')).toEqual([])
+  expect(errorsOf(saveQuiet(store, { fromHour: '25', toHour: '8' })).fromHour).toMatch(/0 to 23/)
+  saveQuiet(store, { fromHour: '9', toHour: '12' })
+  expect(remindersNow(store, NOW, 'UTC')).toEqual([])
 })
 
 test('the short journal gives the same dates as the whole one', () => {

@@ -1,4 +1,5 @@
-import { type NewEntry } from '@/core/journal/entry'
+import type { NewEntry } from '@/core/journal/entry'
+import { DAY, HOUR } from '@/core/time'
 import { entryFields } from '@/server/entryFields'
 import { fieldsOf } from '@/server/form'
 import { recordEntry } from '@/server/journal'
@@ -7,7 +8,6 @@ import { openStore, type Store } from '@/store/database'
 import { insertEntry, journalOf, lastChange, markDeleted } from '@/store/entries'
 import { findTub, insertTub, type TubRow } from '@/store/tubs'
 import { newTub } from '../store/newTub'
-import { DAY, HOUR } from "@/core/time";
 
 const NOW = Date.UTC(2026, 4, 20, 18, 0)
 let store: Store

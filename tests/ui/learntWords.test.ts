@@ -1,12 +1,12 @@
-import { type Entry, type NewEntry } from '@/core/journal/entry'
+import type { Entry, NewEntry } from '@/core/journal/entry'
 import { levelAhead } from '@/core/refill/levelAhead'
+import { DAY, HOUR } from '@/core/time'
 import { assumedWeather } from '@/core/weather'
-import { explainWords, levelWords, oldReadingWords, startsFromWords } from '@/words/learntWords'
+import { formatExplain, formatLevel, formatOldReading, formatStartsFrom } from '@/words/learntWords'
 import { planText } from '@/words/planWords'
-import { verdictWords } from '@/words/verdictWords'
+import { formatVerdict } from '@/words/verdictWords'
 import { journal, NOW, tested } from '../core/waters'
-import { reader, viewOf } from './view'
-import { DAY, HOUR } from "@/core/time";
+import { preferences, viewOf } from './view'
 
 /** Two weeks in which chlorine falls by a tenth a day and is put back twice, the last test so many hours ago. */
 const taught = (hoursAgo: number, more: NewEntry[] = []): Entry[] => {
@@ -28,17 +28,17 @@ const taught = (hoursAgo: number, more: NewEntry[] = []): Entry[] => {
 
 test('a fresh reading is the ground by itself; a day-old one is carried on, and every place says so', () => {
   const fresh = viewOf('granular chlorine', taught(1), NOW)
-  expect(startsFromWords(fresh.view, fresh.reader)).toBeUndefined()
-  expect(oldReadingWords(fresh.view)).toBeUndefined()
-  const { view, reader: own } = viewOf('granular chlorine', taught(30), NOW)
-  expect(startsFromWords(view, own)).toMatch(
+  expect(formatStartsFrom(fresh.view, fresh.preferences)).toBeUndefined()
+  expect(formatOldReading(fresh.view)).toBeUndefined()
+  const { view, preferences: own } = viewOf('granular chlorine', taught(30), NOW)
+  expect(formatStartsFrom(view, own)).toMatch(
     /^Free chlorine, pH and Alkalinity by the estimate, learnt from 42 readings of this tub\.$/,
   )
-  expect(verdictWords(view.tub, view.verdict, view.plan, view.estimate, own).evidence).toMatch(
+  expect(formatVerdict(view.tub, view.verdict, view.plan, view.estimate, own).evidence).toMatch(
     /30 hours ago; estimated since then from 42 readings/,
   )
   expect(view.plan.steps.length).toBeGreaterThan(0)
-  expect(oldReadingWords(view)).toMatch(
+  expect(formatOldReading(view)).toMatch(
     /^Free chlorine was last tested 30 hours ago\. A new test is surer than this plan, and nobody gets in without one\.$/,
   )
   expect(planText(view, own)).toContain('A new test is surer')
@@ -60,18 +60,18 @@ test('why: what a week used beside the week before', () => {
     }),
   )
   const quiet = viewOf('granular chlorine', taught(1), NOW).view
-  expect(explainWords(quiet, reader).join(' ')).toMatch(
+  expect(formatExplain(quiet, preferences).join(' ')).toMatch(
     /About \d\.\d ppm of free chlorine a day were used this last week/,
   )
   const { view } = viewOf('granular chlorine', taught(1, [...soaks, ...shocks]), NOW)
-  expect(explainWords(view, reader).join(' ')).toMatch(
+  expect(formatExplain(view, preferences).join(' ')).toMatch(
     /used this last week, \d\.\d the week before: \d+\.\d person-hours in it, against none\./,
   )
 })
 
 test('the level is told in millimetres and litres with where the air comes from', () => {
   const level = levelAhead([], NOW, () => assumedWeather(10), 2.5, 38)
-  expect(levelWords(level, 'assumed', reader)).toMatch(
+  expect(formatLevel(level, 'assumed', preferences)).toMatch(
     /falls about \d mm if people come as in the last four weeks: 1\d L evaporate, 0 L go out with bathers\. Air 10.* °C, assumed\./,
   )
 })

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import type { ReactElement } from 'react'
 import { renderToStaticMarkup } from 'react-dom/server'
 import type { Readings } from '@/core/testing/quantity'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { WaterBand, WaterColumn } from '@/ui/column/WaterColumn'
 import { BalanceMap } from '@/ui/dose/BalanceMap'
 import { Ribbon } from '@/ui/dose/Ribbon'
@@ -10,7 +11,6 @@ import { Spoons } from '@/ui/dose/Spoons'
 import { EffectTable, effectRows, StepDetails } from '@/ui/dose/StepDetails'
 import { journal, NOW, tested } from '../core/waters'
 import { viewOf } from './view'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const html = (element: ReactElement) => renderToStaticMarkup(element)
 const text = (markup: string) => markup.replace(/<[^>]*>/g, ' ').replace(/\s+/g, ' ')
@@ -28,13 +28,13 @@ const map = (given: ReturnType<typeof viewOf>) => (
     planOptions={{}}
     products={['sodium bicarbonate', 'sodium bisulfate']}
     plan={given.view.plan}
-    reader={given.reader}
+    preferences={given.preferences}
   />
 )
 
 describe('the water column', () => {
   const given = viewOf('bromine tablets', journal(tested(NOW - 6 * MINUTE, low, 'strip')), NOW)
-  const markup = html(<WaterColumn view={given.view} reader={given.reader} />)
+  const markup = html(<WaterColumn view={given.view} preferences={given.preferences} />)
 
   test('says every state in words, for ears too', () => {
     expect(markup).toContain(
@@ -47,12 +47,12 @@ describe('the water column', () => {
   })
   test('without a reading shows dashes and no whisker', () => {
     const empty = viewOf('granular chlorine', [], NOW)
-    const column = html(<WaterColumn view={empty.view} reader={empty.reader} />)
+    const column = html(<WaterColumn view={empty.view} preferences={empty.preferences} />)
     expect(count(column, /not read/g)).toBeGreaterThanOrEqual(4)
     expect(column).not.toContain('stroke-width="1.4"')
   })
   test('stands across the top of a phone with the same figures', () => {
-    const band = html(<WaterBand view={given.view} reader={given.reader} />)
+    const band = html(<WaterBand view={given.view} preferences={given.preferences} />)
     for (const figure of ['2.0', '8.0', '60', '130']) expect(text(band)).toContain(figure)
     expect(count(band, /<li /g)).toBe(4)
   })
@@ -97,7 +97,7 @@ describe('the balance map', () => {
 describe('the ribbon', () => {
   const ribbon = (readings: Readings, age: number) => {
     const given = viewOf('granular chlorine', journal(tested(NOW - age, readings)), NOW)
-    return text(html(<Ribbon view={given.view} reader={given.reader} />))
+    return text(html(<Ribbon view={given.view} preferences={given.preferences} />))
   }
   test('says when the residual will have fallen out of its band', () => {
     // ln(4/3) / (0.2/24 h) = 34.5 h: the morning after next.
@@ -112,7 +112,7 @@ describe('the ribbon', () => {
   })
   test('says that a floater is taken to hold the level', () => {
     const given = viewOf('bromine tablets', journal(tested(NOW, { ...low, bromine: 5 })), NOW)
-    expect(text(html(<Ribbon view={given.view} reader={given.reader} />))).toContain(
+    expect(text(html(<Ribbon view={given.view} preferences={given.preferences} />))).toContain(
       'and the floater holds: above 4.0 ppm for two days',
     )
   })
@@ -130,7 +130,9 @@ describe('the ribbon', () => {
             journal(tested(NOW - hours * HOUR, { ...fine, freeChlorine })),
             NOW,
           )
-          expect(html(<Ribbon view={given.view} reader={given.reader} />)).not.toContain('NaN')
+          expect(html(<Ribbon view={given.view} preferences={given.preferences} />)).not.toContain(
+            'NaN',
+          )
         },
       ),
       { numRuns: 30 },
@@ -144,7 +146,9 @@ describe('a step', () => {
   if (!acid) throw new Error('expected a step')
 
   test('shows its working in order, with the rounding last', () => {
-    const said = text(html(<StepDetails step={acid} tub={given.view.tub} reader={given.reader} />))
+    const said = text(
+      html(<StepDetails step={acid} tub={given.view.tub} preferences={given.preferences} />),
+    )
     const order = ['Alkalinity to take', 'Water', 'Together', 'One gram', 'So it takes', 'Rounded']
     const places = order.map((label) => said.indexOf(label))
     expect(places).toEqual([...places].sort((a, b) => a - b))
@@ -160,7 +164,7 @@ describe('a step', () => {
       'Dissolved solids, ppm',
       'Scale or bite (calcite index)',
     ])
-    const markup = html(<EffectTable rows={rows} caption="All" reader={given.reader} />)
+    const markup = html(<EffectTable rows={rows} caption="All" preferences={given.preferences} />)
     expect(count(markup, /scope="row"/g)).toBe(rows.length)
   })
   test('chlorine shows the stabiliser it leaves', () => {
@@ -172,7 +176,7 @@ describe('a step', () => {
     const [dose] = chlorine.view.plan.steps
     if (!dose) throw new Error('expected a dose')
     const said = text(
-      html(<StepDetails step={dose} tub={chlorine.view.tub} reader={chlorine.reader} />),
+      html(<StepDetails step={dose} tub={chlorine.view.tub} preferences={chlorine.preferences} />),
     )
     expect(said).toContain('Stabiliser, ppm')
     expect(said).toMatch(/Leaves 2\.\d ppm stabiliser for good/)

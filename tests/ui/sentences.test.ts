@@ -1,22 +1,22 @@
-import { type NewEntry } from '@/core/journal/entry'
+import type { NewEntry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { columnScales } from '@/ui/column/columnData'
 import { presetFields, programmeIn } from '@/ui/form/presetFields'
 import { testRows } from '@/ui/form/testRows'
-import { agendaWords } from '@/words/agendaWords'
-import { entryWords, KIND_WORDS } from '@/words/entryWords'
-import { verdictWords } from '@/words/verdictWords'
+import { formatAgenda } from '@/words/agendaWords'
+import { formatEntry, KIND_WORDS } from '@/words/entryWords'
+import { formatVerdict } from '@/words/verdictWords'
 import { journal, NOW, tested } from '../core/waters'
 import { viewOf } from './view'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
 const fine: Readings = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 const brominated: Readings = { bromine: 5, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 
 const say = (entries: NewEntry[], programme: ProgrammeId = 'granular chlorine') => {
-  const { view, reader } = viewOf(programme, journal(...entries), NOW)
-  return verdictWords(view.tub, view.verdict, view.plan, view.estimate, reader)
+  const { view, preferences } = viewOf(programme, journal(...entries), NOW)
+  return formatVerdict(view.tub, view.verdict, view.plan, view.estimate, preferences)
 }
 const dose = (at: number): NewEntry => ({
   kind: 'dose',
@@ -130,8 +130,8 @@ describe('the sentence, its reason and where it leads', () => {
 
 describe('what comes next, in words', () => {
   const next = (entries: NewEntry[], programme: ProgrammeId = 'granular chlorine') => {
-    const { view, reader } = viewOf(programme, journal(...entries), NOW)
-    return view.agenda.map((item) => agendaWords(item, reader))
+    const { view, preferences } = viewOf(programme, journal(...entries), NOW)
+    return view.agenda.map((item) => formatAgenda(item, preferences))
   }
   test('a dose names its products and is due now', () => {
     const [first, second] = next([tested(NOW, { ...fine, freeChlorine: 1, pH: 8.1 })])
@@ -160,7 +160,7 @@ describe('what comes next, in words', () => {
 })
 
 test('every kind of entry has its word and its line', () => {
-  const { reader } = viewOf('granular chlorine', [], NOW)
+  const { preferences } = viewOf('granular chlorine', [], NOW)
   const lines = journal(
     tested(NOW, { freeChlorine: 4, temperature: 38 }, 'strip'),
     dose(NOW),
@@ -169,7 +169,7 @@ test('every kind of entry has its word and its line', () => {
     { kind: 'water', at: NOW, body: { replacedFraction: 0.35 } },
     { kind: 'water', at: NOW, body: { replacedFraction: 1 } },
     { kind: 'note', at: NOW, body: { text: 'Wind.' } },
-  ).map((entry) => [KIND_WORDS[entry.kind], entryWords(entry, reader)])
+  ).map((entry) => [KIND_WORDS[entry.kind], formatEntry(entry, preferences)])
   expect(lines).toEqual([
     ['Test', 'Strip: Chlorine 4.0 ppm, water 38.0 °C'],
     ['Dose', '5 g chlorine granules (dichlor)'],
@@ -183,8 +183,12 @@ test('every kind of entry has its word and its line', () => {
 
 describe('the form of a test', () => {
   test('asks for what the programme needs, with its band and the last value', () => {
-    const { view, reader } = viewOf('bromine tablets', journal(tested(NOW - DAY, brominated)), NOW)
-    const rows = testRows(view, reader)
+    const { view, preferences } = viewOf(
+      'bromine tablets',
+      journal(tested(NOW - DAY, brominated)),
+      NOW,
+    )
+    const rows = testRows(view, preferences)
     expect(rows.map(({ quantity }) => quantity)).toEqual([
       'bromine',
       'pH',
@@ -199,9 +203,9 @@ describe('the form of a test', () => {
     })
   })
   test('begins at the middle of the band where nothing was read', () => {
-    const { view, reader } = viewOf('granular chlorine', [], NOW)
+    const { view, preferences } = viewOf('granular chlorine', [], NOW)
     const start = Object.fromEntries(
-      testRows(view, reader).map(({ quantity, start: first }) => [quantity, first]),
+      testRows(view, preferences).map(({ quantity, start: first }) => [quantity, first]),
     )
     expect(start).toMatchObject({
       freeChlorine: 4,
@@ -214,8 +218,8 @@ describe('the form of a test', () => {
 })
 
 test('a column has a scale for every quantity that is watched; only residual and pH close the tub', () => {
-  const { view, reader } = viewOf('granular chlorine', journal(tested(NOW, fine)), NOW)
-  const scales = columnScales(view.tub, view.estimate, reader)
+  const { view, preferences } = viewOf('granular chlorine', journal(tested(NOW, fine)), NOW)
+  const scales = columnScales(view.tub, view.estimate, preferences)
   expect(scales.map(({ name, shown, closes }) => [name, shown, closes])).toEqual([
     ['Chlorine', '4.0', true],
     ['pH', '7.5', true],

@@ -7,17 +7,17 @@ import { insertTub } from '@/store/tubs'
 import { doseLink } from '@/ui/form/doseLink'
 import { inUnits, levelUnits, metric } from '@/words/inUnits'
 import { fieldNumber } from '@/words/readNumber'
-import { clock, dose, type Reader } from '@/words/words'
+import { clock, type DisplayPreferences, dose } from '@/words/words'
 import { newTub } from '../store/newTub'
-import { reader } from './view'
+import { preferences } from './view'
 
-const american: Reader = {
-  ...reader,
+const american: DisplayPreferences = {
+  ...preferences,
   locale: 'en-US',
   timeZone: 'America/New_York',
   units: { volume: 'US gallon', temperature: 'fahrenheit', mass: 'ounce' },
 }
-const german: Reader = { ...reader, locale: 'en-DE', timeZone: 'Europe/Berlin' }
+const german: DisplayPreferences = { ...preferences, locale: 'en-DE', timeZone: 'Europe/Berlin' }
 
 test.each([
   ['At 40 °C keep it short.', 'At 104 °F keep it short.'],
@@ -28,7 +28,7 @@ test.each([
   ['pH 7.4 and 90 ppm', 'pH 7.4 and 90 ppm'],
 ])('%s, for a reader of US units', (text, expected) => {
   expect(inUnits(text, american)).toBe(expected)
-  expect(inUnits(text, reader)).toBe(text.replace('1000', '1,000'))
+  expect(inUnits(text, preferences)).toBe(text.replace('1000', '1,000'))
 })
 
 test('one metric amount, and a level, for both', () => {
@@ -49,7 +49,7 @@ test('one rounding: the sentence and the form show the same amount', () => {
     fc.property(
       fc.constantFrom(...PRODUCT_NAMES),
       fc.double({ min: 0.5, max: 900, noNaN: true }),
-      fc.constantFrom(american, german, reader),
+      fc.constantFrom(american, german, preferences),
       (product, grams, whose) => {
         const shown = shownDose(product, grams, whose.units.mass)
         expect(dose(product, grams, whose)).toBe(

@@ -1,20 +1,20 @@
+import { dosingCycleOf, waitingUntil } from '@/core/advice/dosingCycle'
 import { dosePlan } from '@/core/advice/plan'
-import { roundOf, waitingUntil } from '@/core/advice/dosingCycle'
 import { scheduleOf } from '@/core/advice/schedule'
 import { estimate } from '@/core/estimate/estimate'
-import { believe } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { learntOf } from '@/core/estimate/learning/learnt'
+import { mergeLearnedEstimate } from '@/core/estimate/learning/mergeLearnedEstimate'
 import type { Entry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
 import { agenda } from '@/core/today/agenda'
 import { verdict } from '@/core/today/verdict'
 import { choresDue } from '@/core/upkeep/choreDue'
 import type { TubView } from '@/server/views'
-import type { Reader } from '@/words/words'
+import type { DisplayPreferences } from '@/words/words'
 import { tubWith } from '../core/waters'
 
-export const reader: Reader = {
+export const preferences: DisplayPreferences = {
   locale: 'en-GB',
   timeZone: 'UTC',
   units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
@@ -26,7 +26,7 @@ export const viewOf = (
   programme: ProgrammeId,
   journal: Entry[],
   now: number,
-): { view: TubView; reader: Reader } => {
+): { view: TubView; preferences: DisplayPreferences } => {
   const tub = {
     ...tubWith(programme),
     id: 1,
@@ -36,7 +36,7 @@ export const viewOf = (
     preset: 'full',
     kind: 'hard shell' as const,
     surroundings: null,
-    units: reader.units,
+    units: preferences.units,
     testSchool: 'after soak' as const,
     choices: {},
     keepOutAbovePpm: null,
@@ -46,11 +46,11 @@ export const viewOf = (
     createdAt: 0,
   }
   const ensemble = ensembleOf(tub, journal, now, 64)
-  const state = believe(tub, journal, estimate(tub, journal, now), ensemble)
+  const state = mergeLearnedEstimate(tub, journal, estimate(tub, journal, now), ensemble)
   const plan = dosePlan(tub, journal, state)
-  const round = roundOf(journal, state)
+  const round = dosingCycleOf(journal, state)
   return {
-    reader: { ...reader, now },
+    preferences: { ...preferences, now },
     view: {
       now,
       tub,

@@ -1,34 +1,34 @@
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
-import { type Entry } from '@/core/journal/entry'
+import type { Entry } from '@/core/journal/entry'
 import { programmeOf } from '@/core/programmes/programme'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { verdict } from '@/core/today/verdict'
 import type { Tub } from '@/core/tub/tub'
 import { position, staffMarks } from '@/ui/column/scale'
-import { entryWords } from '@/words/entryWords'
-import { floorWords, verdictWords } from '@/words/verdictWords'
+import { formatEntry } from '@/words/entryWords'
+import { formatFloor, formatVerdict } from '@/words/verdictWords'
 import {
   amount,
+  type DisplayPreferences,
   day,
   dayAndClock,
   duration,
+  formatSpoon,
   list,
   mass,
-  type Reader,
-  spoonWords,
   volume,
 } from '@/words/words'
 import { journal, NOW, tested, tubWith } from '../core/waters'
-import { DAY, HOUR, MINUTE } from "@/core/time";
 
-const reader: Reader = {
+const preferences: DisplayPreferences = {
   locale: 'en-GB',
   timeZone: 'UTC',
   units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
   now: NOW,
 }
-const american: Reader = {
-  ...reader,
+const american: DisplayPreferences = {
+  ...preferences,
   locale: 'en-US',
   units: { volume: 'US gallon', temperature: 'fahrenheit', mass: 'ounce' },
 }
@@ -36,13 +36,13 @@ const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 
 
 const say = (tub: Tub, entries: Entry[], now = NOW) => {
   const state = estimate(tub, entries, now)
-  return verdictWords(
+  return formatVerdict(
     tub,
     verdict(tub, entries, now, state),
     dosePlan(tub, entries, state),
     state,
     {
-      ...reader,
+      ...preferences,
       now,
     },
   )
@@ -65,29 +65,31 @@ test('no reading, stale, out of band and fine are four different sentences', () 
 })
 
 test('a range below the published floor says so where it is used', () => {
-  expect(floorWords(tubWith(), reader)).toBeUndefined()
+  expect(formatFloor(tubWith(), preferences)).toBeUndefined()
   const [, moderate] = programmeOf('granular chlorine').presets
   const low = tubWith('granular chlorine', { targets: moderate?.targets ?? tubWith().targets })
-  expect(floorWords(low, reader)).toContain('below the published floor of 3.0')
+  expect(formatFloor(low, preferences)).toContain('below the published floor of 3.0')
 })
 
 test('figures, units and decimals', () => {
-  expect(amount('pH', 7.46, reader)).toBe('7.5')
+  expect(amount('pH', 7.46, preferences)).toBe('7.5')
   expect(amount('temperature', 38, american)).toBe('100.4 °F')
   expect(volume(1324.89, american)).toBe('350 US gal')
   expect(mass(56.7, american)).toBe('2 oz')
-  expect(mass(1250, reader)).toBe('1,250 g')
-  expect(spoonWords('sodium bicarbonate', 90)).toBe('6 level tablespoons')
-  expect(spoonWords('sodium dichlor dihydrate', 2.25)).toBe('½ level teaspoon')
+  expect(mass(1250, preferences)).toBe('1,250 g')
+  expect(formatSpoon('sodium bicarbonate', 90)).toBe('6 level tablespoons')
+  expect(formatSpoon('sodium dichlor dihydrate', 2.25)).toBe('½ level teaspoon')
 })
 
 test('days and times in the reader’s zone', () => {
-  expect(day(NOW, reader)).toBe('today')
-  expect(day(NOW - DAY, reader)).toBe('yesterday')
-  expect(dayAndClock(NOW + DAY, reader)).toBe('tomorrow 18:00')
-  expect(dayAndClock(NOW - 9 * DAY, reader)).toMatch(/^Mon 11 May 18:00$|^Mon,? 11 May,? 18:00$/)
+  expect(day(NOW, preferences)).toBe('today')
+  expect(day(NOW - DAY, preferences)).toBe('yesterday')
+  expect(dayAndClock(NOW + DAY, preferences)).toBe('tomorrow 18:00')
+  expect(dayAndClock(NOW - 9 * DAY, preferences)).toMatch(
+    /^Mon 11 May 18:00$|^Mon,? 11 May,? 18:00$/,
+  )
   // 18:00 UTC is the next morning in Tokyo.
-  expect(dayAndClock(NOW, { ...reader, timeZone: 'Asia/Tokyo' })).toBe('03:00')
+  expect(dayAndClock(NOW, { ...preferences, timeZone: 'Asia/Tokyo' })).toBe('03:00')
 })
 
 test('durations as people say them', () => {
@@ -106,8 +108,8 @@ test('an entry is one line; a dose that differs from its plan says so', () => {
     { kind: 'dose', at: NOW, body: { product: 'sodium bisulfate', grams: 12, plannedGrams: 15 } },
     { kind: 'soak', at: NOW, body: { people: 1, minutes: 30 } },
   )
-  expect(dose && entryWords(dose, reader)).toBe('12 g dry acid (planned 15 g)')
-  expect(soak && entryWords(soak, reader)).toBe('1 person for 30 minutes')
+  expect(dose && formatEntry(dose, preferences)).toBe('12 g dry acid (planned 15 g)')
+  expect(soak && formatEntry(soak, preferences)).toBe('1 person for 30 minutes')
 })
 
 test('every band fills the middle third of its staff', () => {

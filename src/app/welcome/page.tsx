@@ -8,7 +8,7 @@ import { presetFields } from '@/ui/form/presetFields'
 import { TubForm } from '@/ui/form/TubForm'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
 import { setUpTub } from '../actions'
-import { readerOf } from '../reader'
+import { preferencesOf } from '../preferences'
 
 export const metadata: Metadata = { title: 'A new tub' }
 
@@ -17,12 +17,15 @@ const AMERICAN = /^en-US|^es-US/
 const Welcome = async () => {
   await cookies()
   const now = Date.now()
-  const reader = await readerOf({ volume: 'litre', temperature: 'celsius', mass: 'gram' }, now)
-  const american = AMERICAN.test(reader.locale)
+  const preferences = await preferencesOf(
+    { volume: 'litre', temperature: 'celsius', mass: 'gram' },
+    now,
+  )
+  const american = AMERICAN.test(preferences.locale)
   const tubs = tubList(theStore())
   return (
     <main className="mx-auto max-w-[860px] px-5 py-10 lg:py-14">
-      <ZoneCookie assumed={reader.timeZone} />
+      <ZoneCookie assumed={preferences.timeZone} />
       {tubs.length > 0 && (
         <Link href="/" className="quiet">
           Back to the tub
@@ -37,7 +40,7 @@ const Welcome = async () => {
         action={setUpTub}
         first
         draftKey="tub.new"
-        today={toWallClock(now, reader.timeZone).slice(0, 10)}
+        today={toWallClock(now, preferences.timeZone).slice(0, 10)}
         initial={{
           name: '',
           place: '',

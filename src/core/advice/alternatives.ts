@@ -2,8 +2,16 @@ import type { Estimate } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
+import {
+  ACID_PARTS,
+  CARE,
+  type Choices,
+  LIFTS,
+  ORDERS,
+  SANITIZING,
+  USUAL_CHOICES,
+} from '../tub/choices'
 import type { Tub } from '../tub/tub'
-import { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING, USUAL_CHOICES } from '../tub/choices'
 import { dosePlan, type Plan, type PlanOptions } from './plan'
 import type { PlanStep } from './planTypes'
 

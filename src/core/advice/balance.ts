@@ -1,13 +1,13 @@
 import { addEffect } from '../products/addProduct'
+import { ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import type { ProductEffect } from '../products/substance'
 import { contains, type Targets, width } from '../programmes/programme'
+import { type Choices, landingIn } from '../tub/choices'
 import { waterAtPh } from '../water/aerate'
 import { readWater, solvePh, waterFromReading } from '../water/solveWater'
 import type { Water } from '../water/water'
-import { type Choices, landingIn } from '../tub/choices'
 import type { Source } from './shelf'
-import { gives } from "../products/doseTarget";
 
 /** Per litre: which products carry a water from one (alkalinity, pH) to another, closed to the air. */
 export interface DosePair {
@@ -115,7 +115,7 @@ export const balanceAims = (
   }
   const landing = (effect: ProductEffect, mgPerLitre: number) =>
     shown(add(water, effect, mgPerLitre))
-  const dose = (effect: ProductEffect, ppm: number) => ppm / gives(effect, 'alkalinity')
+  const dose = (effect: ProductEffect, ppm: number) => ppm / ppmPerUnit(effect, 'alkalinity')
   const bases = [
     PRODUCTS['sodium bicarbonate'].perGram,
     ...sources.filter(({ product }) => PRODUCTS[product].family === 'base').map((s) => s.effect),

@@ -2,9 +2,9 @@ import { quantityOf } from '../estimate/testedWater'
 import { type Entry, isKind } from '../journal/entry'
 import { type LabelRule, labelGrams, PRODUCTS, type ProductName } from '../products/product'
 import { QUANTITY } from '../testing/quantity'
-import type { Remark } from './planTypes'
-import { type Task, usable } from './planContext'
-import { DAY, HOUR } from "../time";
+import { DAY, HOUR } from '../time'
+import { type PlanContext, usable } from './planContext'
+import type { PlanNote } from './planTypes'
 
 /** Granules a day, where no label was typed: the middle of 6 to 10 g for 1000 L, common practice. */
 const USUAL_RULE: Partial<Record<ProductName, LabelRule>> = {
@@ -31,13 +31,13 @@ export interface LabelDose {
  * it was read above its band, or where the rule's time has not come.
  */
 export const sanitizerByLabel = (
-  task: Task,
+  task: PlanContext,
   journal: readonly Entry[],
-): { dose?: LabelDose; remark: Remark } => {
+): { dose?: LabelDose; remark: PlanNote } => {
   const { programme, tub, estimate, sources } = task
   const { sanitizer } = programme
   const { name } = QUANTITY[sanitizer]
-  const say = (text: string): { remark: Remark } => ({ remark: { quantity: sanitizer, text } })
+  const say = (text: string): { remark: PlanNote } => ({ remark: { quantity: sanitizer, text } })
   const source = sources.find(({ product }) => programme.dosedWith.includes(product))
   const product = source?.product ?? programme.dosedWith[0]
   const rule = source?.label ?? USUAL_RULE[product]

@@ -1,3 +1,4 @@
+import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import type { ProductEffect } from '../products/substance'
 import {
@@ -7,17 +8,16 @@ import {
   CHLORINE_G_PER_MOL,
 } from '../water/constants'
 import type { WaterReading } from '../water/water'
-import { type Aimed, gives } from "../products/doseTarget";
 
 /** One line of the arithmetic behind a dose; the edge turns mass and volume into the person's units. */
-export interface WorkingLine {
+export interface CalculationLine {
   label: string
   value: number
   unit: 'ppm' | 'gram' | 'litre' | 'pH' | 'hour' | 'perHour'
 }
 
 /** What a product is measured by, and what it is wanted for. */
-const MEASURED: Record<Aimed | 'bromide', { as: string; need: string }> = {
+const MEASURED: Record<DoseTarget | 'bromide', { as: string; need: string }> = {
   alkalinity: { as: 'calcium carbonate', need: 'Alkalinity that puts both in band' },
   carbon: { as: 'calcium carbonate', need: 'Inorganic carbon' },
   hardness: { as: 'calcium carbonate', need: 'Hardness to raise' },
@@ -31,17 +31,17 @@ const MEASURED: Record<Aimed | 'bromide', { as: string; need: string }> = {
   bromide: { as: 'bromide', need: 'Bromide bank to build' },
 }
 
-const givesOf = (effect: ProductEffect, aimed: Aimed | 'bromide') =>
-  aimed === 'bromide' ? (effect.bromideMmol * ATOM.Br) / 1000 : gives(effect, aimed)
+const givesOf = (effect: ProductEffect, aimed: DoseTarget | 'bromide') =>
+  aimed === 'bromide' ? (effect.bromideMmol * ATOM.Br) / 1000 : ppmPerUnit(effect, aimed)
 
-export const workingFor = (
+export const calculationFor = (
   product: ProductName,
   effect: ProductEffect,
-  aimed: Aimed | 'bromide',
+  aimed: DoseTarget | 'bromide',
   wantedGrams: number,
   volumeLitres: number,
   grams: number,
-): WorkingLine[] => {
+): CalculationLine[] => {
   const each = Math.abs(givesOf(effect, aimed))
   const together = each * wantedGrams
   const { as, need } = MEASURED[aimed]

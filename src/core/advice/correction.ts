@@ -1,16 +1,24 @@
 import { addEffect } from '../products/addProduct'
+import { ppmPerUnit } from '../products/doseTarget'
 import type { ProductName } from '../products/product'
 import { hoursToReachPh, TRANSFER_PER_HOUR } from '../water/aerate'
 import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
 import { readWater, waterFromReading } from '../water/solveWater'
 import type { Water } from '../water/water'
 import { type Aim, balanceAims, type Imbalance, imbalanceOf } from './balance'
-import { largestSafeShare, type Trial } from './safeShare'
+import {
+  donePpm,
+  effectFor,
+  isAcid,
+  isBase,
+  orderOf,
+  type PlanContext,
+  usable,
+} from './planContext'
 import { bestRecipe, better, misses, type Recipe } from './recipe'
+import type { RequiredChanges } from './requiredChange'
+import { largestSafeShare, type Trial } from './safeShare'
 import type { Source } from './shelf'
-import { donePpm, effectFor, isAcid, isBase, orderOf, type Task, usable } from './planContext'
-import type { Wants } from './requiredChange'
-import { gives } from "../products/doseTarget";
 
 const BASE_LIMIT_PPM = 60
 const ACID_LIMIT_PPM = 40
@@ -39,7 +47,7 @@ export interface Correction {
   airMinutes: number
   /** How long the air alone would take, hours. */
   airHours: number | undefined
-  /** How much of it goes in this round, 0–1. */
+  /** How much of it goes in this cycle, 0–1. */
   share: number
   /** The first aim that a shelf reaches, or, where another objective is set, the cheapest. */
   from: (shelf: readonly Source[]) => { recipe: Recipe; aim: Aim } | undefined
@@ -47,19 +55,19 @@ export interface Correction {
 
 /** How much of a correction one round allows: by what practice puts in before a test, and by the error of the readings. */
 const shareOf = (
-  task: Task,
+  task: PlanContext,
   balancing: Correction['ordered'],
   trial: Trial,
   water: Water,
   imbalance: Imbalance,
 ): number => {
-  const { tub, estimate, round, sources, choices } = task
+  const { tub, estimate, dosingCycle, sources, choices } = task
   const within = (limit: number, of: (product: ProductName) => boolean) => {
     const need = balancing
       .filter(([product]) => of(product))
       .reduce(
         (ppm, [product, dose]) =>
-          ppm + Math.abs(dose * gives(effectFor(sources, product), 'alkalinity')),
+          ppm + Math.abs(dose * ppmPerUnit(effectFor(sources, product), 'alkalinity')),
         0,
       )
     return need > 0
@@ -69,7 +77,7 @@ const shareOf = (
   let most = Math.min(1, within(BASE_LIMIT_PPM, isBase), within(ACID_LIMIT_PPM, isAcid))
   const soda = balancing.find(([product]) => product === 'sodium carbonate')?.[1] ?? 0
   const sodaDone =
-    round.doses
+    dosingCycle.doses
       .filter(({ body }) => body.product === 'sodium carbonate')
       .reduce((grams, { body }) => grams + body.grams, 0) *
     (1000 / tub.volumeLitres)
@@ -79,7 +87,7 @@ const shareOf = (
     .filter(([product]) => isAcid(product))
     .reduce(
       (ppm, [product, dose]) =>
-        ppm + Math.abs(dose * gives(effectFor(sources, product), 'alkalinity')),
+        ppm + Math.abs(dose * ppmPerUnit(effectFor(sources, product), 'alkalinity')),
       0,
     )
   const acidDone = Math.abs(donePpm(task, 'alkalinity', isAcid))
@@ -97,8 +105,12 @@ const shareOf = (
 }
 
 /** pH and alkalinity, solved together with what the other doses will do to them counted in. */
-export const correctionOf = (task: Task, { wanted }: Wants, others: Recipe): Correction => {
-  const { tub, programme, estimate, round, sources, objective, choices } = task
+export const correctionOf = (
+  task: PlanContext,
+  { required }: RequiredChanges,
+  others: Recipe,
+): Correction => {
+  const { tub, programme, estimate, dosingCycle, sources, objective, choices } = task
   const { targets, volumeLitres } = tub
   const { water, reading } = estimate
   // Not the sanitizer: what it does to pH goes again as it is used up.
@@ -125,7 +137,7 @@ export const correctionOf = (task: Task, { wanted }: Wants, others: Recipe): Cor
       {
         alkalinity: { low: alkalinity, high: alkalinity },
         carbon: { low: carbon, high: carbon },
-        borate: { low: 0, high: alkaliBrought ? 0 : (wanted.borate?.high ?? 0) },
+        borate: { low: 0, high: alkaliBrought ? 0 : (required.borate?.high ?? 0) },
       },
       shelf.filter(
         ({ product }) =>
@@ -174,7 +186,7 @@ export const correctionOf = (task: Task, { wanted }: Wants, others: Recipe): Cor
       water,
     )
     airHours = hoursToReachPh(dosed, TRANSFER_PER_HOUR.jetsWithAir, chosen.aim.pH) ?? 24
-    const already = round.aerations.reduce((sum, { body }) => sum + body.minutes, 0)
+    const already = dosingCycle.aerations.reduce((sum, { body }) => sum + body.minutes, 0)
     trial.airMinutes = Math.max(0, Math.min(airHours * 60, LONGEST_AERATION_MINUTES - already))
   }
   return {

@@ -1,11 +1,11 @@
 import type { Estimate } from '../estimate/estimate'
 import { type Entry, isKind } from '../journal/entry'
 import type { ProductName } from '../products/product'
+import { type Instant, MINUTE } from '../time'
 import { handlingOf } from './handling'
-import { type Instant, MINUTE } from "../time";
 
 /** Doses and aeration since the last test: they belong to the round that the test opened. */
-export const roundOf = (journal: readonly Entry[], estimate: Estimate) => {
+export const dosingCycleOf = (journal: readonly Entry[], estimate: Estimate) => {
   const since = estimate.lastTestAt ?? Number.NEGATIVE_INFINITY
   const inRound = journal.filter((entry) => entry.at >= since && entry.at <= estimate.at)
   return { doses: inRound.filter(isKind('dose')), aerations: inRound.filter(isKind('aeration')) }

@@ -1,8 +1,8 @@
 import { type Estimate, isStale } from '../estimate/estimate'
 import { programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
+import type { Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { type Instant } from "../time";
 
 export interface DueReading {
   quantity: Quantity

@@ -1,12 +1,12 @@
-import type { Meeting } from '../products/incompatibilities'
 import { type Entry, isKind } from '../journal/entry'
+import type { Incompatibility } from '../products/incompatibilities'
 import { PRODUCTS, type ProductName } from '../products/product'
 
 /** Why tablets may not go into the feeder: it last held others. The journal knows only what was logged. */
-export const feederMeeting = (
+export const feederIncompatibility = (
   journal: readonly Entry[],
   product: ProductName,
-): Meeting | undefined => {
+): Incompatibility | undefined => {
   if (PRODUCTS[product].goes !== 'in a feeder') return undefined
   const last = journal
     .filter(isKind('dose'))

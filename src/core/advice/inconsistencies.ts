@@ -1,6 +1,6 @@
 import type { Estimate } from '../estimate/estimate'
 import { monopersulfateShown } from '../testing/interference'
-import { type Oddity, oddities } from '../testing/plausibility'
+import { type Implausibility, implausibilities } from '../testing/plausibility'
 import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '../testing/quantity'
 
 /** From here on a residual bleaches the colours of other pads and reagents, ppm: common practice. */
@@ -22,7 +22,7 @@ const unexplained = (
   before: Estimate,
   readings: Readings,
   deviationOf: (quantity: Quantity, value: number) => number,
-): Oddity[] =>
+): Implausibility[] =>
   QUANTITIES.flatMap((quantity) => {
     const value = readings[quantity]
     const { lastReading, value: expected } = before.quantities[quantity]
@@ -47,12 +47,12 @@ const unexplained = (
  * @param before the estimate just before this test
  * @param deviationOf one standard deviation of these readings
  */
-export const contradictions = (
+export const inconsistencies = (
   before: Estimate,
   readings: Readings,
   deviationOf: (quantity: Quantity, value: number) => number,
-): Oddity[] => {
-  const found = oddities(readings)
+): Implausibility[] => {
+  const found = implausibilities(readings)
   const { freeChlorine, totalChlorine, pH, totalAlkalinity } = readings
   for (const residual of ['freeChlorine', 'bromine'] as const) {
     const read = readings[residual]

@@ -1,36 +1,36 @@
 import { isStale } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
+import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { doseWords } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
+import { feederOf } from '../programmes/feederKind'
 import { contains } from '../programmes/programme'
 import { monopersulfateShown } from '../testing/interference'
 import { QUANTITY, type Quantity } from '../testing/quantity'
+import { HOUR } from '../time'
 import type { Correction } from './correction'
 import { type Dilution, dilutionWords } from './dilution'
-import type { Remark } from './planTypes'
-import { type Recipe } from './recipe'
+import { isAcid, isBase, type PlanContext, usable } from './planContext'
+import type { PlanNote } from './planTypes'
+import type { Recipe } from './recipe'
+import { othersFrom, RAISED, type RequiredChanges, SANITIZER_AIM } from './requiredChange'
 import { sourcesOf, usualShelf } from './shelf'
-import { isAcid, isBase, type Task, usable } from './planContext'
-import { othersFrom, RAISED, SANITIZER_AIM, type Wants } from './requiredChange'
-import { feederOf } from "../programmes/feederKind";
-import { type Aimed, gives } from "../products/doseTarget";
-import { HOUR } from "../time";
 
 /** What the shelf lacks for what was wanted, and what may not go in. */
-export const lackingRemarks = (
-  task: Task,
-  wants: Wants,
+export const lackingNotes = (
+  task: PlanContext,
+  wants: RequiredChanges,
   others: Recipe,
   correction: Correction,
-): Remark[] => {
-  const { programme, tub, estimate, sources, barred } = task
+): PlanNote[] => {
+  const { programme, tub, estimate, sources, excluded } = task
   const { sanitizer } = programme
-  const { whole } = wants
-  const bar: Remark[] = barred[0] ? [{ quantity: sanitizer, text: barred[0].why }] : []
-  const missed = new Set<Aimed>(
+  const { full } = wants
+  const bar: PlanNote[] = excluded[0] ? [{ quantity: sanitizer, text: excluded[0].why }] : []
+  const missed = new Set<DoseTarget>(
     [...RAISED.map(({ aimed }) => aimed), SANITIZER_AIM[sanitizer]].filter(
-      (aimed) => (others.missed[aimed] ?? 0) < -0.01 * (whole[aimed] ?? 1),
+      (aimed) => (others.missed[aimed] ?? 0) < -0.01 * (full[aimed] ?? 1),
     ),
   )
   // The usual shelf is assumed; what may not go in is said all the same.
@@ -48,11 +48,11 @@ export const lackingRemarks = (
   if (lacking.length === 0) return bar
   const quantityFor = (product: ProductName): Quantity | undefined => {
     const raised = RAISED.find(
-      ({ aimed }) => missed.has(aimed) && gives(PRODUCTS[product].perGram, aimed) > 0,
+      ({ aimed }) => missed.has(aimed) && ppmPerUnit(PRODUCTS[product].perGram, aimed) > 0,
     )
     if (raised) return raised.quantity
     const aim = SANITIZER_AIM[sanitizer]
-    if (missed.has(aim) && gives(PRODUCTS[product].perGram, aim) > 0) return sanitizer
+    if (missed.has(aim) && ppmPerUnit(PRODUCTS[product].perGram, aim) > 0) return sanitizer
     if (!correction.nowhere || !(isBase(product) || isAcid(product))) return undefined
     return product === 'sodium bicarbonate' ? 'totalAlkalinity' : 'pH'
   }
@@ -62,19 +62,19 @@ export const lackingRemarks = (
     const have = sources.some((one) => one.product === product)
     const amount = doseWords(product, (dose * tub.volumeLitres) / 1000)
     const text =
-      barred.find((one) => one.product === product)?.why ??
+      excluded.find((one) => one.product === product)?.why ??
       `It would take ${amount} of ${PRODUCTS[product].commonName}, ${have ? 'more than is left' : 'which is not on the shelf'}.`
     return [{ quantity, text }]
   })
 }
 
 /** What is left of pH and alkalinity, or what has to be read before they can be dosed. */
-export const balanceRemarks = (
-  task: Task,
+export const balanceNotes = (
+  task: PlanContext,
   { imbalance, balanced, aim, share }: Correction,
   after: { alkalinityPpm: number; steps: number; aerated: boolean },
-): Remark[] => {
-  const remarks: Remark[] = []
+): PlanNote[] => {
+  const remarks: PlanNote[] = []
   if (balanced && aim && share < 0.05)
     remarks.push({
       quantity: 'pH',
@@ -101,7 +101,7 @@ export const balanceRemarks = (
 }
 
 /** What only leaves with the water. */
-export const dilutionRemarks = (task: Task, dilutions: readonly Dilution[]): Remark[] =>
+export const dilutionNotes = (task: PlanContext, dilutions: readonly Dilution[]): PlanNote[] =>
   dilutions
     .filter(({ quantity }) =>
       quantity === 'cyanuricAcid'
@@ -111,12 +111,12 @@ export const dilutionRemarks = (task: Task, dilutions: readonly Dilution[]): Rem
     .map((dilution) => ({ quantity: dilution.quantity, text: dilutionWords(dilution) }))
 
 /** A sanitizer above its band, or a floater that holds it too low. */
-export const sanitizerRemarks = (task: Task, short: boolean): Remark[] => {
+export const sanitizerNotes = (task: PlanContext, short: boolean): PlanNote[] => {
   const { programme, tub, estimate } = task
   const { sanitizer } = programme
   const band = tub.targets.sanitizer
   const value = quantityOf(estimate.reading, sanitizer)
-  const remarks: Remark[] = []
+  const remarks: PlanNote[] = []
   const feeder = feederOf(tub.programme)
   const lower =
     feeder === 'cell'
@@ -145,7 +145,7 @@ export const sanitizerRemarks = (task: Task, short: boolean): Remark[] => {
 const COMBINED_HIGH_PPM = 0.5
 
 /** Waste that holds chlorine bound, or the shock that only looks like it. */
-export const combinedRemarks = ({ programme, estimate }: Task): Remark[] => {
+export const combinedNotes = ({ programme, estimate }: PlanContext): PlanNote[] => {
   const { lastReading, ageHours } = estimate.quantities.totalChlorine
   if (programme.sanitizer !== 'freeChlorine' || !lastReading || isStale('totalChlorine', ageHours))
     return []
@@ -169,7 +169,7 @@ export const combinedRemarks = ({ programme, estimate }: Task): Remark[] => {
 }
 
 /** What was never read in this water, or too long ago. */
-export const unreadRemarks = (task: Task): Remark[] =>
+export const unreadNotes = (task: PlanContext): PlanNote[] =>
   task.programme.watched
     .filter((quantity) => !usable(task, quantity))
     .flatMap((quantity) => {

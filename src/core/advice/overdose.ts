@@ -2,9 +2,9 @@ import { type Estimate, isStale } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
 import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
+import type { SanitizerQuantity } from '../testing/quantity'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
-import { type SanitizerQuantity } from "../testing/quantity";
 
 /** Na₂S₂O₃ · 5 H₂O, g/mol. */
 export const THIOSULFATE_G_PER_MOL = 248.18

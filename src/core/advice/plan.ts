@@ -1,31 +1,37 @@
 import type { Estimate } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
+import { ppmPerUnit } from '../products/doseTarget'
 import { programmeOf } from '../programmes/programme'
+import { type Choices, USUAL_CHOICES } from '../tub/choices'
 import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 import { readWater } from '../water/solveWater'
 import { whyBalance } from './balance'
 import { sanitizerByLabel } from './byLabel'
-import { type Choices, USUAL_CHOICES } from '../tub/choices'
 import { correctionOf } from './correction'
 import { dilutionsFor } from './dilution'
-import type { Plan, Remark } from './planTypes'
-import { type Objective, type Recipe } from './recipe'
+import { dosingCycleOf } from './dosingCycle'
 import {
-  balanceRemarks,
-  combinedRemarks,
-  dilutionRemarks,
-  lackingRemarks,
-  sanitizerRemarks,
-  unreadRemarks,
+  balanceNotes,
+  combinedNotes,
+  dilutionNotes,
+  lackingNotes,
+  sanitizerNotes,
+  unreadNotes,
 } from './notes'
+import { effectFor, isBase, orderOf, type PlanContext } from './planContext'
+import type { Plan, PlanNote } from './planTypes'
+import type { Objective, Recipe } from './recipe'
 import { replaceFirst } from './replacing'
-import { roundOf } from './dosingCycle'
+import {
+  othersFrom,
+  RAISED,
+  type RequiredChanges,
+  requiredChanges,
+  SANITIZER_AIM,
+} from './requiredChange'
 import { type ShelfItem, sourcesOf, usualShelf } from './shelf'
 import { stepsFrom } from './steps'
-import { effectFor, isBase, orderOf, type Task } from './planContext'
-import { othersFrom, RAISED, SANITIZER_AIM, type Wants, wantsOf } from './requiredChange'
-import { gives } from "../products/doseTarget";
 
 export type { Plan, PlanStep } from './planTypes'
 
@@ -65,19 +71,19 @@ export const dosePlan = (
   const programme = programmeOf(tub.programme)
   const { sanitizer } = programme
   const choices = { ...USUAL_CHOICES, ...options.choices }
-  const task: Task = {
+  const task: PlanContext = {
     tub,
     programme,
     estimate,
-    round: roundOf(journal, estimate),
+    dosingCycle: dosingCycleOf(journal, estimate),
     objective: options.objective ?? 'practice',
     choices,
     ...sourcesOf(options.shelf ?? usualShelf(programme), programme, estimate.water, choices),
   }
-  const wants = wantsOf(task)
+  const wants = requiredChanges(task)
   const others = othersFrom(task, wants, task.sources)
   const correction = correctionOf(task, wants, others)
-  const short = (wants.wanted[SANITIZER_AIM[sanitizer]]?.low ?? 0) > 0
+  const short = (wants.required[SANITIZER_AIM[sanitizer]]?.low ?? 0) > 0
 
   const into = stepsFrom(task)
   const { ordered, imbalance, airMinutes, airHours, aim } = correction
@@ -86,7 +92,7 @@ export const dosePlan = (
   for (const [product, dose] of ordered)
     into.add(
       product,
-      { whole: dose, now: dose * correction.share },
+      { full: dose, now: dose * correction.share },
       'alkalinity',
       whyBalance(product, imbalance, together),
     )
@@ -102,27 +108,27 @@ export const dosePlan = (
   if (byLabel?.dose) {
     const { product, dose, why } = byLabel.dose
     addBank(task, into)
-    into.add(product, { whole: dose, now: dose }, SANITIZER_AIM[sanitizer], why)
+    into.add(product, { full: dose, now: dose }, SANITIZER_AIM[sanitizer], why)
   }
 
   const { steps, later } = into
   const after = readWater(into.water())
-  const lacking = lackingRemarks(task, wants, others, correction)
+  const lacking = lackingNotes(task, wants, others, correction)
   return {
     steps,
     later,
-    remarks: [
-      ...wants.remarks,
+    notes: [
+      ...wants.notes,
       ...lacking,
-      ...balanceRemarks(task, correction, {
+      ...balanceNotes(task, correction, {
         alkalinityPpm: after.totalAlkalinityPpm,
         steps: steps.length,
         aerated: steps.some(({ kind }) => kind === 'aerate'),
       }),
-      ...dilutionRemarks(task, dilutions),
-      ...(byLabel ? [byLabel.remark] : sanitizerRemarks(task, short)),
-      ...combinedRemarks(task),
-      ...unreadRemarks(task),
+      ...dilutionNotes(task, dilutions),
+      ...(byLabel ? [byLabel.remark] : sanitizerNotes(task, short)),
+      ...combinedNotes(task),
+      ...unreadNotes(task),
     ],
     assumed: ordered.length > 0 ? assumedOf(task) : [],
     replaceable: share > 0 ? share : undefined,
@@ -135,20 +141,25 @@ export const dosePlan = (
 type Steps = ReturnType<typeof stepsFrom>
 
 /** A bromide bank, where an oxidiser would otherwise find nothing to work on. */
-const addBank = ({ programme, estimate, sources }: Task, into: Steps) => {
+const addBank = ({ programme, estimate, sources }: PlanContext, into: Steps) => {
   const bank = sources.find(({ product }) => product === 'sodium bromide')
   if (programme.sanitizer !== 'bromine' || estimate.bromideBank || !bank) return
   const dose = BANK_PPM / ((bank.effect.bromideMmol * ATOM.Br) / 1000)
   into.add(
     bank.product,
-    { whole: dose, now: dose },
+    { full: dose, now: dose },
     'bromide',
     'No bromide is known in this water, and without it the oxidiser makes no bromine.',
   )
 }
 
 /** Minerals, stabiliser and salt, then the sanitizer. */
-const addOthers = (task: Task, { wanted, whole }: Wants, others: Recipe, into: Steps) => {
+const addOthers = (
+  task: PlanContext,
+  { required, full }: RequiredChanges,
+  others: Recipe,
+  into: Steps,
+) => {
   const { programme, sources } = task
   const { sanitizer } = programme
   const rest = [...others.doses]
@@ -160,13 +171,13 @@ const addOthers = (task: Task, { wanted, whole }: Wants, others: Recipe, into: S
     if (sanitizes) addBank(task, into)
     const raised = sanitizes
       ? { aimed: SANITIZER_AIM[sanitizer], why: sanitizerWhy(task, into.steps.length > 0) }
-      : RAISED.find(({ aimed }) => gives(effect, aimed) > 0 && (wanted[aimed]?.low ?? 0) > 0)
+      : RAISED.find(({ aimed }) => ppmPerUnit(effect, aimed) > 0 && (required[aimed]?.low ?? 0) > 0)
     if (!raised) continue
-    const now = wanted[raised.aimed]?.low ?? 0
-    const all = whole[raised.aimed] ?? now
+    const now = required[raised.aimed]?.low ?? 0
+    const all = full[raised.aimed] ?? now
     into.add(
       product,
-      { whole: now > 0 ? (dose * all) / now : dose, now: dose },
+      { full: now > 0 ? (dose * all) / now : dose, now: dose },
       raised.aimed,
       raised.why,
     )
@@ -176,9 +187,9 @@ const addOthers = (task: Task, { wanted, whole }: Wants, others: Recipe, into: S
 /** Less than this that lingers is not worth a word, ppm. */
 const LINGERS_PPM = 0.3
 
-const sanitizerWhy = ({ programme, estimate }: Task, after: boolean): string => {
+const sanitizerWhy = ({ programme, estimate }: PlanContext, after: boolean): string => {
   const { sanitizer } = programme
-  const lingering = estimate.lingeringPpm ?? 0
+  const lingering = estimate.outstandingDemandPpm ?? 0
   if (lingering >= LINGERS_PPM)
     return `What bathers left still takes about ${lingering.toFixed(1)} ppm by tomorrow; as far as the range allows, this counts it in.`
   if (sanitizer === 'bromine')
@@ -191,7 +202,7 @@ const sanitizerWhy = ({ programme, estimate }: Task, after: boolean): string => 
 }
 
 /** Taken for granted because it was not read. */
-const assumedOf = ({ programme, estimate }: Task): Remark[] =>
+const assumedOf = ({ programme, estimate }: PlanContext): PlanNote[] =>
   programme.sanitizer === 'freeChlorine' && !estimate.quantities.cyanuricAcid.lastReading
     ? [
         {

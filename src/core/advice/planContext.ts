@@ -1,50 +1,51 @@
 import { type Estimate, isStale } from '../estimate/estimate'
-import { surelyReckoned } from '../estimate/learning/mergeLearnedEstimate'
+import { surelyModelled } from '../estimate/learning/mergeLearnedEstimate'
+import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { type Programme, width } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
-import type { Tub } from '../tub/tub'
 import type { Choices } from '../tub/choices'
-import { type Objective } from './recipe'
-import type { roundOf } from './dosingCycle'
+import type { Tub } from '../tub/tub'
+import type { dosingCycleOf } from './dosingCycle'
+import type { Objective } from './recipe'
 import type { Source } from './shelf'
 import { bandOf } from './state'
-import { type Aimed, gives } from "../products/doseTarget";
 
 /** What one round of planning works on. */
-export interface Task {
+export interface PlanContext {
   tub: Tub
   programme: Programme
   estimate: Estimate
-  round: ReturnType<typeof roundOf>
+  dosingCycle: ReturnType<typeof dosingCycleOf>
   objective: Objective
   choices: Choices
   sources: readonly Source[]
-  barred: readonly { product: ProductName; why: string }[]
+  excluded: readonly { product: ProductName; why: string }[]
 }
 
-/** Too long ago to dose by, but reckoned surely enough from what this tub has taught. */
-export const reckoned = ({ estimate, tub }: Task, quantity: Quantity): boolean => {
+/** Too long ago to dose by, but modelled surely enough from what this tub has taught. */
+export const modelled = ({ estimate, tub }: PlanContext, quantity: Quantity): boolean => {
   const one = estimate.quantities[quantity]
   const band = bandOf(tub, quantity)
-  return isStale(quantity, one.ageHours) && band !== undefined && surelyReckoned(one, width(band))
+  return isStale(quantity, one.ageHours) && band !== undefined && surelyModelled(one, width(band))
 }
 
-/** Read in this water lately enough to dose by, or reckoned. */
-export const usable = (task: Task, quantity: Quantity): boolean =>
-  !isStale(quantity, task.estimate.quantities[quantity].ageHours) || reckoned(task, quantity)
+/** Read in this water lately enough to dose by, or modelled. */
+export const usable = (task: PlanContext, quantity: Quantity): boolean =>
+  !isStale(quantity, task.estimate.quantities[quantity].ageHours) || modelled(task, quantity)
 
 /** ppm of a quantity that this round's products have given already. */
 export const donePpm = (
-  { round, tub }: Task,
-  aimed: Aimed,
+  { dosingCycle, tub }: PlanContext,
+  aimed: DoseTarget,
   of: (product: ProductName) => boolean = () => true,
 ): number =>
-  round.doses
+  dosingCycle.doses
     .filter(({ body }) => of(body.product))
     .reduce(
       (sum, { body }) =>
-        sum + (gives(PRODUCTS[body.product].perGram, aimed) * 1000 * body.grams) / tub.volumeLitres,
+        sum +
+        (ppmPerUnit(PRODUCTS[body.product].perGram, aimed) * 1000 * body.grams) / tub.volumeLitres,
       0,
     )
 
@@ -57,7 +58,7 @@ export const scoopFor = (sources: readonly Source[], product: ProductName) =>
 export const isBase = (product: ProductName) => PRODUCTS[product].family === 'base'
 export const isAcid = (product: ProductName) => PRODUCTS[product].family === 'acid'
 
-/** Products of one round, in the order they go in: bases, acid, minerals, sanitizer last. Acid may go first: see correction.ts. */
+/** Products of one cycle, in the order they go in: bases, acid, minerals, sanitizer last. Acid may go first: see correction.ts. */
 export const orderOf = (product: ProductName): number => {
   const { family } = PRODUCTS[product]
   if (family === 'base') return product === 'sodium bicarbonate' ? 0 : 1

@@ -2,15 +2,15 @@ import type { OwnScoop } from '../products/measure'
 import type { ProductName } from '../products/product'
 import type { Quantity } from '../testing/quantity'
 import type { WaterReading } from '../water/water'
+import type { CalculationLine } from './calculation'
 import type { Handling } from './handling'
-import type { WorkingLine } from './calculation'
 
 interface StepBase extends Handling {
   order: number
   why: string
   before: WaterReading
   after: WaterReading
-  working: WorkingLine[]
+  working: CalculationLine[]
   /** Why it has to wait for the step before it. */
   notAfter: string | undefined
   /** What lasts beyond the moment: stabiliser left behind, acid to come. */
@@ -30,7 +30,7 @@ export type PlanStep =
   | (StepBase & { kind: 'aerate'; minutes: number })
   | (StepBase & { kind: 'replace water'; litres: number; fraction: number })
 
-export interface Remark {
+export interface PlanNote {
   quantity: Quantity
   text: string
 }
@@ -46,9 +46,9 @@ export interface Plan {
   /** After the test that ends this round. */
   later: Later[]
   /** What cannot be dosed away, or was not dosed, and why. */
-  remarks: Remark[]
+  notes: PlanNote[]
   /** What the plan took for granted because it was not read. */
-  assumed: Remark[]
+  assumed: PlanNote[]
   /** Share of the water, 0–1, whose replacement would bring down what no product lowers. */
   replaceable: number | undefined
   before: WaterReading

@@ -1,13 +1,11 @@
-import { AIMED, Aimed, gives } from "../products/doseTarget"
+import { DOSE_TARGETS, type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
-import {
-    ALKALINITY_PPM_PER_MEQ
-} from '../water/constants'
+import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
 import type { Source } from './shelf'
 import { minimise, type Row } from './simplex'
 
 /** The change wanted of a quantity, ppm: exactly `low` where both ends are the same. */
-export type Wanted = Partial<Record<Aimed, { low: number; high: number }>>
+export type RequiredChange = Partial<Record<DoseTarget, { low: number; high: number }>>
 
 /** What counts as cheapest: what practice reaches for first, least mass, fewest products, or what there is plenty of. */
 export const OBJECTIVES = ['practice', 'mass', 'steps', 'stock'] as const
@@ -19,12 +17,12 @@ export interface Recipe {
   /** CO₂ that has to leave, mmol/L. */
   carbonDioxideLossMmol: number
   /** How far each wanted quantity ends from its range, ppm: above positive, below negative. */
-  missed: Partial<Record<Aimed, number>>
+  missed: Partial<Record<DoseTarget, number>>
   cost: number
 }
 
 /** Missing an ppm costs more than any product; side effects less than what the dose is for. */
-const PENALTY: Record<Aimed, number> = {
+const PENALTY: Record<DoseTarget, number> = {
   alkalinity: 1e5,
   carbon: 1e5,
   hardness: 1e4,
@@ -57,19 +55,19 @@ const costOf = ({ awkwardness, gramsLeft }: Source, objective: Objective) => {
  * @param air whether carbon dioxide may be driven off
  */
 export const recipeFor = (
-  wanted: Wanted,
+  wanted: RequiredChange,
   sources: readonly Source[],
   volumeLitres: number,
   objective: Objective,
   air = true,
 ): Recipe => {
   const rows: Row[] = []
-  const names: (Aimed | undefined)[] = []
-  for (const aimed of AIMED) {
+  const names: (DoseTarget | undefined)[] = []
+  for (const aimed of DOSE_TARGETS) {
     const range = wanted[aimed]
     if (!range) continue
     const coefficients = [
-      ...sources.map(({ effect }) => gives(effect, aimed)),
+      ...sources.map(({ effect }) => ppmPerUnit(effect, aimed)),
       air && aimed === 'carbon' ? -1 : 0,
     ]
     const row = { coefficients, penalty: PENALTY[aimed] }
@@ -102,7 +100,7 @@ export const recipeFor = (
     const dose = solution.x[j] ?? 0
     if (dose > 1e-6) doses.set(product, dose)
   }
-  const missed: Partial<Record<Aimed, number>> = {}
+  const missed: Partial<Record<DoseTarget, number>> = {}
   for (const [i, aimed] of names.entries()) {
     const by = solution.missed[i] ?? 0
     if (aimed && Math.abs(by) > 1e-6) missed[aimed] = by
@@ -122,7 +120,7 @@ const stepsOf = ({ doses, carbonDioxideLossMmol }: Recipe) =>
   doses.size + (carbonDioxideLossMmol > 1e-6 ? 1 : 0)
 
 export const misses = ({ missed }: Recipe): number =>
-  AIMED.reduce((sum, aimed) => sum + Math.abs(missed[aimed] ?? 0) * PENALTY[aimed], 0)
+  DOSE_TARGETS.reduce((sum, aimed) => sum + Math.abs(missed[aimed] ?? 0) * PENALTY[aimed], 0)
 
 /** The better of two: the one that reaches further, else the cheaper. */
 export const better = (a: Recipe, b: Recipe, objective: Objective): Recipe => {
@@ -137,7 +135,7 @@ export const better = (a: Recipe, b: Recipe, objective: Objective): Recipe => {
  * out one after the other as long as everything is still reached.
  */
 export const bestRecipe = (
-  wanted: Wanted,
+  wanted: RequiredChange,
   sources: readonly Source[],
   volumeLitres: number,
   objective: Objective,

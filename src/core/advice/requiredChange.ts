@@ -1,15 +1,15 @@
 import { quantityOf } from '../estimate/testedWater'
+import type { DoseTarget } from '../products/doseTarget'
 import { type Band, contains, middle, type Programme } from '../programmes/programme'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import { landingIn } from '../tub/choices'
-import type { Remark } from './planTypes'
-import { bestRecipe, type Recipe, type Wanted } from './recipe'
+import { donePpm, isAcid, isBase, type PlanContext, usable } from './planContext'
+import type { PlanNote } from './planTypes'
+import { bestRecipe, type Recipe, type RequiredChange } from './recipe'
 import type { Source } from './shelf'
-import { donePpm, isAcid, isBase, type Task, usable } from './planContext'
-import { type Aimed } from "../products/doseTarget";
 
 /** The most one round of dosing moves a quantity before the water is tested again, ppm: common practice, "small doses". */
-const ROUND_LIMIT_PPM: Partial<Record<Aimed, number>> = {
+const ROUND_LIMIT_PPM: Partial<Record<DoseTarget, number>> = {
   hardness: 100,
   stabiliser: 30,
   borate: 25,
@@ -37,21 +37,21 @@ export const RAISED = [
     quantity: 'salt',
     why: 'The cell works on this salt. Half at a time: too much leaves only with the water.',
   },
-] as const satisfies { aimed: Aimed; quantity: Quantity; why: string }[]
+] as const satisfies { aimed: DoseTarget; quantity: Quantity; why: string }[]
 
 export const SANITIZER_AIM = {
   freeChlorine: 'chlorine',
   bromine: 'bromine',
   biguanide: 'biguanide',
   peroxide: 'peroxide',
-} as const satisfies Record<Programme['sanitizer'], Aimed>
+} as const satisfies Record<Programme['sanitizer'], DoseTarget>
 
-export interface Wants {
+export interface RequiredChanges {
   /** The changes this round goes for; those that are fine may rise within their band, as side effects do. */
-  wanted: Wanted
+  required: RequiredChange
   /** What the middle of the band would take, for quantities that miss it. */
-  whole: Partial<Record<Aimed, number>>
-  remarks: Remark[]
+  full: Partial<Record<DoseTarget, number>>
+  notes: PlanNote[]
 }
 
 const shortNumber = (value: number) => String(Number(value.toPrecision(2)))
@@ -60,25 +60,25 @@ const shortNumber = (value: number) => String(Number(value.toPrecision(2)))
  * What everything but pH and alkalinity should change by, in ppm. No more than a round allows, and no more than leaves the
  * quantity inside its band were the reading a standard deviation too low.
  */
-export const wantsOf = (task: Task): Wants => {
+export const requiredChanges = (task: PlanContext): RequiredChanges => {
   const { tub, programme, estimate, sources } = task
   const { reading, quantities } = estimate
   const { sanitizer } = programme
   const neutralBorate = sources.some(({ product }) => product === 'boric acid')
-  const wants: Wants = { wanted: {}, whole: {}, remarks: [] }
-  const want = (aimed: Aimed, quantity: Quantity, band: Band | undefined) => {
+  const wants: RequiredChanges = { required: {}, full: {}, notes: [] }
+  const want = (aimed: DoseTarget, quantity: Quantity, band: Band | undefined) => {
     if (!band) {
-      wants.wanted[aimed] = { low: 0, high: 0 }
+      wants.required[aimed] = { low: 0, high: 0 }
       return
     }
     // What bathers left will take its part before the next test.
-    const lingering = quantity === sanitizer ? (estimate.lingeringPpm ?? 0) : 0
+    const lingering = quantity === sanitizer ? (estimate.outstandingDemandPpm ?? 0) : 0
     const value = quantityOf(reading, quantity)
     const left = value - lingering
     const missing = left < middle(band) && !contains(band, left)
     if (!usable(task, quantity) || !missing) {
       const room = quantity === sanitizer ? 0 : Math.max(0, band.high - value)
-      wants.wanted[aimed] = { low: 0, high: room }
+      wants.required[aimed] = { low: 0, high: room }
       return
     }
     const { standardDeviation } = quantities[quantity]
@@ -96,13 +96,13 @@ export const wantsOf = (task: Task): Wants => {
     const sure = Math.max(least, band.high - value - standardDeviation)
     const coarse = sure < short / 4
     if (coarse)
-      wants.remarks.push({
+      wants.notes.push({
         quantity,
         text: `${QUANTITY[quantity].name} reads ${shortNumber(value)} ± ${shortNumber(standardDeviation)}, as wide as its band: a dose could overshoot. Read it with drops or a meter first.`,
       })
     const dose = coarse ? 0 : Math.min(short, roundRoom, sure)
-    wants.wanted[aimed] = { low: dose, high: dose }
-    wants.whole[aimed] = short
+    wants.required[aimed] = { low: dose, high: dose }
+    wants.full[aimed] = short
   }
   for (const { aimed, quantity } of RAISED) want(aimed, quantity, tub.targets[quantity])
   want(
@@ -114,9 +114,13 @@ export const wantsOf = (task: Task): Wants => {
 }
 
 /** The best doses of everything but pH and alkalinity; a base only where borate is wanted of it. */
-export const othersFrom = (task: Task, { wanted }: Wants, from: readonly Source[]): Recipe =>
+export const othersFrom = (
+  task: PlanContext,
+  { required }: RequiredChanges,
+  from: readonly Source[],
+): Recipe =>
   bestRecipe(
-    wanted,
+    required,
     from.filter(
       ({ product, effect }) => !isAcid(product) && (!isBase(product) || effect.borateMmol > 0),
     ),

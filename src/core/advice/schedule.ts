@@ -1,9 +1,9 @@
 import { type Entry, isKind } from '../journal/entry'
 import type { ProductName } from '../products/product'
+import { type Instant, MINUTE } from '../time'
+import type { Wait } from './dosingCycle'
 import { gapMinutes, handlingOf } from './handling'
 import type { PlanStep } from './planTypes'
-import type { Wait } from './dosingCycle'
-import { type Instant, MINUTE } from "../time";
 
 type Next = ProductName | 'air' | 'water'
 

@@ -1,10 +1,10 @@
+import { incompatibilityIn } from '../products/incompatibilities'
 import type { OwnScoop } from '../products/measure'
-import { meetingIn } from '../products/incompatibilities'
 import { type LabelRule, PRODUCTS, type ProductName, productEffect } from '../products/product'
 import type { ProductEffect, Strength } from '../products/substance'
 import type { Programme } from '../programmes/programme'
-import type { Water } from '../water/water'
 import type { Choices } from '../tub/choices'
+import type { Water } from '../water/water'
 
 /** Something the owner has, and how much of it. */
 export interface ShelfItem {
@@ -91,9 +91,9 @@ export const sourcesOf = (
   programme: Programme,
   water: Water,
   { acid, sanitizer }: Partial<Choices> = {},
-): { sources: Source[]; barred: { product: ProductName; why: string }[] } => {
+): { sources: Source[]; excluded: { product: ProductName; why: string }[] } => {
   const sources: Source[] = []
-  const barred: { product: ProductName; why: string }[] = []
+  const excluded: { product: ProductName; why: string }[] = []
   // What was asked for by name is reached for even where nobody has said that it is at hand.
   const named = [acid, sanitizer].flatMap((one) =>
     one && !shelf.some(({ product }) => product === one) ? [one] : [],
@@ -108,9 +108,9 @@ export const sourcesOf = (
     if (!dosed && !USUAL.includes(product) && !OTHERS.includes(product)) continue
     if (goes !== 'by hand') continue
     if (family === 'bromide' && programme.sanitizer !== 'bromine') continue
-    const meeting = meetingIn(water, product)
+    const meeting = incompatibilityIn(water, product)
     if (meeting?.kind === 'never') {
-      barred.push({ product, why: meeting.reason })
+      excluded.push({ product, why: meeting.reason })
       continue
     }
     sources.push({
@@ -123,5 +123,5 @@ export const sourcesOf = (
       assumed,
     })
   }
-  return { sources, barred }
+  return { sources, excluded }
 }

@@ -1,14 +1,14 @@
 import { addEffect } from '../products/addProduct'
+import type { DoseTarget } from '../products/doseTarget'
 import { roundToMeasure } from '../products/measure'
 import type { ProductName } from '../products/product'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
 import { readWater } from '../water/solveWater'
+import { calculationFor, lastingOf } from './calculation'
 import { LONGEST_AERATION_MINUTES } from './correction'
 import { AERATION_HANDLING, handlingOf, whyNotAfter } from './handling'
+import { effectFor, type PlanContext, scoopFor } from './planContext'
 import type { Later, PlanStep } from './planTypes'
-import { effectFor, scoopFor, type Task } from './planContext'
-import { lastingOf, workingFor } from './calculation'
-import { type Aimed } from "../products/doseTarget";
 
 /** Less than this is not worth a step, mg per litre of water; a strong oxidiser works by less. */
 const NEGLIGIBLE_MG_PER_LITRE = 1
@@ -16,7 +16,7 @@ const NEGLIGIBLE_OXIDISER_MG_PER_LITRE = 0.3
 const SHORTEST_AERATION_MINUTES = 5
 
 /** Puts doses into the water one after the other, each with what it does and why it waits. */
-export const stepsFrom = ({ tub, programme, estimate, sources }: Task) => {
+export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) => {
   const { volumeLitres } = tub
   const steps: PlanStep[] = []
   const later: Later[] = []
@@ -32,14 +32,14 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: Task) => {
     later,
     water: () => water,
 
-    /** @param whole what the correction takes altogether; `now` is this round's part; mg per litre of water */
+    /** @param full what the correction takes altogether; `now` is this round's part; mg per litre of water */
     add: (
       product: ProductName,
-      { whole, now }: { whole: number; now: number },
-      aimed: Aimed | 'bromide',
+      { full, now }: { full: number; now: number },
+      aimed: DoseTarget | 'bromide',
       why: string,
     ) => {
-      const wholeGrams = (whole * volumeLitres) / 1000
+      const wholeGrams = (full * volumeLitres) / 1000
       const wantedGrams = (now * volumeLitres) / 1000
       const scoop = scoopFor(sources, product)
       const grams = roundToMeasure(product, wantedGrams, scoop)
@@ -62,7 +62,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: Task) => {
         why,
         before,
         after,
-        working: workingFor(product, effect, aimed, wantedGrams, volumeLitres, grams),
+        working: calculationFor(product, effect, aimed, wantedGrams, volumeLitres, grams),
         notAfter: previous?.kind === 'add' ? whyNotAfter(product, previous.product) : undefined,
         lasting: lastingOf(product, before, after),
       })

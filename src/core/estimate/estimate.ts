@@ -1,10 +1,11 @@
 import { type Entry, inOrder } from '../journal/entry'
+import { loadOf } from '../journal/load'
 import { addProduct, spend } from '../products/addProduct'
 import { PRODUCTS } from '../products/product'
 import { programmeOf } from '../programmes/programme'
-import { loadOf } from '../journal/load'
 import { monopersulfateShown } from '../testing/interference'
 import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
+import { DAY, HOUR, type Instant } from '../time'
 import type { FillWater, Tub } from '../tub/tub'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL, PEROXIDE_G_PER_MOL } from '../water/constants'
@@ -12,8 +13,13 @@ import { mixWater } from '../water/mix'
 import { readWater, waterFromReading } from '../water/solveWater'
 import type { Water, WaterReading } from '../water/water'
 import { demandOf, lossOf } from './rates'
-import { fillWaterOf, quantityOf, unseen, waterThatReads, withReadings } from './testedWater'
-import { DAY, HOUR, type Instant } from "../time";
+import {
+  fillWaterOf,
+  quantityOf,
+  untestedComponents,
+  waterThatReads,
+  withReadings,
+} from './testedWater'
 
 export interface LastReading {
   value: number
@@ -31,7 +37,7 @@ export interface QuantityEstimate {
   lastReading: LastReading | undefined
   ageHours: number | undefined
   /** Not the reading carried on, but what so many readings have taught of this tub says (learning/believe.ts). */
-  reckonedFrom?: number
+  modelledFrom?: number
 }
 
 export interface Estimate {
@@ -50,7 +56,7 @@ export interface Estimate {
   /** When the fill water was last tested, if that still counts. */
   fillTestedAt: Instant | undefined
   /** What bathers left and nothing has met yet, as the residual it will take, ppm; where this tub has taught it. */
-  lingeringPpm?: number
+  outstandingDemandPpm?: number
   /** Nine in ten of what the residual may be lie above this, ppm, by all that was read and done here (learning/believe.ts). */
   residualTail?: number
   /** By so many readings of this tub. */
@@ -121,7 +127,7 @@ const widen = (spread: Spread, quantity: Quantity, by: number) => {
   one.drift = Math.hypot(one.drift, by)
 }
 
-interface Belief {
+interface EstimateState {
   at: Instant
   water: Water
   spread: Spread
@@ -132,11 +138,11 @@ interface Belief {
   fillTest: { at: Instant; fillWater: FillWater } | undefined
 }
 
-const fillTestAt = ({ fillTest }: Belief, at: Instant) =>
+const fillTestAt = ({ fillTest }: EstimateState, at: Instant) =>
   fillTest && at - fillTest.at <= FILL_TEST_COUNTS ? fillTest : undefined
 
 /** Lets time pass: the residual falls, everything grows less certain. */
-const pass = (belief: Belief, until: Instant, tub: Tub): Belief => {
+const advance = (belief: EstimateState, until: Instant, tub: Tub): EstimateState => {
   const hours = (until - belief.at) / HOUR
   if (hours <= 0) return belief
   const { sanitizer } = programmeOf(tub.programme)
@@ -175,7 +181,7 @@ const pass = (belief: Belief, until: Instant, tub: Tub): Belief => {
   }
 }
 
-const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
+const applyEntry = (belief: EstimateState, entry: Entry, tub: Tub): EstimateState => {
   switch (entry.kind) {
     case 'test': {
       const { readings, method, standardDeviations } = entry.body
@@ -207,7 +213,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
         lastTestAt: entry.at,
         water: {
           ...waterThatReads(withReadings(belief.water, readings), bromide),
-          ...unseen(belief.water, readings),
+          ...untestedComponents(belief.water, readings),
         },
       }
     }
@@ -308,7 +314,7 @@ const applyEntry = (belief: Belief, entry: Entry, tub: Tub): Belief => {
  */
 export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
   const past = inOrder(journal).filter((entry) => entry.at <= now)
-  let belief: Belief = {
+  let belief: EstimateState = {
     at: past[0]?.at ?? now,
     water: fillWaterOf(tub.fillWater, tub.setTemperatureCelsius),
     spread: unknownSpread(),
@@ -318,8 +324,8 @@ export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Est
     bromideBank: false,
     fillTest: undefined,
   }
-  for (const entry of past) belief = applyEntry(pass(belief, entry.at, tub), entry, tub)
-  belief = pass(belief, now, tub)
+  for (const entry of past) belief = applyEntry(advance(belief, entry.at, tub), entry, tub)
+  belief = advance(belief, now, tub)
 
   const reading = readWater(belief.water)
   const quantities = Object.fromEntries(

@@ -1,8 +1,8 @@
 import { programmeOf } from '../programmes/programme'
+import { HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { DOSE_ERROR, type Estimate, isStale } from './estimate'
 import { lossOf } from './rates'
-import { HOUR, type Instant } from "../time";
 
 export interface ForecastPoint {
   at: Instant
@@ -47,7 +47,10 @@ export const residualForecast = (
       value += rise.ppm * kept(rise.at)
       variance += (DOSE_ERROR * rise.ppm) ** 2
     }
-    value = Math.max(0, value + (estimate.lingeringPpm ?? 0) * Math.expm1(-hour / LINGERS_HOURS))
+    value = Math.max(
+      0,
+      value + (estimate.outstandingDemandPpm ?? 0) * Math.expm1(-hour / LINGERS_HOURS),
+    )
     variance +=
       (value * lossPerHour.standardDeviation * hour) ** 2 + SPREAD_PER_ROOT_DAY ** 2 * (hour / 24)
     return { at: instant, value, standardDeviation: Math.sqrt(variance) }

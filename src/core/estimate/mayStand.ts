@@ -1,8 +1,8 @@
+import { feederOf } from '../programmes/feederKind'
 import type { ProgrammeId } from '../programmes/programme'
+import type { SanitizerQuantity } from '../testing/quantity'
+import { HOUR } from '../time'
 import type { Estimate } from './estimate'
-import { feederOf } from "../programmes/feederKind";
-import { type SanitizerQuantity } from "../testing/quantity";
-import { HOUR } from "../time";
 
 /** A residual may be so far below its floor before it is called lost: four fifths. */
 export const STILL_STANDS = 0.8

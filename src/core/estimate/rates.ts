@@ -1,5 +1,5 @@
-import { programmeOf } from '../programmes/programme'
 import { DEMAND_GRAMS_PER_PERSON_HOUR } from '../journal/load'
+import { programmeOf } from '../programmes/programme'
 import type { Tub } from '../tub/tub'
 
 /** First-order loss of the residual, per hour: this tub's own where it has been learnt, else as for any of its programme. */

@@ -1,15 +1,15 @@
-import type { Estimate } from './estimate'
 import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
+import { DAY, type Instant } from '../time'
+import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { hypochlorousAcid } from '../water/chlorineCyanurate'
 import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../water/constants'
 import { equilibriaFor } from '../water/equilibrium'
-import { residualFloor } from '../tub/targetsNow'
-import { DAY, type Instant } from "../time";
+import type { Estimate } from './estimate'
 
 /** How the stabiliser that dichlor leaves builds up, and what it leaves of the chlorine. */
-export interface StabiliserClock {
+export interface StabiliserBuildup {
   ppm: number
   /** Rise by the doses of the last four weeks, ppm a day. */
   perDay: number
@@ -44,7 +44,7 @@ const workingShare = (estimate: Estimate, cyanuricAcidPpm: number): number => {
 }
 
 /** Active chlorine now, ppm: the middle, and one standard deviation of each reading put together as roots of squares. */
-const activeNow = (estimate: Estimate): StabiliserClock['active'] => {
+const activeNow = (estimate: Estimate): StabiliserBuildup['active'] => {
   const { reading, quantities } = estimate
   const { temperatureCelsius, totalDissolvedSolidsPpm, saltPpm } = reading
   const k = equilibriaFor(temperatureCelsius, totalDissolvedSolidsPpm, saltPpm)
@@ -69,11 +69,11 @@ const activeNow = (estimate: Estimate): StabiliserClock['active'] => {
 }
 
 /** Undefined where nothing that holds stabiliser has gone in lately and none is there. */
-export const stabiliserClock = (
+export const stabiliserBuildup = (
   tub: Tub,
   journal: readonly Entry[],
   estimate: Estimate,
-): StabiliserClock | undefined => {
+): StabiliserBuildup | undefined => {
   const { at, filledAt } = estimate
   const from = Math.max(at - WINDOW, filledAt ?? 0)
   const days = Math.max(1, (at - from) / DAY)

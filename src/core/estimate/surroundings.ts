@@ -1,6 +1,6 @@
+import type { SanitizerQuantity } from '../testing/quantity'
+import { type Instant, MINUTE } from '../time'
 import type { Surroundings } from '../tub/tub'
-import { type SanitizerQuantity } from "../testing/quantity";
-import { type Instant, MINUTE } from "../time";
 
 /** Where nothing is said: no ozone, no lamp, and no sun to speak of when the cover is off. */
 export const USUAL_SURROUNDINGS: Surroundings = {

@@ -108,7 +108,7 @@ export const waterThatReads = (reading: WaterReading, bromideMmol: number): Wate
 const SHOWN_RESIDUAL_PPM = 0.3
 
 /** What no owner's test shows stays as it was believed. */
-export const unseen = (before: Water, { freeChlorine = 0, bromine = 0 }: Readings) => {
+export const untestedComponents = (before: Water, { freeChlorine = 0, bromine = 0 }: Readings) => {
   const { monopersulfateMmol, chlorideMmol, sulfateMmol } = before
   const removerLeft = Math.max(freeChlorine, bromine) < SHOWN_RESIDUAL_PPM
   return {

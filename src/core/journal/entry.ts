@@ -1,12 +1,12 @@
 import type { ProductName } from '../products/product'
 import type { Method, Readings } from '../testing/quantity'
-import { Instant } from "../time"
+import type { Instant } from '../time'
 import type { FillWater } from '../tub/tub'
 import type { ChoreId } from './choreId'
 import type { FilterAct, SoakRecipeId } from './filterAct'
 import type { SoakLoad } from './load'
 import type { StageId } from './stageId'
-import type { Sign } from './symptom'
+import type { Symptom } from './symptom'
 
 export interface TestBody {
   method: Method
@@ -62,7 +62,7 @@ export interface RefillBody {
 }
 /** What was seen and smelled; nothing in it is a tub that looked well. */
 export interface LookBody {
-  signs: readonly Sign[]
+  signs: readonly Symptom[]
   note?: string
 }
 /** Something done to a filter set; the tub is the one it was done at. */

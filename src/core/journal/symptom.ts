@@ -1,5 +1,5 @@
 /** What an owner sees and smells at a tub, that a test does not tell. */
-export const SIGNS = [
+export const OFFERED_SYMPTOMS = [
   'cloudy',
   'foam',
   'smell',
@@ -18,10 +18,10 @@ export const SIGNS = [
   'fever',
 ] as const
 /** Those a look offers. */
-export type OfferedSign = (typeof SIGNS)[number]
+export type OfferedSymptom = (typeof OFFERED_SYMPTOMS)[number]
 
 /** Further signs that a journal may hold, finer than a look asks. */
-export const FURTHER_SIGNS = [
+export const FURTHER_SYMPTOMS = [
   'chlorine smell',
   'musty smell',
   'no smell',
@@ -45,16 +45,16 @@ export const FURTHER_SIGNS = [
   'level falling',
   'not heating',
 ] as const
-export type Sign = OfferedSign | (typeof FURTHER_SIGNS)[number]
-export const ALL_SIGNS: readonly Sign[] = [...SIGNS, ...FURTHER_SIGNS]
+export type Symptom = OfferedSymptom | (typeof FURTHER_SYMPTOMS)[number]
+export const SYMPTOMS: readonly Symptom[] = [...OFFERED_SYMPTOMS, ...FURTHER_SYMPTOMS]
 
 /** The floor cannot be seen through it: nobody gets in. */
-export const UNCLEAR: readonly Sign[] = ['cloudy', 'green tint', 'brown tint', 'algae']
+export const UNCLEAR: readonly Symptom[] = ['cloudy', 'green tint', 'brown tint', 'algae']
 /** Somebody is ill after the tub: it may be in the water. */
-export const UNWELL: readonly Sign[] = ['rash', 'fever']
+export const UNWELL: readonly Symptom[] = ['rash', 'fever']
 
 /** What it usually means, common practice. */
-export const SIGN_MEANS: Record<OfferedSign, string> = {
+export const SYMPTOM_MEANS: Record<OfferedSymptom, string> = {
   cloudy:
     'A filter that is full, too little sanitizer, or a balance that is off: rinse, then test.',
   foam: 'Soap, lotion or filter cleaner in the water. Anti-foam hides it; new water ends it.',

@@ -1,16 +1,16 @@
 import {
-    ALKALINITY_PPM_PER_MEQ,
-    ATOM,
-    BROMINE_G_PER_MOL,
-    CHLORINE_G_PER_MOL,
-    CYANURIC_ACID_G_PER_MOL,
-    HARDNESS_PPM_PER_MMOL,
-    PEROXIDE_G_PER_MOL,
+  ALKALINITY_PPM_PER_MEQ,
+  ATOM,
+  BROMINE_G_PER_MOL,
+  CHLORINE_G_PER_MOL,
+  CYANURIC_ACID_G_PER_MOL,
+  HARDNESS_PPM_PER_MMOL,
+  PEROXIDE_G_PER_MOL,
 } from '../water/constants'
 import type { ProductEffect } from './substance'
 
 /** What a dose is wanted for; ppm as tests show it, carbon as calcium carbonate so that it weighs like alkalinity. */
-export const AIMED = [
+export const DOSE_TARGETS = [
   'alkalinity',
   'carbon',
   'hardness',
@@ -23,10 +23,10 @@ export const AIMED = [
   'peroxide',
 ] as const
 
-export type Aimed = (typeof AIMED)[number]
+export type DoseTarget = (typeof DOSE_TARGETS)[number]
 
 /** ppm of an aimed quantity that one mg/L of a product gives. */
-export const gives = (effect: ProductEffect, aimed: Aimed): number => {
+export const ppmPerUnit = (effect: ProductEffect, aimed: DoseTarget): number => {
   switch (aimed) {
     case 'alkalinity':
       return (effect.alkalinityMeq * ALKALINITY_PPM_PER_MEQ) / 1000

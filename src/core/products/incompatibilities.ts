@@ -5,14 +5,17 @@ const HALOGENS: readonly ProductFamily[] = ['chlorine', 'bromine', 'bromide', 'o
 /** Below these nothing a test could show is there. */
 const TRACE = { biguanidePpm: 1, halogenMmol: 0.003, peroxideMmol: 0.03, reducerMmol: 0.003 }
 
-export interface Meeting {
+export interface Incompatibility {
   /** `never`: the water would have to be drained. `wasted`: the two destroy each other. */
   kind: 'never' | 'wasted'
   reason: string
 }
 
 /** What a product must not meet in a water; undefined where nothing stands against it. Common practice and the labels. */
-export const meetingIn = (water: Water, product: ProductName): Meeting | undefined => {
+export const incompatibilityIn = (
+  water: Water,
+  product: ProductName,
+): Incompatibility | undefined => {
   const { family } = PRODUCTS[product]
   const halogen =
     water.freeChlorineMmol +

@@ -1,4 +1,4 @@
-import { type ProgrammeId } from './programme'
+import type { ProgrammeId } from './programme'
 
 export type FeederKind = 'floater' | 'feeder' | 'cell'
 
@@ -19,7 +19,6 @@ export const feederOf = (programme: ProgrammeId): FeederKind | undefined => {
       return undefined
   }
 }
-
 
 /** Tablets for a floater, by volume: 2 to 6 a week, common practice. */
 export const tabletsAWeek = (litres: number): number =>

@@ -1,6 +1,5 @@
-import type { ProductName } from '../products/product';
-import type { Quantity } from '../testing/quantity';
-import { SanitizerQuantity } from "../testing/quantity";
+import type { ProductName } from '../products/product'
+import type { Quantity, SanitizerQuantity } from '../testing/quantity'
 
 export interface Band {
   low: number

@@ -3,12 +3,12 @@ import type { PlanStep } from '../advice/planTypes'
 import { scheduleOf } from '../advice/schedule'
 import { estimate } from '../estimate/estimate'
 import { fillWaterOf } from '../estimate/testedWater'
-import { type Entry } from '../journal/entry'
+import type { Entry } from '../journal/entry'
 import { PRODUCTS, type ProductFamily } from '../products/product'
 import { programmeOf } from '../programmes/programme'
+import { type Instant, MINUTE } from '../time'
 import type { FillWater, Tub } from '../tub/tub'
 import { readWater } from '../water/solveWater'
-import { type Instant, MINUTE } from "../time";
 
 const BALANCES: readonly ProductFamily[] = ['base', 'acid', 'mineral']
 

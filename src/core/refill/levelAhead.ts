@@ -1,8 +1,8 @@
 import { OPEN_AROUND_SOAK } from '../estimate/surroundings'
 import { type Entry, isKind } from '../journal/entry'
+import { DAY, HOUR, type Instant } from '../time'
 import type { Weather } from '../weather'
 import { CARRIED_PER_BATHER, evaporationLitresPerHour, PAST_COVER } from './topUp'
-import { DAY, HOUR, type Instant } from "../time";
 
 export interface LevelAhead {
   evaporatedLitres: number

@@ -1,8 +1,8 @@
 import { HEATER_KILOWATTS, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
 import { type Entry, isKind } from '../journal/entry'
+import { HOUR, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import type { RefillSettings } from './settings'
-import { HOUR, MINUTE } from "../time";
 
 /** How fast something goes here: litres a minute, or °C an hour. */
 export interface Rate {

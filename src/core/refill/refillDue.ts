@@ -1,13 +1,13 @@
 import type { Estimate } from '../estimate/estimate'
+import { stabiliserBuildup } from '../estimate/stabiliserBuildup'
 import { fillWaterOf, quantityOf } from '../estimate/testedWater'
 import { type Entry, isKind } from '../journal/entry'
-import { stabiliserClock } from '../estimate/stabiliserBuildup'
+import type { Symptom } from '../journal/symptom'
+import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { LITRES_PER_US_GALLON } from '../units'
-import type { Sign } from '../journal/symptom'
 import { readWater } from '../water/solveWater'
 import { waterLife } from './waterLife'
-import { DAY, type Instant } from "../time";
 
 /** Why the water has to go, and when by that rule. */
 export type RefillReason = { at: Instant } & (
@@ -15,7 +15,7 @@ export type RefillReason = { at: Instant } & (
   | { rule: 'solids'; aboveFillPpm: number; perDay: number }
   | { rule: 'stabiliser'; ppm: number; high: number }
   | { rule: 'age'; days: number }
-  | { rule: 'signs'; sign: Sign; times: number }
+  | { rule: 'signs'; sign: Symptom; times: number }
   | { rule: 'accident' }
   | { rule: 'first month' }
 )
@@ -27,7 +27,7 @@ const CAME_BACK = 30 * DAY
 /** A new tub's first water holds what its makers left in the pipes; common practice. */
 const FIRST_MONTH = 30 * DAY
 const WINDOW = 28 * DAY
-const RETURNING: readonly Sign[] = ['foam', 'cloudy', 'smell', 'flakes']
+const RETURNING: readonly Symptom[] = ['foam', 'cloudy', 'smell', 'flakes']
 
 /**
  * The interval published for public tubs: volume in US gallons over three times the bathers a day, in days. US CDC and state
@@ -83,7 +83,7 @@ export const refillReasons = (
         perDay: rise,
         at: now + ((SOLIDS_ABOVE_FILL_PPM - above) / rise) * DAY,
       })
-    const clock = stabiliserClock(tub, journal, estimate)
+    const clock = stabiliserBuildup(tub, journal, estimate)
     const { high } = tub.targets.cyanuricAcid
     if (clock && clock.ppm > high) found.push({ rule: 'stabiliser', ppm: clock.ppm, high, at: now })
     else if (clock?.fullAt !== undefined)

@@ -1,6 +1,6 @@
 import type { StageId } from '../journal/stageId'
+import { DAY, type Instant, MINUTE } from '../time'
 import type { Stage } from './stages'
-import { DAY, type Instant, MINUTE } from "../time";
 
 export interface Blocked {
   from: Instant
@@ -8,13 +8,13 @@ export interface Blocked {
 }
 
 /** What has happened of a stage. */
-export interface Happened {
+export interface StageProgress {
   begunAt?: Instant
   doneAt?: Instant
   skipped?: boolean
 }
 
-export interface Placed {
+export interface ScheduledStage {
   stage: Stage
   start: Instant
   /** End of the part by hand. */
@@ -28,14 +28,14 @@ export interface Placed {
 export interface RefillSchedule {
   start: Instant
   ready: Instant
-  placed: Placed[]
+  scheduled: ScheduledStage[]
 }
 
 export interface Constraints {
   /** Hours without a free hand, in order. */
   blocked: readonly Blocked[]
   pins: Partial<Record<StageId, Instant>>
-  happened: Partial<Record<StageId, Happened>>
+  happened: Partial<Record<StageId, StageProgress>>
   now: Instant
 }
 
@@ -73,7 +73,7 @@ export const scheduleForward = (
 ): RefillSchedule => {
   const ends = new Map<StageId, Instant>()
   const busy: Blocked[] = []
-  const placed: Placed[] = []
+  const placed: ScheduledStage[] = []
   const begun = Object.values(happened).some((one) => one.begunAt !== undefined || one.doneAt)
   for (const stage of stages) {
     const real = happened[stage.id] ?? {}
@@ -131,7 +131,7 @@ export const scheduleForward = (
   return {
     start: Math.min(...placed.filter(({ state }) => state !== 'skipped').map((one) => one.start)),
     ready: Math.max(start, ...placed.map(({ end }) => end)),
-    placed,
+    scheduled: placed,
   }
 }
 

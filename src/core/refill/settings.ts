@@ -1,5 +1,5 @@
 import type { StageId } from '../journal/stageId'
-import { type Instant } from "../time";
+import type { Instant } from '../time'
 
 export const DRAIN_WAYS = ['pump', 'gravity', 'both'] as const
 export type DrainWay = (typeof DRAIN_WAYS)[number]

@@ -2,6 +2,7 @@ import { THIOSULFATE_G_PER_MOL } from '../advice/overdose'
 import type { Estimate } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
 import { COOLING_HOURS, heatingHours, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
+import type { StageId } from '../journal/stageId'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import { startSteps } from '../routine/startUp'
@@ -9,10 +10,9 @@ import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import type { Rate, Rates } from './rates'
 import type { RefillSettings } from './settings'
-import type { StageId } from '../journal/stageId'
 
 /** Arithmetic of a stage's length, for the screen to write out. */
-export type Sum =
+export type DurationFormula =
   | { kind: 'fixed' }
   | { kind: 'flow'; litres: number; rate: Rate }
   | { kind: 'heat'; from: number; to: number; hours: number; rate: Rate }
@@ -29,7 +29,7 @@ export interface Stage {
   aloneMinutes: number
   /** What has to be over before it begins. */
   needs: readonly StageId[]
-  sum: Sum
+  formula: DurationFormula
   /** Ticked where the hand works. */
   checks: readonly string[]
   cautions: readonly string[]
@@ -125,7 +125,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 10,
       aloneMinutes: 0,
       needs: [],
-      sum: { kind: 'fixed' },
+      formula: { kind: 'fixed' },
       checks: ['From the hose that fills, after it has run a minute: hardness, alkalinity, pH.'],
       cautions: [],
     },
@@ -135,7 +135,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 15,
       aloneMinutes: Math.round(settings.purgeHours * 60),
       needs: [],
-      sum: { kind: 'hours', hours: settings.purgeHours },
+      formula: { kind: 'hours', hours: settings.purgeHours },
       checks: ['Pipe flush by its label.', 'Jets high, air open, half an hour; scum comes out.'],
       cautions: ['Nobody in from now on: cover locked, a note on it.'],
     },
@@ -147,7 +147,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
             handsMinutes: 5,
             aloneMinutes: 15,
             needs: ['purge' as const],
-            sum: { kind: 'fixed' as const },
+            formula: { kind: 'fixed' as const },
             checks: ['Chlorine remover, jets on; test: near zero before it goes out.'],
             cautions: ['Little at a time: too much eats the first dose of the new water.'],
             product: {
@@ -165,7 +165,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 10,
       aloneMinutes: 0,
       needs: ['purge', ...(neutralise ? (['sanitizer out'] as const) : [])],
-      sum: { kind: 'fixed' },
+      formula: { kind: 'fixed' },
       checks: ['Breaker off and marked.', 'Filters, skimmer basket, floater out.'],
       cautions: [
         'Power off at the breaker: a heater that runs dry burns, a pump that runs dry seizes.',
@@ -177,7 +177,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 10,
       aloneMinutes: drain,
       needs: ['filters out'],
-      sum: { kind: 'flow', litres: out, rate: rates.drainLitresPerMinute },
+      formula: { kind: 'flow', litres: out, rate: rates.drainLitresPerMinute },
       checks: [
         settings.drainTo === undefined
           ? 'Ask where the water may go: sewer, own ground, never a street drain or a stream.'
@@ -194,7 +194,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 10,
       aloneMinutes: 60,
       needs: ['filters out'],
-      sum: { kind: 'hours', hours: 1 },
+      formula: { kind: 'hours', hours: 1 },
       checks: ['Hose them white, into the bucket with filter cleaner.'],
       cautions: ['Never in the tub; rinsed until clear before they go back.'],
     },
@@ -204,7 +204,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 20,
       aloneMinutes: 0,
       needs: ['drain'],
-      sum: { kind: 'fixed' },
+      formula: { kind: 'fixed' },
       checks: ['Standpipes out, wet vacuum on blow at the skimmer, then on suck at each jet.'],
       cautions: ['The vacuum on an outlet with RCD or GFCI too.'],
     },
@@ -214,7 +214,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 30,
       aloneMinutes: 0,
       needs: ['blow out'],
-      sum: { kind: 'fixed' },
+      formula: { kind: 'fixed' },
       checks: [
         'Shell, jets, pillows, underside of the cover: vinegar and warm water, half and half; no dish soap, nothing that scratches.',
         'Behind pillows, around each jet; rinse twice, wipe dry.',
@@ -228,7 +228,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 5,
       aloneMinutes: fill,
       needs: ['clean', 'fill test'],
-      sum: { kind: 'flow', litres: tub.volumeLitres, rate: rates.fillLitresPerMinute },
+      formula: { kind: 'flow', litres: tub.volumeLitres, rate: rates.fillLitresPerMinute },
       checks: [
         'Drain plug, caps, standpipes back.',
         'Hose into the filter housing, so that no air is locked in.',
@@ -242,7 +242,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 10,
       aloneMinutes: 0,
       needs: ['fill', 'filter soak'],
-      sum: { kind: 'fixed' },
+      formula: { kind: 'fixed' },
       checks: ['Rinse until no foam comes, then in.'],
       cautions: [],
     },
@@ -252,7 +252,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 15,
       aloneMinutes: 0,
       needs: ['filters in'],
-      sum: { kind: 'fixed' },
+      formula: { kind: 'fixed' },
       checks: [
         'Jets covered, then the breaker. Air out at the union or the bleed screw; flow at every jet.',
       ],
@@ -266,7 +266,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
             handsMinutes: 5,
             aloneMinutes: 24 * 60,
             needs: ['bleed' as const],
-            sum: { kind: 'hours' as const, hours: 24 },
+            formula: { kind: 'hours' as const, hours: 24 },
             checks: [
               'By its label, a day of circulation with nothing else; then rinse the filter.',
             ],
@@ -280,7 +280,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 0,
       aloneMinutes: heat,
       needs: ['bleed'],
-      sum: {
+      formula: {
         kind: 'heat',
         from: settings.fillCelsius,
         to: tub.setTemperatureCelsius,
@@ -296,7 +296,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 6 + 3 * doses.steps,
       aloneMinutes: Math.round(doses.waitMinutes),
       needs: ['bleed', ...(settings.metalsFirst ? (['metals'] as const) : [])],
-      sum: { kind: 'doses', doses: doses.steps, waits: Math.round(doses.waitMinutes) },
+      formula: { kind: 'doses', doses: doses.steps, waits: Math.round(doses.waitMinutes) },
       checks: ['Test all, dose as the plan says, one after the other.'],
       cautions: ['Each product by itself, into the water, never water into it.'],
     },
@@ -306,7 +306,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 5 + 5 * begin.length,
       aloneMinutes: Math.max(20, waits),
       needs: ['balance'],
-      sum: { kind: 'waits', waits: Math.max(20, waits) },
+      formula: { kind: 'waits', waits: Math.max(20, waits) },
       checks: begin.map(({ title }) => `${title}.`),
       cautions: begin.flatMap(({ caution }) => (caution ? [caution] : [])),
     },
@@ -316,7 +316,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       handsMinutes: 5,
       aloneMinutes: 0,
       needs: ['sanitize', 'heat'],
-      sum: { kind: 'fixed' },
+      formula: { kind: 'fixed' },
       checks: ['Sanitizer and pH in their range, temperature no more than 40 °C.'],
       cautions: ['Nobody gets in before this test.'],
     },

@@ -1,6 +1,6 @@
+import { feederOf } from '../programmes/feederKind'
+import { DAY } from '../time'
 import type { Tub } from '../tub/tub'
-import { feederOf } from "../programmes/feederKind";
-import { DAY } from "../time";
 
 /**
  * Longest life of the water, milliseconds: common practice. Four months; two and a half for an inflatable, a year with a salt

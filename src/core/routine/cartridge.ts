@@ -1,6 +1,6 @@
 import { type Entry, isKind } from '../journal/entry'
+import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { DAY, type Instant } from "../time";
 
 /** Silver and mineral cartridges, and a feeder's stick: common practice, four months and three to four weeks. */
 export const CARTRIDGE_LIFE = 120 * DAY

@@ -1,10 +1,10 @@
 import { type Estimate, isStale } from '../estimate/estimate'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
-import { FeederKind, feederOf, tabletsAWeek } from "../programmes/feederKind"
+import { type FeederKind, feederOf, tabletsAWeek } from '../programmes/feederKind'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
+import { DAY } from '../time'
 import type { Tub } from '../tub/tub'
-import { DAY } from "../time";
 
 export type FeederMove =
   | 'open a notch'

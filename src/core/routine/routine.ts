@@ -1,20 +1,20 @@
-import type { Tub } from '../tub/tub'
+import { feederOf, tabletsAWeek } from '../programmes/feederKind'
 import { type ProgrammeId, programmeOf } from '../programmes/programme'
-import { feederOf, tabletsAWeek } from "../programmes/feederKind";
+import type { Tub } from '../tub/tub'
 
-export interface Rhythm {
+export interface Routine {
   daily: string
   afterSoak: string
   weekly: string
 }
 
-const CELL: Rhythm = {
+const CELL: Routine = {
   daily: 'Nothing by hand: the cell makes it. Look at its display.',
   afterSoak: 'Test; a boost after a full tub. The shock is the boost, or non-chlorine.',
   weekly: 'Test all; acid, for pH climbs by itself; look at the cell’s plates every month.',
 }
 
-const RHYTHMS: Partial<Record<ProgrammeId, Rhythm>> = {
+const ROUTINES: Partial<Record<ProgrammeId, Routine>> = {
   'granular chlorine': {
     daily: 'Granules so that some is always left: 6 to 10 g for 1000 L a day, or by use.',
     afterSoak: 'Half a level teaspoon for 379 L; a whole one after a long or crowded soak.',
@@ -54,8 +54,8 @@ const RHYTHMS: Partial<Record<ProgrammeId, Rhythm>> = {
 }
 
 /** The days and weeks of a programme, in words; common practice. */
-export const rhythmOf = (tub: Tub): Rhythm => {
-  const own = RHYTHMS[tub.programme]
+export const routineOf = (tub: Tub): Routine => {
+  const own = ROUTINES[tub.programme]
   if (own) return own
   if (feederOf(tub.programme) === 'cell') return CELL
   return {

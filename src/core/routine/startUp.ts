@@ -1,14 +1,14 @@
 import type { Estimate } from '../estimate/estimate'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
-import { labelGrams, type ProductName, PRODUCTS } from '../products/product'
-import { tabletsAWeek } from "../programmes/feederKind"
+import { ppmPerUnit } from '../products/doseTarget'
+import { labelGrams, PRODUCTS, type ProductName } from '../products/product'
+import { tabletsAWeek } from '../programmes/feederKind'
 import { middle, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
+import { HOUR, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
-import { gives } from "../products/doseTarget";
-import { HOUR, type Instant, MINUTE } from "../time";
 
 /** What a step of a start-up waits for before the next: time, and where it says so a reading. */
 export interface StartStep {
@@ -55,10 +55,10 @@ const PEROXIDE_START_PPM = 100
 const gramsFor = (
   tub: Tub,
   product: ProductName,
-  aimed: Parameters<typeof gives>[1],
+  aimed: Parameters<typeof ppmPerUnit>[1],
   ppm: number,
 ): number =>
-  Math.max(0, (ppm / gives(PRODUCTS[product].perGram, aimed)) * (tub.volumeLitres / 1000))
+  Math.max(0, (ppm / ppmPerUnit(PRODUCTS[product].perGram, aimed)) * (tub.volumeLitres / 1000))
 
 const labelled = (tub: Tub, product: ProductName, times = 1): number =>
   times * (labelGrams(product, tub.volumeLitres) ?? 0)
@@ -82,7 +82,8 @@ const inhibitor = (tub: Tub): StartStep => ({
 
 const chlorineShock = (tub: Tub, product: ProductName): StartStep => {
   const chlorinePpm =
-    SHOCK_GRAMS_PER_CUBIC_METRE * gives(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
+    SHOCK_GRAMS_PER_CUBIC_METRE *
+    ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
   return {
     id: 'start shock',
     title: 'The first, large dose',

@@ -1,20 +1,20 @@
-import { effectFor, type Task } from '../advice/planContext'
+import { effectFor, type PlanContext } from '../advice/planContext'
 import { SANITIZER_AIM } from '../advice/requiredChange'
 import { type Estimate, estimate as estimateAt } from '../estimate/estimate'
 import { demandOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
+import { isHeavy, loadOf } from '../journal/load'
 import { addProduct } from '../products/addProduct'
+import { ppmPerUnit } from '../products/doseTarget'
 import { gramsInMeasure, roundToMeasure } from '../products/measure'
 import type { ProductName } from '../products/product'
 import { middle, type Programme, programmeOf } from '../programmes/programme'
+import { HOUR, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { LITRES_PER_US_GALLON } from '../units'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { readWater } from '../water/solveWater'
-import { isHeavy, loadOf } from '../journal/load'
-import { gives } from "../products/doseTarget";
-import { HOUR, MINUTE } from "../time";
 
 export const AFTER_SOAK_SCHOOLS = ['spoon rule', 'daily grams', 'demand'] as const
 export type AfterSoakSchool = (typeof AFTER_SOAK_SCHOOLS)[number]
@@ -93,7 +93,7 @@ export const afterSoakDoses = (
   tub: Tub,
   estimate: Estimate,
   soaks: readonly EntryOf<'soak'>[],
-  sources: Task['sources'],
+  sources: PlanContext['sources'],
   journal: readonly Entry[] = [],
 ): AfterSoakDose[] => {
   const programme = programmeOf(tub.programme)
@@ -124,8 +124,8 @@ export const afterSoakDoses = (
     }
   }
   const missing = middle(tub.targets.sanitizer) - quantityOf(estimate.reading, sanitizer)
-  const perMgPerLitre = gives(effectFor(sources, product), aimed)
-  const unmet = estimate.lingeringPpm ?? unmetPpm(tub, soaks, journal)
+  const perMgPerLitre = ppmPerUnit(effectFor(sources, product), aimed)
+  const unmet = estimate.outstandingDemandPpm ?? unmetPpm(tub, soaks, journal)
   const wantedPpm = Math.min(Math.max(0, missing) + unmet, Math.max(missing, MOST_AT_ONCE_PPM))
   const demand = dose(
     'demand',

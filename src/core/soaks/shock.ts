@@ -1,8 +1,8 @@
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
-import type { ProductName } from '../products/product'
-import type { Tub } from '../tub/tub'
 import { isHeavy } from '../journal/load'
-import { DAY, type Instant } from "../time";
+import type { ProductName } from '../products/product'
+import { DAY, type Instant } from '../time'
+import type { Tub } from '../tub/tub'
 
 /** So much of each is a shock, mg per litre of water: common practice (a quarter cup of non-chlorine shock for a tub, a teaspoon of granules for 100 US gal), less what a hand may be short. */
 const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {

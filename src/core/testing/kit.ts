@@ -1,4 +1,10 @@
-import { type Method, QUANTITY, type Quantity, type SanitizerQuantity, readingError } from './quantity'
+import {
+  type Method,
+  QUANTITY,
+  type Quantity,
+  readingError,
+  type SanitizerQuantity,
+} from './quantity'
 
 /** A block of a strip's chart. */
 export interface StripBlock {

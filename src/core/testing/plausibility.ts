@@ -2,15 +2,15 @@ import { equilibriaFor } from '../water/equilibrium'
 import { speciate } from '../water/speciation'
 import { QUANTITIES, QUANTITY, type Quantity, type Readings } from './quantity'
 
-export interface Oddity {
+export interface Implausibility {
   quantity: Quantity
   /** Why a person should look again before it is kept. */
   sentence: string
 }
 
 /** Readings that are possible and unlikely: kept once the person confirms them. Temperatures are judged in °C. */
-export const oddities = (readings: Readings): Oddity[] => {
-  const found: Oddity[] = []
+export const implausibilities = (readings: Readings): Implausibility[] => {
+  const found: Implausibility[] = []
   for (const quantity of QUANTITIES) {
     const value = readings[quantity]
     if (value === undefined) continue

@@ -251,7 +251,6 @@ export const readingError = (quantity: Quantity, method: Method, value: number):
   }
 }
 
-
 export type SanitizerQuantity = Extract<
   Quantity,
   'freeChlorine' | 'bromine' | 'biguanide' | 'peroxide'

@@ -1,24 +1,24 @@
+import { dosingCycleOf, waitingUntil } from '../advice/dosingCycle'
 import { byLabel } from '../advice/due'
 import { handlingOf } from '../advice/handling'
 import type { Plan } from '../advice/plan'
-import { roundOf, waitingUntil } from '../advice/dosingCycle'
 import { scheduleOf } from '../advice/schedule'
 import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
 import { residualForecast } from '../estimate/forecast'
 import { lossOf } from '../estimate/rates'
 import { type Entry, isKind } from '../journal/entry'
-import { type FeederMove, feederAdvice } from '../routine/feeder'
+import type { SoakLoad } from '../journal/load'
 import { programmeOf } from '../programmes/programme'
 import { refillReasons } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
-import type { SoakLoad } from '../journal/load'
+import { type FeederMove, feederAdvice } from '../routine/feeder'
 import { nextShock } from '../soaks/shock'
-import { type SoakAhead, soakAhead } from './soakAhead'
 import { QUANTITY, type Quantity } from '../testing/quantity'
+import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
 import { type Closure, closures, forbidsDosing, waterCareOpens } from './closures'
-import { DAY, HOUR, type Instant, MINUTE } from "../time";
+import { type SoakAhead, soakAhead } from './soakAhead'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'dose'; plan: Plan }
@@ -80,7 +80,7 @@ const residualDue = (tub: Tub, estimate: Estimate): Instant => {
   const byAge = one.lastReading.at + QUANTITY[sanitizer].staleAfterHours * HOUR
   const low = tub.targets.sanitizer.low
   if (one.value <= low) return estimate.at
-  if (estimate.lingeringPpm) {
+  if (estimate.outstandingDemandPpm) {
     const below = residualForecast(tub, estimate, 48)?.find(({ value }) => value < low)
     return Math.min(byAge, below?.at ?? byAge)
   }
@@ -100,7 +100,7 @@ export const agenda = (
 ): AgendaItem[] => {
   const now = estimate.at
   const held = found.some((one) => forbidsDosing(one) && one.code !== 'people in')
-  const { doses, aerations } = roundOf(journal, estimate)
+  const { doses, aerations } = dosingCycleOf(journal, estimate)
   const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []
   const { mixedAt } = scheduleOf(plan.steps, journal, now)

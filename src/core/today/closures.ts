@@ -1,9 +1,11 @@
-import { handlingOf } from '../advice/handling'
 import { bathersIn } from '../advice/dosingCycle'
+import { handlingOf } from '../advice/handling'
 import { type Estimate, isStale } from '../estimate/estimate'
 import { mayStand } from '../estimate/mayStand'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, inOrder, isKind } from '../journal/entry'
+import type { StageId } from '../journal/stageId'
+import { type Symptom, UNCLEAR, UNWELL } from '../journal/symptom'
 import { actsOn, type Decisive, spoilsBiguanide } from '../products/actsOn'
 import { PRODUCTS, type ProductName } from '../products/product'
 import {
@@ -16,12 +18,10 @@ import {
   WIDEST_PH,
 } from '../programmes/programme'
 import { startProgress } from '../routine/startUp'
-import { residualFloor } from '../tub/targetsNow'
-import type { StageId } from '../journal/stageId'
 import type { Quantity } from '../testing/quantity'
+import { HOUR, type Instant, MINUTE } from '../time'
+import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { type Sign, UNCLEAR, UNWELL } from '../journal/symptom'
-import { HOUR, type Instant, MINUTE } from "../time";
 
 /** Why a tub is shut, the gravest first. */
 export const CLOSURE_CODES = [
@@ -66,7 +66,7 @@ export type Lift =
 /** Limits and values: ppm, pH on the activity scale, °C. */
 export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | { code: 'accident' }
-  | { code: 'someone unwell'; sign: Sign }
+  | { code: 'someone unwell'; sign: Symptom }
   | { code: 'incompatible sanitizers'; product: ProductName }
   | { code: 'flush in the water' }
   | { code: 'refill under way'; stage: StageId }
@@ -74,7 +74,7 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | { code: 'no filter' }
   | { code: 'too hot'; celsius: number; limit: number; setPoint: boolean }
   | { code: 'dose mixing'; product: ProductName }
-  | { code: 'cloudy'; sign: Sign }
+  | { code: 'cloudy'; sign: Symptom }
   | { code: 'combined chlorine high'; value: number; limit: number }
   | { code: 'stabiliser too high'; value: number; limit: number }
   | {
@@ -190,7 +190,7 @@ const cleanedSince = (past: readonly Entry[], since: Instant): boolean =>
 
 const happenings = ({ past, tub, filledAt }: Situation): Closure[] => {
   const found: Closure[] = []
-  const seen = (signs: readonly Sign[]) =>
+  const seen = (signs: readonly Symptom[]) =>
     looksIn(past)
       .flatMap(({ at, body }) =>
         body.signs.filter((sign) => signs.includes(sign)).map((sign) => ({ at, sign })),
@@ -309,7 +309,7 @@ const heat = ({ tub, estimate }: Situation): Closure[] => {
 /** Not clear until a look says so and the water was tested after it was seen. */
 const clarity = ({ past, tub, filledAt }: Situation): Closure[] => {
   const looks = looksIn(past).filter(({ at }) => at >= filledAt)
-  const unclear = (signs: readonly Sign[]) => signs.find((sign) => UNCLEAR.includes(sign))
+  const unclear = (signs: readonly Symptom[]) => signs.find((sign) => UNCLEAR.includes(sign))
   const last = looks.findLast(({ body }) => unclear(body.signs))
   const sign = last && unclear(last.body.signs)
   if (!last || !sign) return []

@@ -1,24 +1,19 @@
-import { effectFor, type Task } from '../advice/planContext'
+import { effectFor, type PlanContext } from '../advice/planContext'
 import { SANITIZER_AIM } from '../advice/requiredChange'
 import type { Estimate } from '../estimate/estimate'
-import { AT_ONCE } from '../estimate/learning/kinetics'
+import { FAST_FRACTION } from '../estimate/learning/kinetics'
 import { demandOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
+import { loadOf, type SoakLoad } from '../journal/load'
+import { ppmPerUnit } from '../products/doseTarget'
 import { roundToMeasure } from '../products/measure'
 import type { ProductName } from '../products/product'
-import {
-  keepOutAbove,
-  LEAST_RESIDUAL,
-  middle,
-  programmeOf
-} from '../programmes/programme'
+import { keepOutAbove, LEAST_RESIDUAL, middle, programmeOf } from '../programmes/programme'
+import type { SanitizerQuantity } from '../testing/quantity'
 import { residualFloor } from '../tub/targetsNow'
-import { type Closure, testOpens } from './closures'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
-import { loadOf, type SoakLoad } from '../journal/load'
-import { gives } from "../products/doseTarget";
-import { type SanitizerQuantity } from "../testing/quantity";
+import { type Closure, testOpens } from './closures'
 
 /** While people are in, the residual is not let fall below this, ppm: common practice, it never reaches nothing. */
 const LEAST_WITH_PEOPLE: Record<SanitizerQuantity, number> = {
@@ -72,7 +67,7 @@ export const gathering = (
   tub: Tub,
   estimate: Estimate,
   groups: readonly SoakLoad[],
-  sources: Task['sources'],
+  sources: PlanContext['sources'],
   found: readonly Closure[] = [],
 ): GroupTurn[] => {
   const programme = programmeOf(tub.programme)
@@ -80,13 +75,14 @@ export const gathering = (
   const product =
     sources.find((source) => programme.dosedWith.includes(source.product))?.product ??
     programme.dosedWith[0]
-  const ppmPerGramPerLitre = gives(effectFor(sources, product), SANITIZER_AIM[sanitizer]) * 1000
+  const ppmPerGramPerLitre =
+    ppmPerUnit(effectFor(sources, product), SANITIZER_AIM[sanitizer]) * 1000
   const { mean, standardDeviation } = demandOf(tub)
   const perPersonHour = takenPpm(tub, mean)
   const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
   const shut = found.find(stays)
   let residual = quantityOf(estimate.reading, sanitizer)
-  let debt = estimate.lingeringPpm ?? 0
+  let debt = estimate.outstandingDemandPpm ?? 0
   return groups.map((load, i): GroupTurn => {
     const before = Math.max(0, residual - debt)
     const short = residual - debt < floor - 0.05
@@ -106,7 +102,7 @@ export const gathering = (
     const lastsPersonHours = perPersonHour > 0 ? useful / perPersonHour : Number.POSITIVE_INFINITY
     if (!closed) {
       const demand = personHours * perPersonHour
-      const atOnce = Math.min(residual, AT_ONCE * demand)
+      const atOnce = Math.min(residual, FAST_FRACTION * demand)
       residual -= atOnce
       debt += demand - atOnce
     }

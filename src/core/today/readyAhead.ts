@@ -2,17 +2,17 @@ import type { Estimate } from '../estimate/estimate'
 import type { ForecastPoint } from '../estimate/forecast'
 import { nineInTenStand } from '../estimate/mayStand'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
-import { residualFloor } from '../tub/targetsNow'
 import { QUANTITY } from '../testing/quantity'
+import { HOUR, type Instant } from '../time'
+import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { type Closure, waterCareOpens } from './closures'
-import { HOUR, type Instant } from "../time";
 
 /**
  * How a moment ahead stands: `ready` as a yes or a probably of today would; `test first`: the residual should do, but no test is
  * fresh enough; `above` and `below` its limits; `closed` by what neither dosing nor testing opens.
  */
-export type Ahead = 'ready' | 'test first' | 'above' | 'below' | 'closed'
+export type ReadyAhead = 'ready' | 'test first' | 'above' | 'below' | 'closed'
 
 export interface Outlook {
   /** From when on a test shows it: now, where nothing is shut, else when the plan's own test is due. */
@@ -51,7 +51,7 @@ export const aheadAt = (
   estimate: Estimate,
   point: ForecastPoint,
   { openFrom, testedAt, closed }: Outlook,
-): Ahead => {
+): ReadyAhead => {
   if (closed) return 'closed'
   const { sanitizer } = programmeOf(tub.programme)
   const now = estimate.quantities[sanitizer]
@@ -60,7 +60,7 @@ export const aheadAt = (
   if (point.value < floor - 0.05) return 'below'
   // The reading's own error is the kit's, as in the closures.
   const read =
-    now.reckonedFrom === undefined && now.value > 0
+    now.modelledFrom === undefined && now.value > 0
       ? (Math.sqrt(Math.max(0, now.standardDeviation ** 2 - now.driftDeviation ** 2)) *
           point.value) /
         now.value

@@ -1,10 +1,10 @@
 import type { Estimate } from '../estimate/estimate'
 import { residualForecast } from '../estimate/forecast'
 import { keepOutAbove } from '../programmes/programme'
+import { HOUR, type Instant } from '../time'
 import { residualFloor } from '../tub/targetsNow'
-import { type Closure, waterCareOpens } from './closures'
 import type { Tub } from '../tub/tub'
-import { HOUR, type Instant } from "../time";
+import { type Closure, waterCareOpens } from './closures'
 
 export interface SoakAhead {
   /** What the residual will be then, ppm, and one standard deviation; undefined where nothing fresh enough was read. */

@@ -3,9 +3,9 @@ import type { Estimate } from '../estimate/estimate'
 import { type Entry, isKind } from '../journal/entry'
 import { floorBroken, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
+import type { Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { type Closure, closures, type House, testOpens } from './closures'
-import { type Instant } from "../time";
 
 export interface Fault {
   quantity: Quantity
@@ -36,9 +36,9 @@ const SHOWS_HOURS = 6
 
 const shownByTest = (tub: Tub, journal: readonly Entry[], estimate: Estimate): boolean => {
   const { sanitizer } = programmeOf(tub.programme)
-  const { lastReading, ageHours, reckonedFrom } = estimate.quantities[sanitizer]
+  const { lastReading, ageHours, modelledFrom } = estimate.quantities[sanitizer]
   if (!lastReading || ageHours === undefined || ageHours > SHOWS_HOURS) return false
-  if (reckonedFrom !== undefined || estimate.quantities.pH.reckonedFrom !== undefined) return false
+  if (modelledFrom !== undefined || estimate.quantities.pH.modelledFrom !== undefined) return false
   return !journal.filter(isKind('soak')).some(({ at }) => at >= lastReading.at && at <= estimate.at)
 }
 

@@ -1,5 +1,5 @@
-import type { FillWater } from './tub'
 import type { Quantity } from '../testing/quantity'
+import type { FillWater } from './tub'
 
 /** What a test of fill water may read: its field, and the quantity whose unit and range it has. */
 export const FILL_READ = [

@@ -1,4 +1,3 @@
-import type { Tub } from './tub'
 import {
   type Band,
   keepOutAbove,
@@ -7,6 +6,7 @@ import {
   STABILISER,
   type Targets,
 } from '../programmes/programme'
+import type { Tub } from './tub'
 
 /** The narrowest range that a hand and a test can aim at, ppm of chlorine or bromine. */
 const NARROWEST = 0.5

@@ -1,5 +1,5 @@
-import type { Choices } from './choices'
 import type { ProgrammeId, Targets } from '../programmes/programme'
+import type { Choices } from './choices'
 
 export const FILL_WATER_SOURCES = ['town', 'well', 'rain', 'delivered', 'softened'] as const
 export type FillWaterSource = (typeof FILL_WATER_SOURCES)[number]

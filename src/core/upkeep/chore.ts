@@ -1,10 +1,10 @@
-import type { ProductName } from '../products/product'
-import type { Tub, TubKind } from '../tub/tub'
 import { CHORE_IDS, type ChoreId, type OwnChoreId, type PresetChoreId } from '../journal/choreId'
+import type { Symptom } from '../journal/symptom'
+import type { ProductName } from '../products/product'
+import { feederOf } from '../programmes/feederKind'
+import type { Instant } from '../time'
+import type { Tub, TubKind } from '../tub/tub'
 import type { Interval, Season } from './interval'
-import type { Sign } from '../journal/symptom'
-import { feederOf } from "../programmes/feederKind";
-import { type Instant } from "../time";
 
 /** Where a chore's marks stand on the season strip. */
 export const LANES = ['filters', 'surfaces', 'water', 'cover', 'equipment'] as const
@@ -27,7 +27,7 @@ export interface Chore {
   how: readonly string[]
   cautions: readonly string[]
   /** Seen since it was last done, these bring it to the next day. */
-  signs: readonly Sign[]
+  signs: readonly Symptom[]
   paused: boolean
 }
 

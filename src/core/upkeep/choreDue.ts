@@ -1,15 +1,15 @@
+import type { ChoreId, PresetChoreId } from '../journal/choreId'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
-import { waterLife } from '../refill/waterLife'
 import { loadOf } from '../journal/load'
+import type { Symptom } from '../journal/symptom'
+import { waterLife } from '../refill/waterLife'
 import { isShock } from '../soaks/shock'
+import { DAY, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { type Chore, type ChoreRule, choresOf } from './chore'
-import type { ChoreId, PresetChoreId } from '../journal/choreId'
+import { aroundStays, type GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
 import { COUNTED, paceOf } from './pace'
-import type { Sign } from '../journal/symptom'
-import { aroundStays, type Stay } from './guestStay'
-import { DAY, type Instant, MINUTE } from "../time";
 
 export interface ChoreDue {
   chore: Chore
@@ -30,9 +30,9 @@ export interface ChoreDue {
     /** Nothing but counting drives it, and the count is not full yet. */
     | 'count'
   /** What was seen, where that is why. */
-  sign: Sign | undefined
+  sign: Symptom | undefined
   /** Whose stay it keeps clear of. */
-  stay: Stay | undefined
+  stay: GuestStay | undefined
   /** Load since it was last done, weighted person-hours. */
   personHours: number
   hoseLitres: number
@@ -44,7 +44,7 @@ export interface ChoreDue {
 /** What decides dates beside tub and journal. */
 export interface UpkeepPlan {
   rules?: readonly ChoreRule[]
-  stays?: readonly Stay[]
+  stays?: readonly GuestStay[]
   /** When a planned change of water is to be over. */
   refillAt?: Instant
 }
@@ -222,7 +222,7 @@ export const choresDue = (
         why = 'season'
       }
     }
-    let stay: Stay | undefined
+    let stay: GuestStay | undefined
     if (why !== 'postponed') {
       const clear = aroundStays(due, stays, now, windowDays)
       stay = clear.stay

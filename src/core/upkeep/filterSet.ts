@@ -1,6 +1,6 @@
-import { type EntryOf } from '../journal/entry'
+import type { EntryOf } from '../journal/entry'
 import type { FilterAct, SoakRecipeId } from '../journal/filterAct'
-import { DAY, HOUR, type Instant, MINUTE } from "../time";
+import { DAY, HOUR, type Instant, MINUTE } from '../time'
 
 export const FILTER_KINDS = [
   'open ends',
@@ -101,7 +101,7 @@ export type FilterState =
   | 'ready'
   | 'retired'
 
-export interface FilterStanding {
+export interface FilterStatus {
   set: FilterSet
   state: FilterState
   since: Instant
@@ -140,11 +140,11 @@ const AFTER: Record<Exclude<FilterAct, 'rinse'>, FilterState> = {
  * Where a set is and what it has been through, by all journals. A rinse leaves a set that is in the tub in it, for it goes
  * straight back.
  */
-export const filterStanding = (
+export const filterStatus = (
   set: FilterSet,
   events: readonly FilterEvent[],
   now: Instant,
-): FilterStanding => {
+): FilterStatus => {
   const own = events
     .filter(({ entry }) => entry.body.set === set.id && entry.at <= now)
     .toSorted((a, b) => a.entry.at - b.entry.at || a.entry.id - b.entry.id)
@@ -156,7 +156,7 @@ export const filterStanding = (
   let soaks = 0
   let notWhite = false
   let torn = false
-  const stays: FilterStanding['stays'] = []
+  const stays: FilterStatus['stays'] = []
   const leave = (at: Instant) => {
     const stay = stays.at(-1)
     if (stay && stay.to === undefined) stay.to = at
@@ -224,7 +224,7 @@ export const filterStanding = (
 
 /** Since when a tub whose sets are known has none in it; undefined where one is in, or none was ever noted. */
 export const noFilterSince = (
-  standings: readonly FilterStanding[],
+  standings: readonly FilterStatus[],
   tubId: number,
 ): Instant | undefined => {
   const stays = standings.flatMap((one) => one.stays).filter((stay) => stay.tubId === tubId)

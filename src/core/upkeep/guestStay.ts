@@ -1,7 +1,7 @@
-import { DAY, type Instant } from "../time";
+import { DAY, type Instant } from '../time'
 
 /** Guests who stay, or a time nobody is there. */
-export interface Stay {
+export interface GuestStay {
   id: number
   kind: 'guests' | 'away'
   title: string
@@ -15,10 +15,10 @@ export interface Stay {
  */
 export const aroundStays = (
   due: Instant,
-  stays: readonly Stay[],
+  stays: readonly GuestStay[],
   now: Instant,
   windowDays: number,
-): { due: Instant; stay: Stay | undefined } => {
+): { due: Instant; stay: GuestStay | undefined } => {
   const stay = stays.find(({ from, to }) => due >= from && due < to)
   if (!stay) return { due, stay }
   if (stay.from - DAY / 2 > now) return { due: stay.from - DAY / 2, stay }

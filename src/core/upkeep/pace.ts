@@ -1,9 +1,9 @@
-import { type Entry } from '../journal/entry'
-import { waterLife } from '../refill/waterLife'
+import type { Entry } from '../journal/entry'
 import { loadOf } from '../journal/load'
+import { waterLife } from '../refill/waterLife'
 import { SHOCK_EVERY } from '../soaks/shock'
+import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { DAY, type Instant } from "../time";
 
 /** What a day brings to each thing that chores count, if the coming weeks are like the last eight. */
 export interface Pace {

@@ -1,6 +1,6 @@
 import type { ChoreDue } from './choreDue'
 
-export interface Nudge {
+export interface Reminder {
   /** The same for one chore until it is done, moved or left out: what was nudged once is not nudged again. */
   key: string
   name: string
@@ -19,7 +19,7 @@ export const isQuiet = (
       : hour >= fromHour || hour < toHour
 
 /** What a person might be told of now: chores whose day has come. */
-export const nudgesFor = (tubId: number, chores: readonly ChoreDue[], now: number): Nudge[] =>
+export const remindersFor = (tubId: number, chores: readonly ChoreDue[], now: number): Reminder[] =>
   chores
     .filter(({ due }) => due <= now)
     .map(({ chore, times, lastDone, state }) => ({

@@ -1,14 +1,14 @@
-import { type Entry } from '../journal/entry'
+import type { PresetChoreId } from '../journal/choreId'
+import type { Entry } from '../journal/entry'
 import { waterLife } from '../refill/waterLife'
+import { DAY, HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { LANES, type Lane } from './chore'
 import { type ChoreDue, SHOWN_BY } from './choreDue'
-import type { PresetChoreId } from '../journal/choreId'
-import type { FilterStanding } from './filterSet'
+import type { FilterStatus } from './filterSet'
+import type { GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
 import { COUNTED, type Pace, paceOf } from './pace'
-import type { Stay } from './guestStay'
-import { DAY, HOUR, type Instant } from "../time";
 
 export const STRIP_WEEKS = 26
 
@@ -60,8 +60,8 @@ export const seasonStrip = (
   tub: Tub,
   journal: readonly Entry[],
   dues: readonly ChoreDue[],
-  filters: readonly FilterStanding[],
-  stays: readonly Stay[],
+  filters: readonly FilterStatus[],
+  stays: readonly GuestStay[],
   tubId: number,
   now: Instant,
 ): SeasonStrip => {

@@ -1,4 +1,4 @@
-import type { NewEntry } from '@/core/journal/entry'
+import type { NewEntry } from '@/core'
 import type { Fields } from '../form'
 
 /** An entry as its form asks for it: what would be written, with what has to be confirmed first, or what is wrong. */

@@ -1,21 +1,28 @@
 import Joi from 'joi'
-import { whyNotAfter } from '@/core/advice/handling'
-import { overdone } from '@/core/advice/overdone'
-import { bathersIn } from '@/core/advice/dosingCycle'
-import { waitBefore } from '@/core/advice/schedule'
-import { estimate } from '@/core/estimate/estimate'
-import type { Entry } from '@/core/journal/entry'
-import { doseUnit, fromDose, gramsInMeasure, MEASURES } from '@/core/products/measure'
-import { meetingIn } from '@/core/products/incompatibilities'
-import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
+import {
+  bathersIn,
+  doseUnit,
+  type Entry,
+  estimate,
+  feederIncompatibility,
+  fromDose,
+  gramsInMeasure,
+  incompatibilityIn,
+  MEASURES,
+  overdone,
+  PRODUCT_NAMES,
+  PRODUCTS,
+  type ProductName,
+  waitBefore,
+  whyNotAfter,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { wholeShelf } from '@/store/shelf'
 import type { TubRow } from '@/store/tubs'
-import { overdoneWords } from '@/words/overdoneWords'
+import { formatOverdone } from '@/words/overdoneWords'
 import { check, type Fields, number, oneOf } from '../form'
 
 import type { Draft } from './draft'
-import { feederMeeting } from "@/core/advice/feederIncompatibility";
 
 /** More than this is no dose for a tub, g per litre of water. */
 const LARGEST_GRAMS_PER_LITRE = 5
@@ -45,9 +52,9 @@ export const objections = (
   journal: Entry[],
 ): Record<string, string> => {
   const against: Record<string, string> = {}
-  const meeting = meetingIn(estimate(tub, journal, at).water, product)
+  const meeting = incompatibilityIn(estimate(tub, journal, at).water, product)
   if (meeting && PRODUCTS[product].goes === 'by hand') against.product = meeting.reason
-  const feeder = feederMeeting(
+  const feeder = feederIncompatibility(
     journal.filter((entry) => entry.at <= at),
     product,
   )
@@ -115,7 +122,7 @@ export const draftDose = (
         ? `That is ${Math.round(grams / plannedGrams)} × the plan: a slip of the decimal point? Confirm only if it is what went in.`
         : `That is ${(grams / plannedGrams).toFixed(1)} × the plan. Is it what went in?`
   const much = questions.amount ? undefined : tooMuch(tub, journal, chosen, grams, at)
-  if (much) questions.amount = overdoneWords(much)
+  if (much) questions.amount = formatOverdone(much)
   const against = objections(chosen, tub, at, journal)
   for (const [name, sentence] of Object.entries(against)) {
     const reason = (fields[`reason.${name}`] ?? '').trim()

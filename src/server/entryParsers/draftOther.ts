@@ -1,15 +1,24 @@
 import Joi from 'joi'
-import { estimate } from '@/core/estimate/estimate'
-import { type Entry, type EntryKind } from '@/core/journal/entry'
-import { FILL_READ } from '@/core/tub/fillTest'
-import { oddities } from '@/core/testing/plausibility'
-import { METHODS, type Method, QUANTITY, type Readings } from '@/core/testing/quantity'
-import { closures } from '@/core/today/closures'
-import { FILL_WATER_SOURCES, type FillWater, type FillWaterSource, type Tub } from '@/core/tub/tub'
+import {
+  closures,
+  type Entry,
+  type EntryKind,
+  estimate,
+  FILL_READ,
+  FILL_WATER_SOURCES,
+  type FillWater,
+  type FillWaterSource,
+  implausibilities,
+  METHODS,
+  type Method,
+  MINUTE,
+  QUANTITY,
+  type Readings,
+  type Tub,
+} from '@/core'
 import { CLOSURE_SHORT } from '@/words/closureWords'
 import { check, type Fields, number, oneOf, text } from '../form'
 import type { Draft } from './draft'
-import { MINUTE } from "@/core/time";
 
 const draftFillTest = (fields: Fields, at: number): Draft => {
   const shape: Record<string, Joi.Schema> = {
@@ -34,7 +43,7 @@ const draftFillTest = (fields: Fields, at: number): Draft => {
   if (Object.keys(fillWater).length === 1)
     return { errors: {}, message: 'Nothing was read yet: enter at least one value.' }
   const questions = Object.fromEntries(
-    oddities(readings).map(({ quantity, sentence }) => [quantity, sentence]),
+    implausibilities(readings).map(({ quantity, sentence }) => [quantity, sentence]),
   )
   return { entry: { kind: 'fillTest', at, body: { method, fillWater } }, questions }
 }

@@ -1,9 +1,10 @@
 import Joi from 'joi'
-import { contradictions } from '@/core/advice/inconsistencies'
-import { estimate } from '@/core/estimate/estimate'
-import type { Entry } from '@/core/journal/entry'
-import { kitError } from '@/core/testing/kit'
 import {
+  type Entry,
+  estimate,
+  fromCelsius,
+  inconsistencies,
+  kitError,
   METHODS,
   type Method,
   QUANTITIES,
@@ -11,8 +12,8 @@ import {
   type Quantity,
   type Readings,
   readingError,
-} from '@/core/testing/quantity'
-import { fromCelsius, toCelsius } from '@/core/units'
+  toCelsius,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { findKit } from '@/store/kits'
 import type { TubRow } from '@/store/tubs'
@@ -69,7 +70,7 @@ export const draftTest = (
       stated[deviationField(quantity)] ?? 0,
     )
   const questions = Object.fromEntries(
-    contradictions(estimate(tub, journal, at), readings, deviationOf).map(
+    inconsistencies(estimate(tub, journal, at), readings, deviationOf).map(
       ({ quantity, sentence }) => [quantity, sentence],
     ),
   )

@@ -1,18 +1,27 @@
 import Joi from 'joi'
-import { type ChoreBody, type FilterBody } from '@/core/journal/entry'
-import { doseUnit, fromDose } from '@/core/products/measure'
-import { PRODUCT_NAMES, PRODUCTS, type ProductName } from '@/core/products/product'
-import { allChoresOf } from '@/core/upkeep/chore'
-import { isChoreId, isPresetChore } from '@/core/journal/choreId'
-import { FILTER_ACTS, SOAK_RECIPES, type SoakRecipeId } from '@/core/journal/filterAct'
-import { SIGNS } from '@/core/journal/symptom'
+import {
+  allChoresOf,
+  type ChoreBody,
+  DAY,
+  doseUnit,
+  FILTER_ACTS,
+  type FilterBody,
+  fromDose,
+  isChoreId,
+  isPresetChore,
+  OFFERED_SYMPTOMS,
+  PRODUCT_NAMES,
+  PRODUCTS,
+  type ProductName,
+  SOAK_RECIPES,
+  type SoakRecipeId,
+} from '@/core'
 import type { Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
 import { allFilterSets, choreRulesOf, toRule } from '@/store/upkeep'
 import { check, type Fields, number, oneOf, text } from '../form'
 import { noMoment, noonOf, zoneOf } from '../moment'
 import type { Draft } from './draft'
-import { DAY } from "@/core/time";
 
 /** Put off without a day, a chore comes back in so many days. */
 const POSTPONED_DAYS = 3
@@ -79,7 +88,7 @@ const draftLook = (fields: Fields, at: number): Draft => {
   const checked = check<{ note: string }>(Joi.object({ note: text('Note', 200) }), fields)
   if ('errors' in checked) return checked
   const { note } = checked.value
-  const signs = SIGNS.filter((sign) => fields[`sign.${sign}`] === 'yes')
+  const signs = OFFERED_SYMPTOMS.filter((sign) => fields[`sign.${sign}`] === 'yes')
   return { entry: { kind: 'look', at, body: { signs, ...(note ? { note } : {}) } }, questions: {} }
 }
 

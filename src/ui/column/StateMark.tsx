@@ -1,5 +1,4 @@
-import type { QuantityState } from '@/core/advice/state'
-
+import type { QuantityState } from '@/core'
 export const STATE_WORDS: Record<QuantityState, string> = {
   'in band': 'in band',
   drifting: 'drifting',

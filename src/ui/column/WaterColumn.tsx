@@ -1,7 +1,14 @@
-import { isKind } from '@/core/journal/entry'
+import { isKind } from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
-import { amount, day, METHOD_WORDS, type Reader, shortDuration, volume } from '@/words/words'
+import {
+  amount,
+  type DisplayPreferences,
+  day,
+  METHOD_WORDS,
+  shortDuration,
+  volume,
+} from '@/words/words'
 import { ClosedMark } from '../today/Closed'
 import { type ColumnScale, columnScales, NINE_IN_TEN } from './columnData'
 import { STATE_WORDS, StateMark, StateShape, stateColour } from './StateMark'
@@ -11,12 +18,20 @@ const TOP = 258
 const HEIGHT = 330
 const y = (share: number) => TOP + HEIGHT * (1 - share)
 
-const Staff = ({ scale, x, reader }: { scale: ColumnScale; x: number; reader: Reader }) => {
+const Staff = ({
+  scale,
+  x,
+  preferences,
+}: {
+  scale: ColumnScale
+  x: number
+  preferences: DisplayPreferences
+}) => {
   const { band, estimate, state, closes } = scale
   const colour = stateColour(state, closes)
   const staff = x + 25
   const decimals = scale.quantity === 'pH' || band.high <= 10 ? 1 : 0
-  const shown = new Intl.NumberFormat(reader.locale, { maximumFractionDigits: decimals })
+  const shown = new Intl.NumberFormat(preferences.locale, { maximumFractionDigits: decimals })
   const at = (value: number) => y(position(value, band))
   const reach = NINE_IN_TEN * estimate.standardDeviation
   return (
@@ -77,9 +92,15 @@ const Staff = ({ scale, x, reader }: { scale: ColumnScale; x: number; reader: Re
 const WAVE = `M0 112${Array.from({ length: 8 }, (_, i) => `q8 ${i % 2 ? -5 : 5} 16 0t16 0`).join('')}`
 
 /** The state of the water, how sure, and how old the evidence is; beside every place on a wide screen. */
-export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader }) => {
+export const WaterColumn = ({
+  view,
+  preferences,
+}: {
+  view: TubView
+  preferences: DisplayPreferences
+}) => {
   const { tub, estimate, journal, now } = view
-  const scales = columnScales(tub, estimate, reader)
+  const scales = columnScales(tub, estimate, preferences)
   const staffs = scales.slice(0, 4)
   const rest = scales.slice(4)
   const tests = journal.filter(isKind('test')).slice(0, 2)
@@ -87,7 +108,7 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
   const [closure] = view.verdict.closures
   const words = scales.map(
     (scale) =>
-      `${scale.name} ${scale.estimate.lastReading ? amount(scale.quantity, scale.estimate.value, reader) : ''}, ${STATE_WORDS[scale.state]}`,
+      `${scale.name} ${scale.estimate.lastReading ? amount(scale.quantity, scale.estimate.value, preferences) : ''}, ${STATE_WORDS[scale.state]}`,
   )
   return (
     <aside
@@ -122,7 +143,7 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
           )}
           <rect x={0} y={y(2 / 3)} width={256} height={HEIGHT / 3} fill="var(--mist-2)" />
           {staffs.map((scale, i) => (
-            <Staff key={scale.quantity} scale={scale} x={14 + 60 * i} reader={reader} />
+            <Staff key={scale.quantity} scale={scale} x={14 + 60 * i} preferences={preferences} />
           ))}
         </svg>
         <div className="absolute top-5 right-4 left-6">
@@ -130,9 +151,9 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
           <p className="note mt-1 text-muted">{tub.place}</p>
           <p className="note text-muted">
             {temperature.lastReading
-              ? `${amount('temperature', temperature.value, reader)}, `
-              : `set to ${amount('temperature', tub.setTemperatureCelsius, reader)}, `}
-            {volume(tub.volumeLitres, reader)}
+              ? `${amount('temperature', temperature.value, preferences)}, `
+              : `set to ${amount('temperature', tub.setTemperatureCelsius, preferences)}, `}
+            {volume(tub.volumeLitres, preferences)}
           </p>
         </div>
         {closure && (
@@ -150,7 +171,9 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
               >
                 <dt>{scale.name}</dt>
                 <dd className="flex items-center gap-1.5 font-semibold">
-                  {scale.shown === '–' ? '' : amount(scale.quantity, scale.estimate.value, reader)}
+                  {scale.shown === '–'
+                    ? ''
+                    : amount(scale.quantity, scale.estimate.value, preferences)}
                   <StateMark state={scale.state} />
                   <span style={{ color: stateColour(scale.state, false) }}>
                     {STATE_WORDS[scale.state]}
@@ -161,14 +184,14 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
             {tests.map((test) => (
               <div key={test.id} className="flex justify-between border-t border-mist-3 py-[5px]">
                 <dt>
-                  {METHOD_WORDS[test.body.method]}, {day(test.at, reader)}
+                  {METHOD_WORDS[test.body.method]}, {day(test.at, preferences)}
                 </dt>
                 <dd className="font-semibold">{shortDuration(now - test.at)}</dd>
               </div>
             ))}
             <div className="flex justify-between border-t border-mist-3 py-[5px]">
               <dt>
-                {estimate.filledAt ? `Water, from ${day(estimate.filledAt, reader)}` : 'Water'}
+                {estimate.filledAt ? `Water, from ${day(estimate.filledAt, preferences)}` : 'Water'}
               </dt>
               <dd className="font-semibold">
                 {estimate.filledAt ? shortDuration(now - estimate.filledAt) : 'age not known'}
@@ -197,8 +220,14 @@ export const WaterColumn = ({ view, reader }: { view: TubView; reader: Reader })
 }
 
 /** The same in one slim band across the top of a narrow screen. */
-export const WaterBand = ({ view, reader }: { view: TubView; reader: Reader }) => {
-  const scales = columnScales(view.tub, view.estimate, reader).slice(0, 4)
+export const WaterBand = ({
+  view,
+  preferences,
+}: {
+  view: TubView
+  preferences: DisplayPreferences
+}) => {
+  const scales = columnScales(view.tub, view.estimate, preferences).slice(0, 4)
   const [closure] = view.verdict.closures
   return (
     <>

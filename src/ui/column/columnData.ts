@@ -1,9 +1,16 @@
-import { bandOf, type QuantityState, stateOf } from '@/core/advice/state'
-import type { Estimate, QuantityEstimate } from '@/core/estimate/estimate'
-import { type Band, programmeOf } from '@/core/programmes/programme'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub/tub'
-import { figure, type Reader } from '@/words/words'
+import {
+  type Band,
+  bandOf,
+  type Estimate,
+  programmeOf,
+  QUANTITY,
+  type Quantity,
+  type QuantityEstimate,
+  type QuantityState,
+  stateOf,
+  type Tub,
+} from '@/core'
+import { type DisplayPreferences, figure } from '@/words/words'
 
 /** Nine in ten of a normal spread lie within this many standard deviations. */
 export const NINE_IN_TEN = 1.645
@@ -21,7 +28,11 @@ export interface ColumnScale {
   closes: boolean
 }
 
-export const columnScales = (tub: Tub, estimate: Estimate, reader: Reader): ColumnScale[] => {
+export const columnScales = (
+  tub: Tub,
+  estimate: Estimate,
+  preferences: DisplayPreferences,
+): ColumnScale[] => {
   const { watched, sanitizer } = programmeOf(tub.programme)
   return watched.flatMap((quantity) => {
     const band = bandOf(tub, quantity)
@@ -34,7 +45,7 @@ export const columnScales = (tub: Tub, estimate: Estimate, reader: Reader): Colu
       band,
       state: stateOf(tub, estimate, quantity),
       estimate: one,
-      shown: one.lastReading ? figure(quantity, one.value, reader) : '–',
+      shown: one.lastReading ? figure(quantity, one.value, preferences) : '–',
       closes: quantity === sanitizer || quantity === 'pH',
     }
   })

@@ -1,5 +1,4 @@
-import { type Band, width } from '@/core/programmes/programme'
-
+import { type Band, width } from '@/core'
 /**
  * Where a value stands on a staff: 0 at the bottom, 1 at the top. Every band fills the middle third, whatever its quantity, so
  * that four staffs read as one line; beyond the staff a value stays at its end.

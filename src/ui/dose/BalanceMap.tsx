@@ -1,30 +1,34 @@
 'use client'
 
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react'
-import { dosePlan, type Plan, type PlanOptions } from '@/core/advice/plan'
-import type { Estimate } from '@/core/estimate/estimate'
-import type { Entry } from '@/core/journal/entry'
-import type { ProductName } from '@/core/products/product'
-import type { Tub } from '@/core/tub/tub'
-import { waterFromReading } from '@/core/water/solveWater'
-import type { WaterReading } from '@/core/water/water'
-import { numberWords, type Reader, stepWords } from '@/words/words'
+import {
+  dosePlan,
+  type Entry,
+  type Estimate,
+  type Plan,
+  type PlanOptions,
+  type ProductName,
+  type Tub,
+  type WaterReading,
+  waterFromReading,
+} from '@/core'
+import { type DisplayPreferences, formatNumber, formatStep } from '@/words/words'
 import { NINE_IN_TEN } from '../column/columnData'
 import { Compass } from './Compass'
 import { contoursFor, frameFor, freeCorner, H, type MapPoint, W } from './mapFrame'
 import { Axes, Drift, Path } from './mapParts'
 import { WhatIf } from './WhatIf'
 
-const pointWords = ({ totalAlkalinityPpm, pH }: MapPoint, reader: Reader) =>
-  `alkalinity ${numberWords(totalAlkalinityPpm, 0, reader)} ppm and pH ${numberWords(pH, 2, reader)}`
+const pointWords = ({ totalAlkalinityPpm, pH }: MapPoint, preferences: DisplayPreferences) =>
+  `alkalinity ${formatNumber(totalAlkalinityPpm, 0, preferences)} ppm and pH ${formatNumber(pH, 2, preferences)}`
 
 /** The path in words, for ears and for those who do not read maps. */
-const pathWords = (plan: Plan, reader: Reader) => {
+const pathWords = (plan: Plan, preferences: DisplayPreferences) => {
   const parts = plan.steps.map((step) => {
-    const { figure, name } = stepWords(step, reader)
-    return `${figure} ${name} to ${pointWords(step.after, reader)}`
+    const { figure, name } = formatStep(step, preferences)
+    return `${figure} ${name} to ${pointWords(step.after, preferences)}`
   })
-  return `From ${pointWords(plan.before, reader)}${parts.length ? `; ${parts.join('; ')}` : ''}.`
+  return `From ${pointWords(plan.before, preferences)}${parts.length ? `; ${parts.join('; ')}` : ''}.`
 }
 
 /** The reading with another pH and alkalinity, everything else as it is; undefined where no water reads so. */
@@ -61,7 +65,7 @@ export const BalanceMap = ({
   round,
   planOptions,
   products,
-  reader,
+  preferences,
 }: {
   tub: Tub
   estimate: Estimate
@@ -73,7 +77,7 @@ export const BalanceMap = ({
   planOptions: PlanOptions
   /** What the compass shows and the panel offers. */
   products: readonly ProductName[]
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const [point, setPoint] = useState<MapPoint>()
   const [supposed, setSupposed] = useState<MapPoint>()
@@ -193,7 +197,7 @@ export const BalanceMap = ({
           </clipPath>
         </defs>
         {/* biome-ignore lint/a11y/noInteractiveElementToNoninteractiveRole: a group of lines is no control */}
-        <g role="img" aria-label={pathWords(plan, reader)}>
+        <g role="img" aria-label={pathWords(plan, preferences)}>
           <rect width={W} height={H} fill="var(--stone)" />
           <g clipPath="url(#map-clip)">
             <rect
@@ -279,8 +283,8 @@ export const BalanceMap = ({
             paintOrder="stroke"
           >
             {supposed ? 'if read' : known ? 'now' : 'assumed'}:{' '}
-            {numberWords(start.totalAlkalinityPpm, 0, reader)}, pH{' '}
-            {numberWords(start.pH, 2, reader)}
+            {formatNumber(start.totalAlkalinityPpm, 0, preferences)}, pH{' '}
+            {formatNumber(start.pH, 2, preferences)}
           </text>
           {moves.length > 0 && !point && (
             <text
@@ -293,11 +297,11 @@ export const BalanceMap = ({
               strokeWidth={3}
               paintOrder="stroke"
             >
-              lands: {numberWords(end.totalAlkalinityPpm, 0, reader)}, pH{' '}
-              {numberWords(end.pH, 2, reader)}
+              lands: {formatNumber(end.totalAlkalinityPpm, 0, preferences)}, pH{' '}
+              {formatNumber(end.pH, 2, preferences)}
             </text>
           )}
-          <Axes frame={frame} reader={reader} />
+          <Axes frame={frame} preferences={preferences} />
         </g>
         {point && (
           <path
@@ -311,7 +315,7 @@ export const BalanceMap = ({
         <g
           role="button"
           tabIndex={0}
-          aria-label={`What if: ${pointWords(handle, reader)}. Arrow keys carry the ring, with Shift in large steps; Escape puts it back.`}
+          aria-label={`What if: ${pointWords(handle, preferences)}. Arrow keys carry the ring, with Shift in large steps; Escape puts it back.`}
           className="ring-handle"
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId)
@@ -347,7 +351,7 @@ export const BalanceMap = ({
           setPoint(undefined)
         }}
         bounds={{ pH: frame.pH, alkalinity: frame.alkalinity }}
-        reader={reader}
+        preferences={preferences}
       />
     </figure>
   )

@@ -1,9 +1,12 @@
-import { addProduct } from '@/core/products/addProduct'
-import { PRODUCTS, type ProductName } from '@/core/products/product'
-import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
-import { readWater } from '@/core/water/solveWater'
-import type { Water } from '@/core/water/water'
-
+import {
+  addProduct,
+  loseCarbonDioxide,
+  PRODUCTS,
+  type ProductName,
+  readWater,
+  TRANSFER_PER_HOUR,
+  type Water,
+} from '@/core'
 export const COMPASS_RADIUS = 62
 const REACH = 36
 

@@ -1,13 +1,16 @@
 import Link from 'next/link'
-import { isKind } from '@/core/journal/entry'
-import { labelGrams, PRODUCTS } from '@/core/products/product'
+import { DAY, isKind, labelGrams, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
-import { day, dose, type Reader } from '@/words/words'
+import { type DisplayPreferences, day, dose } from '@/words/words'
 import { doseLink } from '../form/doseLink'
-import { DAY } from "@/core/time";
-
 /** Helpers whose makers keep their recipe: so much by the label for this tub, when last, and when again. */
-export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) => {
+export const LabelDoses = ({
+  view,
+  preferences,
+}: {
+  view: TubView
+  preferences: DisplayPreferences
+}) => {
   const { shelf, tub, journal, now } = view
   const rows = shelf.flatMap((item) => {
     const { product, label: own } = item
@@ -29,10 +32,10 @@ export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) 
   if (rows.length === 0) return null
   const dueWords = (last: number | undefined, everyDays: number | undefined) => {
     if (last === undefined) return everyDays ? 'Not logged yet.' : ''
-    const said = `Last ${day(last, reader)}`
+    const said = `Last ${day(last, preferences)}`
     if (!everyDays) return `${said}.`
     const next = last + everyDays * DAY
-    return next <= now ? `${said}; due again.` : `${said}; again ${day(next, reader)}.`
+    return next <= now ? `${said}; due again.` : `${said}; again ${day(next, preferences)}.`
   }
   return (
     <section aria-labelledby="by-label">
@@ -47,7 +50,7 @@ export const LabelDoses = ({ view, reader }: { view: TubView; reader: Reader }) 
           >
             <span>
               <b>
-                {dose(product, grams, reader)} {PRODUCTS[product].commonName}
+                {dose(product, grams, preferences)} {PRODUCTS[product].commonName}
               </b>{' '}
               {own ? 'by your label' : 'as such labels ask'}. {note} {dueWords(last, everyDays)}
             </span>

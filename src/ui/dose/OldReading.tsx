@@ -1,10 +1,10 @@
 import Link from 'next/link'
 import type { TubView } from '@/server/views'
-import { oldReadingWords } from '@/words/learntWords'
+import { formatOldReading } from '@/words/learntWords'
 
 /** Where the plan stands on a reading that nobody gets in by any more: said where the hand is about to dose. */
 export const OldReading = ({ view }: { view: TubView }) => {
-  const words = oldReadingWords(view)
+  const words = formatOldReading(view)
   return (
     words && (
       <p className="safety mt-3 max-w-[66ch]">

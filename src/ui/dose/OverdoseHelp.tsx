@@ -1,15 +1,25 @@
-import { handlingOf } from '@/core/advice/handling'
-import { overdoseHelp } from '@/core/advice/overdose'
-import { roundToMeasure } from '@/core/products/measure'
-import { QUANTITY } from '@/core/testing/quantity'
+import { handlingOf, overdoseHelp, QUANTITY, roundToMeasure } from '@/core'
 import type { TubView } from '@/server/views'
-import { amount, dose, duration, numberWords, type Reader, volume } from '@/words/words'
+import {
+  amount,
+  type DisplayPreferences,
+  dose,
+  duration,
+  formatNumber,
+  volume,
+} from '@/words/words'
 
 const REMOVER = 'sodium thiosulfate pentahydrate'
 const HOUR = 3_600_000
 
 /** Too much sanitizer: what to do about it, the gentlest first. */
-export const OverdoseHelp = ({ view, reader }: { view: TubView; reader: Reader }) => {
+export const OverdoseHelp = ({
+  view,
+  preferences,
+}: {
+  view: TubView
+  preferences: DisplayPreferences
+}) => {
   const { tub, estimate } = view
   const help = overdoseHelp(tub, estimate)
   if (!help) return null
@@ -20,28 +30,29 @@ export const OverdoseHelp = ({ view, reader }: { view: TubView; reader: Reader }
   return (
     <section aria-labelledby="overdose" className="max-w-[62ch]">
       <h2 id="overdose" className="head">
-        {name} is over its range: {numberWords(value, 1, reader)} ±{' '}
-        {numberWords(standardDeviation, 1, reader)} ppm
+        {name} is over its range: {formatNumber(value, 1, preferences)} ±{' '}
+        {formatNumber(standardDeviation, 1, preferences)} ppm
       </h2>
       {stayOut && <p className="safety mt-2">Nobody in until it has come down.</p>}
       <ul className="small mt-1">
         <li className="border-hair border-t py-1.5">
           <b>Let it fall.</b>{' '}
           {waitHours
-            ? `Below ${amount(quantity, top, reader)} in ${duration(waitHours.quickest * HOUR)}${waitHours.slowest === undefined ? ' or more' : ` to ${duration(waitHours.slowest * HOUR)}`} under the cover; sooner with it open, jets on and daylight.`
+            ? `Below ${amount(quantity, top, preferences)} in ${duration(waitHours.quickest * HOUR)}${waitHours.slowest === undefined ? ' or more' : ` to ${duration(waitHours.slowest * HOUR)}`} under the cover; sooner with it open, jets on and daylight.`
             : 'Close the feeder and leave the cover open; test tomorrow.'}
         </li>
         <li className="border-hair border-t py-1.5">
-          <b>Or replace water.</b> {volume(replaceFraction * tub.volumeLitres, reader)} out and
-          fresh in brings it to {amount(quantity, top, reader)} at once, and everything else down
-          with it.
+          <b>Or replace water.</b> {volume(replaceFraction * tub.volumeLitres, preferences)} out and
+          fresh in brings it to {amount(quantity, top, preferences)} at once, and everything else
+          down with it.
         </li>
         {remover && first !== undefined && (
           <li className="border-hair border-t py-1.5">
-            <b>Or chlorine remover, if it cannot wait.</b> Begin with {dose(REMOVER, first, reader)}{' '}
-            of thiosulfate crystals, wait {handlingOf(REMOVER).waitMinutes} minutes, test. It could
-            take up to {dose(REMOVER, roundToMeasure(REMOVER, remover.most), reader)}: how far it
-            reacts depends on pH. What is too much eats the next dose.{' '}
+            <b>Or chlorine remover, if it cannot wait.</b> Begin with{' '}
+            {dose(REMOVER, first, preferences)} of thiosulfate crystals, wait{' '}
+            {handlingOf(REMOVER).waitMinutes} minutes, test. It could take up to{' '}
+            {dose(REMOVER, roundToMeasure(REMOVER, remover.most), preferences)}: how far it reacts
+            depends on pH. What is too much eats the next dose.{' '}
             {handlingOf(REMOVER).cautions.join(' ')}
           </li>
         )}

@@ -1,28 +1,30 @@
-import { ALWAYS } from '@/core/advice/handling'
-import type { PlanStep } from '@/core/advice/plan'
-import { waitBefore } from '@/core/advice/schedule'
-import { doseUnit, shownDose } from '@/core/products/measure'
-import { PRODUCTS } from '@/core/products/product'
+import {
+  ALWAYS,
+  doseUnit,
+  type Instant,
+  type PlanStep,
+  PRODUCTS,
+  shownDose,
+  waitBefore,
+} from '@/core'
 import type { Fields } from '@/server/form'
 import type { TubView } from '@/server/views'
 import { inUnits } from '@/words/inUnits'
-import { handWords, scoopsOf } from '@/words/planWords'
+import { formatHand, scoopsOf } from '@/words/planWords'
 import { fieldNumber } from '@/words/readNumber'
-import { clock, dayAndClock, dose, type Reader, stepWords } from '@/words/words'
+import { clock, type DisplayPreferences, dayAndClock, dose, formatStep } from '@/words/words'
 import type { Action } from '../form/draft'
 import { Countdown } from './Countdown'
 import { Signs } from './Signs'
 import { Spoons } from './Spoons'
 import { StepDetails } from './StepDetails'
 import { type TickedBy, TickForm } from './TickForm'
-import { type Instant } from "@/core/time";
-
 export const rail = 'relative border-oak-2 border-l-[3px] pb-6 pl-6 ml-3.5'
 export const dot =
   'absolute top-0.5 -left-[15.5px] flex size-7 items-center justify-center rounded-full text-[14px] font-bold'
 
 /** What went in since the test, already ticked. */
-export const Done = ({ view, reader }: { view: TubView; reader: Reader }) => {
+export const Done = ({ view, preferences }: { view: TubView; preferences: DisplayPreferences }) => {
   const done = [...view.round.doses, ...view.round.aerations].sort((a, b) => a.at - b.at)
   return done.map((entry) => (
     <li key={entry.id} className={rail}>
@@ -32,11 +34,11 @@ export const Done = ({ view, reader }: { view: TubView; reader: Reader }) => {
       <p>
         <b>
           {entry.kind === 'dose'
-            ? dose(entry.body.product, entry.body.grams, reader)
+            ? dose(entry.body.product, entry.body.grams, preferences)
             : `${entry.body.minutes} minutes`}
         </b>{' '}
         {entry.kind === 'dose' ? PRODUCTS[entry.body.product].commonName : 'of jets and air'},{' '}
-        <span className="text-muted">done {dayAndClock(entry.at, reader)}</span>
+        <span className="text-muted">done {dayAndClock(entry.at, preferences)}</span>
       </p>
     </li>
   ))
@@ -46,7 +48,7 @@ export const Done = ({ view, reader }: { view: TubView; reader: Reader }) => {
 export const tickOf = (
   step: PlanStep,
   { tub, round }: TubView,
-  reader: Reader,
+  preferences: DisplayPreferences,
 ): { what: TickedBy; unit: string; value: string; hidden: Fields } => {
   const ticked = String(round.doses.length + round.aerations.length)
   switch (step.kind) {
@@ -54,7 +56,11 @@ export const tickOf = (
       return {
         what: 'amount',
         unit: doseUnit(step.product, tub.units.mass),
-        value: fieldNumber(shownDose(step.product, step.grams, tub.units.mass), 2, reader.locale),
+        value: fieldNumber(
+          shownDose(step.product, step.grams, tub.units.mass),
+          2,
+          preferences.locale,
+        ),
         hidden: {
           kind: 'dose',
           product: step.product,
@@ -99,22 +105,22 @@ export const Cautions = ({ step, first }: { step: PlanStep; first: boolean }) =>
 export const PlanStepView = ({
   step,
   view,
-  reader,
+  preferences,
   at,
   turn,
   keep,
 }: {
   step: PlanStep
   view: TubView
-  reader: Reader
+  preferences: DisplayPreferences
   at: Instant
   turn: boolean
   keep: Action
 }) => {
   const { tub, now } = view
   const waiting = turn ? waitFor(step, view) : undefined
-  const head = stepWords(step, reader)
-  const tick = tickOf(step, view, reader)
+  const head = formatStep(step, preferences)
+  const tick = tickOf(step, view, preferences)
   return (
     <li className={rail}>
       <span
@@ -127,11 +133,13 @@ export const PlanStepView = ({
         <span className="sr-only">Step {step.order}: </span>
         <b className="text-[27px]">{head.figure}</b>
         <span className="text-[18px]">{head.name}</span>
-        <time className="small text-muted">{turn && !waiting ? 'now' : clock(at, reader)}</time>
+        <time className="small text-muted">
+          {turn && !waiting ? 'now' : clock(at, preferences)}
+        </time>
       </h2>
       {step.kind === 'add' && (
         <p className="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1.5">
-          <span>about {handWords(step, reader)}</span>
+          <span>about {formatHand(step, preferences)}</span>
           {scoopsOf(step) === undefined && <Spoons product={step.product} grams={step.grams} />}
           {step.assumed && <span className="small text-muted">not on the shelf yet</span>}
         </p>
@@ -139,7 +147,7 @@ export const PlanStepView = ({
       <div className="mt-2">
         <Signs jets={step.jets} cover={step.cover} />
       </div>
-      <p className="mt-2 max-w-[52ch] text-muted">{inUnits(step.why, reader)}</p>
+      <p className="mt-2 max-w-[52ch] text-muted">{inUnits(step.why, preferences)}</p>
       <Cautions step={step} first={turn} />
       {turn && waiting && (
         <div className="mt-4 flex items-center gap-5 print:hidden">
@@ -153,7 +161,7 @@ export const PlanStepView = ({
             <p className="font-semibold text-[18px]">Not in the water yet.</p>
             <p className="max-w-[36ch]">
               The {PRODUCTS[waiting.product].commonName} is mixing; this may go in at{' '}
-              <b>{clock(waiting.until, reader)}</b>.
+              <b>{clock(waiting.until, preferences)}</b>.
             </p>
           </div>
         </div>
@@ -161,7 +169,7 @@ export const PlanStepView = ({
       {!turn && step.notAfter && (
         <p className="small mt-2 max-w-[52ch] font-medium">Not straight after: {step.notAfter}</p>
       )}
-      <StepDetails step={step} tub={tub} reader={reader} />
+      <StepDetails step={step} tub={tub} preferences={preferences} />
       {turn && (
         <div className="mt-2 print:hidden">
           <TickForm

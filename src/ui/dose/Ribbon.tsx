@@ -1,17 +1,25 @@
-import { type ForecastPoint, type PlannedRise, residualForecast } from '@/core/estimate/forecast'
-import { DOSED_BY_HOURS } from '@/core/estimate/learning/mergeLearnedEstimate'
-import { lossOf } from '@/core/estimate/rates'
-import { quantityOf } from '@/core/estimate/testedWater'
-import { type Band, programmeOf } from '@/core/programmes/programme'
-import { QUANTITY } from '@/core/testing/quantity'
-import { waterCareOpens } from '@/core/today/closures'
-import { type Ahead, aheadAt, outlookOf } from '@/core/today/readyAhead'
+import {
+  aheadAt,
+  type Band,
+  DOSED_BY_HOURS,
+  type ForecastPoint,
+  feederOf,
+  HOUR,
+  lossOf,
+  MINUTE,
+  outlookOf,
+  type PlannedRise,
+  programmeOf,
+  QUANTITY,
+  quantityOf,
+  type ReadyAhead,
+  residualForecast,
+  waterCareOpens,
+} from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
-import { clock, day, dayAndClock, figure, type Reader, sameDay } from '@/words/words'
+import { clock, type DisplayPreferences, day, dayAndClock, figure, sameDay } from '@/words/words'
 import { NINE_IN_TEN } from '../column/columnData'
-import { feederOf } from "@/core/programmes/feederKind";
-import { HOUR, MINUTE } from "@/core/time";
 
 const HOURS = 48
 const PHONE_HOURS = 24
@@ -34,20 +42,20 @@ interface Strip {
   marks: Mark[]
   band: Band
   /** How each point stands by the closures' own limits. */
-  standing: (point: ForecastPoint) => Ahead
+  standing: (point: ForecastPoint) => ReadyAhead
   hours: number
   width: number
 }
 
 const ROW = 17
-const FILLS: Record<Ahead, string> = {
+const FILLS: Record<ReadyAhead, string> = {
   ready: 'var(--spruce)',
   'test first': 'none',
   above: 'var(--amber)',
   below: 'none',
   closed: 'url(#shut)',
 }
-const STROKES: Record<Ahead, string> = {
+const STROKES: Record<ReadyAhead, string> = {
   ready: 'var(--spruce)',
   'test first': 'var(--spruce)',
   above: 'var(--amber)',
@@ -62,8 +70,8 @@ const Chart = ({
   standing,
   hours,
   width,
-  reader,
-}: Strip & { reader: Reader }) => {
+  preferences,
+}: Strip & { preferences: DisplayPreferences }) => {
   const now = points[0]?.at ?? 0
   const top = Math.max(
     band.high * 1.15,
@@ -74,7 +82,7 @@ const Chart = ({
   const edge = (z: number) =>
     points.map((p) => [x(p.at), y(p.value + z * p.standardDeviation)] as const)
   const fan = (z: number) => `${path(edge(z))}${path(edge(-z).reverse()).replace('M', 'L')}z`
-  const runs: { from: number; to: number; state: Ahead }[] = []
+  const runs: { from: number; to: number; state: ReadyAhead }[] = []
   for (const [i, point] of points.slice(0, -1).entries()) {
     const state = standing(point)
     const to = points[i + 1]?.at ?? point.at
@@ -85,7 +93,7 @@ const Chart = ({
   const localHour = new Intl.DateTimeFormat('en-GB', {
     hour: '2-digit',
     hourCycle: 'h23',
-    timeZone: reader.timeZone,
+    timeZone: preferences.timeZone,
   })
   const ticks = Array.from({ length: hours + 1 }, (_, i) => now - (now % HOUR) + i * HOUR).filter(
     (at) => at >= now && Number(localHour.format(at)) % TICK_HOURS === 0,
@@ -135,7 +143,7 @@ const Chart = ({
               />
             )}
             <text x={x(at) + 9} y={row + 3.5} fontSize={13}>
-              <tspan fontWeight={650}>{clock(at, reader)}</tspan> {text}
+              <tspan fontWeight={650}>{clock(at, preferences)}</tspan> {text}
             </text>
           </g>
         )
@@ -177,9 +185,9 @@ const Chart = ({
         <g key={at}>
           <path d={`M${x(at)} ${HEIGHT + 22}v5`} stroke="var(--line)" />
           <text x={x(at)} y={HEIGHT + 40} fontSize={12} textAnchor="middle">
-            {clock(at, reader)}
+            {clock(at, preferences)}
           </text>
-          {!sameDay(at - TICK_HOURS * HOUR, at, reader) && (
+          {!sameDay(at - TICK_HOURS * HOUR, at, preferences) && (
             <text
               x={x(at)}
               y={HEIGHT + 54}
@@ -187,7 +195,7 @@ const Chart = ({
               fontWeight={650}
               textAnchor={x(at) > width - 28 ? 'end' : 'middle'}
             >
-              {day(at, reader)}
+              {day(at, preferences)}
             </text>
           )}
         </g>
@@ -196,7 +204,7 @@ const Chart = ({
   )
 }
 
-const Key = ({ states }: { states: ReadonlySet<Ahead> }) => (
+const Key = ({ states }: { states: ReadonlySet<ReadyAhead> }) => (
   <ul className="note ml-auto flex flex-wrap gap-x-4 gap-y-1 text-muted">
     <li className="flex items-center gap-1.5">
       <svg width={26} height={14} viewBox="0 0 26 14" aria-hidden="true">
@@ -276,11 +284,11 @@ const planned = (view: TubView) => {
 /** The residual over the next two days and the hours that are ready, with the plan carried out and nobody in; a day of it on a phone. */
 export const Ribbon = ({
   view,
-  reader,
+  preferences,
   foreseen,
 }: {
   view: TubView
-  reader: Reader
+  preferences: DisplayPreferences
   /** By what this tub has taught, with planned soaks; without it by the programme's rates. */
   foreseen?: ForecastPoint[] | undefined
 }) => {
@@ -303,11 +311,11 @@ export const Ribbon = ({
       </section>
     )
   const band = tub.targets.sanitizer
-  const low = figure(sanitizer, band.low, reader)
+  const low = figure(sanitizer, band.low, preferences)
   const risen = rises.at(-1)?.at ?? now
   const leaves = points.find(({ at, value }) => at > risen && value < band.low)
   const until = leaves
-    ? `below ${low} ppm from about ${dayAndClock(leaves.at, reader)}`
+    ? `below ${low} ppm from about ${dayAndClock(leaves.at, preferences)}`
     : `above ${low} ppm for two days`
   const { mean } = lossOf(tub)
   const feeder = feederOf(tub.programme)
@@ -324,7 +332,7 @@ export const Ribbon = ({
   const retest = marks.find(({ kind }) => kind === 'test')?.at
   const outlook = outlookOf(tub, estimate, closures, retest)
   const standing = (point: ForecastPoint) => aheadAt(tub, estimate, point, outlook)
-  const chart = { points, marks, band, standing, reader }
+  const chart = { points, marks, band, standing, preferences }
   return (
     <section className="mt-8">
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-1">

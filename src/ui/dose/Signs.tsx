@@ -1,4 +1,4 @@
-import type { Cover, Jets } from '@/core/advice/handling'
+import type { Cover, Jets } from '@/core'
 
 const JET_WORDS: Record<Jets, string> = {
   on: 'Jets on',

@@ -1,5 +1,4 @@
-import { inSpoons } from '@/core/products/measure'
-import type { ProductName } from '@/core/products/product'
+import { inSpoons, type ProductName } from '@/core'
 
 const LARGE = { width: 30, depth: 17 }
 const SMALL = { width: 21, depth: 12 }

@@ -1,20 +1,28 @@
-import type { PlanStep } from '@/core/advice/plan'
-import type { WorkingLine } from '@/core/advice/calculation'
-import { PRODUCTS } from '@/core/products/product'
-import { programmeOf } from '@/core/programmes/programme'
-import { calciteSaturationIndex } from '@/core/water/saturation'
-import type { WaterReading } from '@/core/water/water'
+import {
+  type CalculationLine,
+  calciteSaturationIndex,
+  type PlanStep,
+  PRODUCTS,
+  programmeOf,
+  type WaterReading,
+} from '@/core'
 import type { TubRow } from '@/store/tubs'
 import { metric } from '@/words/inUnits'
-import { fixedWords, numberWords, type Reader, spoonWords, volume } from '@/words/words'
+import {
+  type DisplayPreferences,
+  formatFixed,
+  formatNumber,
+  formatSpoon,
+  volume,
+} from '@/words/words'
 
-const lineValue = ({ value, unit }: WorkingLine, reader: Reader) => {
-  const n = (decimals: number) => numberWords(value, decimals, reader)
+const lineValue = ({ value, unit }: CalculationLine, preferences: DisplayPreferences) => {
+  const n = (decimals: number) => formatNumber(value, decimals, preferences)
   switch (unit) {
     case 'gram':
-      return metric(value, 'g', reader, value < 2 ? 3 : 1)
+      return metric(value, 'g', preferences, value < 2 ? 3 : 1)
     case 'litre':
-      return volume(value, reader)
+      return volume(value, preferences)
     case 'ppm':
       return `${n(1)} ppm`
     case 'pH':
@@ -27,18 +35,18 @@ const lineValue = ({ value, unit }: WorkingLine, reader: Reader) => {
 }
 
 /** The arithmetic of a step, line by line. */
-const Working = ({ step, reader }: { step: PlanStep; reader: Reader }) => (
+const Working = ({ step, preferences }: { step: PlanStep; preferences: DisplayPreferences }) => (
   <dl className="small grid max-w-[460px] grid-cols-[1fr_auto] gap-x-6 gap-y-0.5 bg-stone px-4 py-3">
     {step.working.map((line) => (
       <div key={line.label} className="contents">
         <dt>{line.label}</dt>
-        <dd className="tabular text-right font-semibold">{lineValue(line, reader)}</dd>
+        <dd className="tabular text-right font-semibold">{lineValue(line, preferences)}</dd>
       </div>
     ))}
     {step.kind === 'add' && (
       <div className="contents">
         <dt>In level spoons, ±20 %</dt>
-        <dd className="text-right font-semibold">{spoonWords(step.product, step.grams)}</dd>
+        <dd className="text-right font-semibold">{formatSpoon(step.product, step.grams)}</dd>
       </div>
     )}
     <p className="note col-span-2 mt-1.5 text-muted">
@@ -87,14 +95,14 @@ export const effectRows = (tub: TubRow, before: WaterReading, after: WaterReadin
 export const EffectTable = ({
   rows,
   caption,
-  reader,
+  preferences,
 }: {
   rows: EffectRow[]
   caption: string
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const show = (value: number | undefined, decimals: number) =>
-    value === undefined ? '–' : fixedWords(value, decimals, reader)
+    value === undefined ? '–' : formatFixed(value, decimals, preferences)
   return (
     <table className="small tabular w-full max-w-[460px]">
       <caption className="head pb-1 text-left">{caption}</caption>
@@ -138,20 +146,20 @@ export const EffectTable = ({
 export const StepDetails = ({
   step,
   tub,
-  reader,
+  preferences,
 }: {
   step: PlanStep
   tub: TubRow
-  reader: Reader
+  preferences: DisplayPreferences
 }) => (
   <details className="mt-1">
     <summary className="quiet">The working, and what it does</summary>
     <div className="mt-2 grid gap-4">
-      <Working step={step} reader={reader} />
+      <Working step={step} preferences={preferences} />
       <EffectTable
         rows={effectRows(tub, step.before, step.after)}
         caption={`Step ${step.order} on everything`}
-        reader={reader}
+        preferences={preferences}
       />
       {step.lasting && <p className="small max-w-[52ch]">{step.lasting}</p>}
     </div>

@@ -1,9 +1,7 @@
-import type { Question } from '@/core/advice/alternatives'
-import { dosePlan } from '@/core/advice/plan'
-import { floorBroken, programmeOf } from '@/core/programmes/programme'
+import { dosePlan, floorBroken, programmeOf, type Question } from '@/core'
 import type { TubView } from '@/server/views'
-import { answerWords, leavesBehind, outcomeWords, QUESTION_WORDS } from '@/words/choiceWords'
-import type { Reader } from '@/words/words'
+import { formatAnswer, formatOutcome, leavesBehind, QUESTION_WORDS } from '@/words/choiceWords'
+import type { DisplayPreferences } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 
@@ -46,7 +44,15 @@ const Way = ({
 )
 
 /** The ranges of other schools, and what each would pour now. */
-const Schools = ({ view, action, reader }: { view: TubView; action: Action; reader: Reader }) => {
+const Schools = ({
+  view,
+  action,
+  preferences,
+}: {
+  view: TubView
+  action: Action
+  preferences: DisplayPreferences
+}) => {
   const { tub, estimate, journal, planOptions } = view
   const { presets, sanitizer } = programmeOf(tub.programme)
   if (presets.length < 2) return null
@@ -66,7 +72,7 @@ const Schools = ({ view, action, reader }: { view: TubView; action: Action; read
               value={id}
               label={`${name}. ${note}`}
               chosen={tub.preset === id}
-              outcome={outcomeWords(plan, reader)}
+              outcome={formatOutcome(plan, preferences)}
               caution={
                 floor === undefined
                   ? undefined
@@ -81,16 +87,16 @@ const Schools = ({ view, action, reader }: { view: TubView; action: Action; read
 }
 
 /** Where practice knows more than one way: each answer with what comes of it, before it is chosen. */
-export const Ways = ({
+export const PlanOptions = ({
   view,
   questions,
   action,
-  reader,
+  preferences,
 }: {
   view: TubView
   action: Action
   questions: readonly Question[]
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { tub } = view
   return (
@@ -108,15 +114,15 @@ export const Ways = ({
                   tubId={tub.id}
                   asks={asks}
                   value={alternative.value}
-                  label={answerWords(asks, alternative.value)}
+                  label={formatAnswer(asks, alternative.value)}
                   chosen={alternative.chosen}
-                  outcome={`${outcomeWords(alternative.plan, reader)}${asks === 'sanitizer' ? leavesBehind(alternative, reader) : asks === 'order' ? ` ${alternative.plan.steps[0]?.why ?? ''}` : ''}`}
+                  outcome={`${formatOutcome(alternative.plan, preferences)}${asks === 'sanitizer' ? leavesBehind(alternative, preferences) : asks === 'order' ? ` ${alternative.plan.steps[0]?.why ?? ''}` : ''}`}
                 />
               ))}
             </ul>
           </section>
         ))}
-        <Schools view={view} action={action} reader={reader} />
+        <Schools view={view} action={action} preferences={preferences} />
       </div>
     </details>
   )

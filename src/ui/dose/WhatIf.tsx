@@ -1,19 +1,27 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { journeyTo } from '@/core/advice/whatIf'
-import { addProduct } from '@/core/products/addProduct'
-import { roundToMeasure } from '@/core/products/measure'
-import { PRODUCTS, type ProductName } from '@/core/products/product'
-import { readWater } from '@/core/water/solveWater'
-import type { Water } from '@/core/water/water'
-import { dose, duration, list, numberWords, type Reader } from '@/words/words'
+import {
+  addProduct,
+  journeyTo,
+  PRODUCTS,
+  type ProductName,
+  readWater,
+  roundToMeasure,
+  type Water,
+} from '@/core'
+import { type DisplayPreferences, dose, duration, formatNumber, list } from '@/words/words'
 import type { MapPoint } from './mapFrame'
 
 /** g per 1000 L: as far as the panel's slider reaches. */
 const MOST_PER_CUBIC_METRE = 150
 
-const journeyWords = (water: Water, point: MapPoint, litres: number, reader: Reader): string => {
+const journeyWords = (
+  water: Water,
+  point: MapPoint,
+  litres: number,
+  preferences: DisplayPreferences,
+): string => {
   const journey = journeyTo(water, point.pH, point.totalAlkalinityPpm, litres)
   if (!journey) return 'No water reads so.'
   const { bicarbonateGrams, sodaAshGrams, dryAcidGrams, airHours } = journey
@@ -27,7 +35,7 @@ const journeyWords = (water: Water, point: MapPoint, litres: number, reader: Rea
     grams < litres / 1000
       ? []
       : [
-          `${dose(product, roundToMeasure(product, grams), reader)} ${PRODUCTS[product].commonName}`,
+          `${dose(product, roundToMeasure(product, grams), preferences)} ${PRODUCTS[product].commonName}`,
         ],
   )
   if (airHours === undefined) return 'The air alone would never take it there.'
@@ -47,7 +55,7 @@ export const WhatIf = ({
   supposed,
   onSuppose,
   bounds,
-  reader,
+  preferences,
 }: {
   water: Water
   here: MapPoint
@@ -58,13 +66,13 @@ export const WhatIf = ({
   supposed: MapPoint | undefined
   onSuppose: (point: MapPoint | undefined) => void
   bounds: { pH: readonly [number, number]; alkalinity: readonly [number, number] }
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const [product, setProduct] = useState<ProductName>(products[0] ?? 'sodium bicarbonate')
   const [grams, setGrams] = useState(0)
   const words = useMemo(
-    () => (point ? journeyWords(water, point, litres, reader) : ''),
-    [water, point, litres, reader],
+    () => (point ? journeyWords(water, point, litres, preferences) : ''),
+    [water, point, litres, preferences],
   )
   const added = useMemo(
     () => (grams > 0 ? readWater(addProduct(water, product, grams, litres)) : undefined),
@@ -78,8 +86,8 @@ export const WhatIf = ({
         {point ? (
           <>
             <b>
-              At {numberWords(point.totalAlkalinityPpm, 0, reader)} ppm, pH{' '}
-              {numberWords(point.pH, 2, reader)}.
+              At {formatNumber(point.totalAlkalinityPpm, 0, preferences)} ppm, pH{' '}
+              {formatNumber(point.pH, 2, preferences)}.
             </b>{' '}
             {words}{' '}
             <button type="button" className="quiet min-h-0" onClick={() => onPoint(undefined)}>
@@ -118,7 +126,7 @@ export const WhatIf = ({
             <input
               type="range"
               aria-label={`Amount of ${PRODUCTS[product].commonName}`}
-              aria-valuetext={dose(product, grams, reader)}
+              aria-valuetext={dose(product, grams, preferences)}
               min={0}
               max={Math.round(most)}
               step={Math.max(1, Math.round(most / 150))}
@@ -134,13 +142,13 @@ export const WhatIf = ({
               className="mt-2 h-11 w-full accent-copper"
             />
             <p className="tabular">
-              {dose(product, grams, reader)}
+              {dose(product, grams, preferences)}
               {added && (
                 <>
                   {' '}
-                  → pH <b>{numberWords(added.pH, 2, reader)}</b>, alkalinity{' '}
-                  <b>{numberWords(added.totalAlkalinityPpm, 0, reader)}</b>, hardness{' '}
-                  <b>{numberWords(added.calciumHardnessPpm, 0, reader)}</b>
+                  → pH <b>{formatNumber(added.pH, 2, preferences)}</b>, alkalinity{' '}
+                  <b>{formatNumber(added.totalAlkalinityPpm, 0, preferences)}</b>, hardness{' '}
+                  <b>{formatNumber(added.calciumHardnessPpm, 0, preferences)}</b>
                 </>
               )}
             </p>
@@ -164,7 +172,9 @@ export const WhatIf = ({
                   onChange={(event) => suppose({ [name]: Number(event.target.value) })}
                   className="h-11 w-full accent-copper"
                 />
-                <b className="tabular text-right">{numberWords(here[name], decimals, reader)}</b>
+                <b className="tabular text-right">
+                  {formatNumber(here[name], decimals, preferences)}
+                </b>
               </label>
             ))}
             {supposed && (

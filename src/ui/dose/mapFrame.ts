@@ -1,8 +1,4 @@
-import type { Plan } from '@/core/advice/plan'
-import type { Targets } from '@/core/programmes/programme'
-import { equilibriaFor } from '@/core/water/equilibrium'
-import { speciate } from '@/core/water/speciation'
-import type { WaterReading } from '@/core/water/water'
+import { equilibriaFor, type Plan, speciate, type Targets, type WaterReading } from '@/core'
 import { COMPASS_RADIUS } from './Compass'
 
 export const W = 446

@@ -1,9 +1,6 @@
 import { useMemo } from 'react'
-import type { Plan } from '@/core/advice/plan'
-import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
-import { readWater } from '@/core/water/solveWater'
-import type { Water } from '@/core/water/water'
-import { numberWords, type Reader } from '@/words/words'
+import { loseCarbonDioxide, type Plan, readWater, TRANSFER_PER_HOUR, type Water } from '@/core'
+import { type DisplayPreferences, formatNumber } from '@/words/words'
 import { type Frame, H, type MapPoint, ticks, W } from './mapFrame'
 
 const DRIFT_HOURS = [0.5, 1, 2, 4, 8]
@@ -15,7 +12,7 @@ const driftOf = (water: Water) =>
     pH: readWater(loseCarbonDioxide(water, TRANSFER_PER_HOUR.jetsWithAir, hours)).pH,
   }))
 
-export const Axes = ({ frame, reader }: { frame: Frame; reader: Reader }) => {
+export const Axes = ({ frame, preferences }: { frame: Frame; preferences: DisplayPreferences }) => {
   const { alkalinity } = frame
   const wide = alkalinity[1] - alkalinity[0] > 160
   return (
@@ -29,7 +26,7 @@ export const Axes = ({ frame, reader }: { frame: Frame; reader: Reader }) => {
           textAnchor="end"
           style={{ fill: 'var(--muted)' }}
         >
-          {numberWords(tick, 1, reader)}
+          {formatNumber(tick, 1, preferences)}
         </text>
       ))}
       {ticks(alkalinity, wide ? 40 : 20).map((tick) => (

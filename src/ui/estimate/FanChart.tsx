@@ -1,8 +1,5 @@
-import { bandOf } from '@/core/advice/state'
-import type { Fan } from '@/core/estimate/learning/learnt'
-import { QUANTITY } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub/tub'
-import { figure, type Reader, unitOf, weekday } from '@/words/words'
+import { bandOf, type Fan, QUANTITY, type Tub } from '@/core'
+import { type DisplayPreferences, figure, unitOf, weekday } from '@/words/words'
 
 const WIDTH = 440
 const HEIGHT = 120
@@ -13,13 +10,13 @@ export const FanChart = ({
   fan,
   tub,
   marks,
-  reader,
+  preferences,
 }: {
   fan: Fan
   tub: Tub
   /** Soaks and doses that are planned. */
   marks: readonly { at: number; what: 'soak' | 'dose' }[]
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { quantity, points } = fan
   const [first] = points
@@ -38,14 +35,14 @@ export const FanChart = ({
       .join('')
   const fill = `${line((point) => point.high)}${line((point) => point.low, [...points].reverse()).replace('M', 'L')}z`
   const name = QUANTITY[quantity].name
-  const words = `${name}: now ${figure(quantity, first.median, reader)}, in a week ${figure(quantity, last.median, reader)}, eight in ten between ${figure(quantity, last.low, reader)} and ${figure(quantity, last.high, reader)}`
+  const words = `${name}: now ${figure(quantity, first.median, preferences)}, in a week ${figure(quantity, last.median, preferences)}, eight in ten between ${figure(quantity, last.low, preferences)} and ${figure(quantity, last.high, preferences)}`
   return (
     <figure>
       <figcaption className="small flex items-baseline justify-between gap-4">
         <b>{name}</b>
         <span className="text-muted">
-          in a week {figure(quantity, last.low, reader)} to {figure(quantity, last.high, reader)}{' '}
-          {unitOf(quantity, reader)}
+          in a week {figure(quantity, last.low, preferences)} to{' '}
+          {figure(quantity, last.high, preferences)} {unitOf(quantity, preferences)}
         </span>
       </figcaption>
       <svg
@@ -76,7 +73,7 @@ export const FanChart = ({
                 textAnchor="end"
                 className="max-sm:text-[16px]"
               >
-                {figure(quantity, edge, reader)}
+                {figure(quantity, edge, preferences)}
               </text>
             </g>
           ))}
@@ -102,7 +99,7 @@ export const FanChart = ({
             textAnchor={i === 0 ? 'start' : i === 7 ? 'end' : 'middle'}
             style={{ fill: 'var(--muted)' }}
           >
-            {i === 0 ? 'now' : weekday(at, reader).split(/[ ,]/)[0]}
+            {i === 0 ? 'now' : weekday(at, preferences).split(/[ ,]/)[0]}
           </text>
         ))}
       </svg>

@@ -2,15 +2,12 @@
 
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
-import type { Ahead, Fan } from '@/core/estimate/learning/learnt'
-import type { Entry } from '@/core/journal/entry'
-import type { SoakLoad } from '@/core/journal/load'
-import type { Tub } from '@/core/tub/tub'
+import type { Ahead, Entry, Fan, SoakLoad, Tub } from '@/core'
 import { pageLocale } from '@/ui/form/pageLocale'
-import { floorAtWords } from '@/words/learntWords'
+import { formatFloorAt } from '@/words/learntWords'
 import { numberOr } from '@/words/readNumber'
-import { healthWords } from '@/words/verdictWords'
-import type { Reader } from '@/words/words'
+import { formatHealth } from '@/words/verdictWords'
+import type { DisplayPreferences } from '@/words/words'
 import type { Estimator } from '@/workers/estimate.worker'
 import { FanChart } from './FanChart'
 
@@ -35,7 +32,13 @@ const numberIn = (text: string, low: number, high: number) => {
 }
 
 /** What a gathering would do to the coming week, worked out in this browser beside the page. */
-export const WhatIfSoak = ({ tubId, reader }: { tubId: number; reader: Reader }) => {
+export const WhatIfSoak = ({
+  tubId,
+  preferences,
+}: {
+  tubId: number
+  preferences: DisplayPreferences
+}) => {
   const [people, setPeople] = useState('4')
   const [minutes, setMinutes] = useState('45')
   const [hours, setHours] = useState('3')
@@ -135,7 +138,7 @@ export const WhatIfSoak = ({ tubId, reader }: { tubId: number; reader: Reader })
         )}
       </form>
       <p className="note mt-2 max-w-[66ch] text-muted">
-        A forecast, not a go-ahead: test before anyone gets in. {healthWords(reader)}
+        A forecast, not a go-ahead: test before anyone gets in. {formatHealth(preferences)}
       </p>
       {wrong && (
         <p role="alert" className="small mt-2 font-medium text-madder">
@@ -152,11 +155,11 @@ export const WhatIfSoak = ({ tubId, reader }: { tubId: number; reader: Reader })
           'It could not be worked out: the server did not answer. Try again.'}
         {state.kind === 'done' &&
           residual &&
-          floorAtWords(residual, state.tub.targets.sanitizer.low, reader)}
+          formatFloorAt(residual, state.tub.targets.sanitizer.low, preferences)}
       </div>
       {state.kind === 'done' && residual && (
         <div className="max-w-[560px]">
-          <FanChart fan={residual} tub={state.tub} marks={state.marks} reader={reader} />
+          <FanChart fan={residual} tub={state.tub} marks={state.marks} preferences={preferences} />
         </div>
       )}
     </section>

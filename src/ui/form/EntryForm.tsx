@@ -1,9 +1,5 @@
 'use client'
-
-import type { EntryKind } from '@/core/journal/entry'
-import { FILL_READ } from '@/core/tub/fillTest'
-import { METHODS, QUANTITY } from '@/core/testing/quantity'
-import { FILL_WATER_SOURCES } from '@/core/tub/tub'
+import { type EntryKind, FILL_READ, FILL_WATER_SOURCES, METHODS, QUANTITY } from '@/core'
 import type { Fields } from '@/server/form'
 import { SOURCE_WORDS } from '@/words/entryWords'
 import { METHOD_WORDS } from '@/words/words'

@@ -1,6 +1,5 @@
 'use client'
-
-import { MEASURES } from '@/core/products/measure'
+import { MEASURES } from '@/core'
 import { FieldNote, useDraft } from './draft'
 import { TextInput } from './inputs'
 import type { ProductGroup, ProductOption } from './productOptions'

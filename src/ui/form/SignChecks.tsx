@@ -1,6 +1,5 @@
 'use client'
-
-import { SIGNS } from '@/core/journal/symptom'
+import { OFFERED_SYMPTOMS } from '@/core'
 import { useDraft } from './draft'
 
 /** What was seen; none ticked is a tub that looks well. */
@@ -10,7 +9,7 @@ export const SignChecks = () => {
     <fieldset>
       <legend className="mb-1 font-medium text-[15px]">What you see or smell</legend>
       <div className="flex flex-wrap gap-2">
-        {SIGNS.map((sign) => (
+        {OFFERED_SYMPTOMS.map((sign) => (
           <label key={sign} className="choice">
             <input
               type="checkbox"

@@ -1,6 +1,5 @@
 'use client'
-
-import { METHODS, type Method, type Quantity } from '@/core/testing/quantity'
+import { METHODS, type Method, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { numberOr } from '@/words/readNumber'

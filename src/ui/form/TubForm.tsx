@@ -2,26 +2,26 @@
 
 import { useEffect, useRef, useState } from 'react'
 import {
+  FILL_WATER_SOURCES,
   floorBroken,
-  HEALTH_FLOOR,
-  keepOutAbove,
-  MOST_KEEP_OUT_ABOVE,
-  PROGRAMMES,
-} from '@/core/programmes/programme'
-import { FILL_WATER_SOURCES, type VolumeBasis, volumeLitres } from '@/core/tub/tub'
-import {
   fromCelsius,
   fromLitres,
   fromMetres,
+  HEALTH_FLOOR,
+  keepOutAbove,
   type LengthUnit,
+  MOST_KEEP_OUT_ABOVE,
+  PROGRAMMES,
   type TemperatureUnit,
   toCelsius,
   toLitres,
   toMetres,
+  type VolumeBasis,
   type VolumeUnit,
-} from '@/core/units'
+  volumeLitres,
+} from '@/core'
 import type { Fields } from '@/server/form'
-import { stabilised, stabilisedWords } from '@/words/programmeWords'
+import { formatStabilised, stabilised } from '@/words/programmeWords'
 import { fieldNumber, numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, useDraft } from './draft'
 import { Choices, TextInput, ZoneInput } from './inputs'
@@ -248,7 +248,7 @@ const SanitizerStep = () => {
         </div>
       </fieldset>
       {stabilised(programme) && (
-        <p className="small max-w-[60ch] border-amber border-l-4 pl-3">{stabilisedWords}</p>
+        <p className="small max-w-[60ch] border-amber border-l-4 pl-3">{formatStabilised}</p>
       )}
       <details className="group">
         <summary className="quiet">Adjust ranges individually</summary>

@@ -1,4 +1,4 @@
-import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
+import { PROGRAMMES, programmeOf } from '@/core'
 import type { Fields } from '@/server/form'
 
 export const BANDS = [

@@ -1,15 +1,17 @@
-import { usualShelf } from '@/core/advice/shelf'
-import { type Entry, isKind } from '@/core/journal/entry'
-import { doseUnit, shownDose } from '@/core/products/measure'
 import {
+  doseUnit,
+  type Entry,
+  isKind,
   labelGrams,
   PRODUCT_NAMES,
   PRODUCTS,
   type Product,
   type ProductFamily,
   type ProductName,
-} from '@/core/products/product'
-import { programmeOf } from '@/core/programmes/programme'
+  programmeOf,
+  shownDose,
+  usualShelf,
+} from '@/core'
 import type { ShelfRow } from '@/store/shelf'
 import type { TubRow } from '@/store/tubs'
 

@@ -1,10 +1,16 @@
-import { bandOf } from '@/core/advice/state'
-import { middle, programmeOf } from '@/core/programmes/programme'
-import { type Method, QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { fromCelsius } from '@/core/units'
+import {
+  bandOf,
+  fromCelsius,
+  type Method,
+  middle,
+  programmeOf,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+} from '@/core'
 import type { TubView } from '@/server/views'
-import { expectedWords } from '@/words/learntWords'
-import { day, figure, type Reader, unitOf } from '@/words/words'
+import { formatExpected } from '@/words/learntWords'
+import { type DisplayPreferences, day, figure, unitOf } from '@/words/words'
 import type { TestRow } from './TestForm'
 
 const STEP: Record<Quantity, number> = {
@@ -27,7 +33,11 @@ const STEP: Record<Quantity, number> = {
 }
 
 /** What this tub is tested for; a shop's sheet may hold everything. */
-export const testRows = (view: TubView, reader: Reader, method?: Method): TestRow[] => {
+export const testRows = (
+  view: TubView,
+  preferences: DisplayPreferences,
+  method?: Method,
+): TestRow[] => {
   const { tub, estimate } = view
   const { tested } = programmeOf(tub.programme)
   const shown =
@@ -42,16 +52,17 @@ export const testRows = (view: TubView, reader: Reader, method?: Method): TestRo
     return {
       quantity,
       name: facts.name,
-      unit: unitOf(quantity, reader),
+      unit: unitOf(quantity, preferences),
       step:
         quantity === 'temperature' && tub.units.temperature === 'fahrenheit' ? 1 : STEP[quantity],
       decimals: facts.decimals,
       start: inUnit(quantity === 'totalChlorine' && !last ? middle(tub.targets.sanitizer) : start),
       band: band
-        ? `target ${figure(quantity, band.low, reader)} to ${figure(quantity, band.high, reader)}`
+        ? `target ${figure(quantity, band.low, preferences)} to ${figure(quantity, band.high, preferences)}`
         : undefined,
-      expected: expectedWords(view, quantity, reader),
-      last: last && `last ${figure(quantity, last.value, reader)}, ${day(last.at, reader)}`,
+      expected: formatExpected(view, quantity, preferences),
+      last:
+        last && `last ${figure(quantity, last.value, preferences)}, ${day(last.at, preferences)}`,
     }
   })
 }

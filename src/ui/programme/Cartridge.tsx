@@ -1,4 +1,4 @@
-import { day, type Reader } from '@/words/words'
+import { type DisplayPreferences, day } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 
@@ -7,14 +7,14 @@ export const Cartridge = ({
   tubId,
   since: { at, life },
   keep,
-  reader,
+  preferences,
 }: {
   tubId: number
   since: { at: number | null; life: number }
   keep: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
-  const over = at !== null && at + life <= reader.now
+  const over = at !== null && at + life <= preferences.now
   return (
     <section aria-labelledby="cartridge">
       <h2 id="cartridge" className="font-semibold text-[19px]">
@@ -24,8 +24,8 @@ export const Cartridge = ({
         {at === null
           ? 'When it went in has not been noted.'
           : over
-            ? `It went in ${day(at, reader)} and has done its time: replace it.`
-            : `It went in ${day(at, reader)}; replace it by ${day(at + life, reader)}, and before an absence.`}
+            ? `It went in ${day(at, preferences)} and has done its time: replace it.`
+            : `It went in ${day(at, preferences)}; replace it by ${day(at + life, preferences)}, and before an absence.`}
       </p>
       <PostButton
         action={keep}

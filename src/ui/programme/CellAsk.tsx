@@ -1,10 +1,9 @@
 'use client'
 
 import { useState } from 'react'
-import { type CellStatus, cellDoubt, FAULT_WORDS } from '@/core/programmes/cell'
-import type { Band } from '@/core/programmes/programme'
+import { type Band, type CellStatus, cellDoubt, FAULT_WORDS } from '@/core'
 import { inUnits, metric } from '@/words/inUnits'
-import type { Reader } from '@/words/words'
+import type { DisplayPreferences } from '@/words/words'
 
 /** Asks a cell that can be asked, and says what to make of the answer. */
 export const CellAsk = ({
@@ -12,13 +11,13 @@ export const CellAsk = ({
   address,
   testedSaltPpm,
   saltBand,
-  reader,
+  preferences,
 }: {
   tubId: number
   address: string
   testedSaltPpm: number | undefined
   saltBand: Band | undefined
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const [status, setStatus] = useState<CellStatus>()
   const [sentence, setSentence] = useState<string>()
@@ -53,11 +52,11 @@ export const CellAsk = ({
             <p>
               <b className="text-amber-ink">Practice figures, not your tub.</b> {status.device}:
               output {status.outputPercent} %, salt {status.saltPpm} ppm,{' '}
-              {metric(status.chlorineGramsPerHour, 'g', reader)} of chlorine an hour.
+              {metric(status.chlorineGramsPerHour, 'g', preferences)} of chlorine an hour.
             </p>
             {status.fault && (
               <p className="safety mt-1 max-w-[58ch]">
-                {status.fault}: {inUnits(FAULT_WORDS[status.fault], reader)}
+                {status.fault}: {inUnits(FAULT_WORDS[status.fault], preferences)}
               </p>
             )}
             {doubt && <p className="mt-1 max-w-[58ch] font-medium text-amber-ink">{doubt}</p>}

@@ -1,8 +1,7 @@
 'use client'
-
-import type { FeederAdvice, FeederMove } from '@/core/routine/feeder'
+import type { FeederAdvice, FeederMove } from '@/core'
 import { inUnits } from '@/words/inUnits'
-import type { Reader } from '@/words/words'
+import type { DisplayPreferences } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 
@@ -26,12 +25,12 @@ export const Feeder = ({
   tubId,
   advice,
   keep,
-  reader,
+  preferences,
 }: {
   tubId: number
   advice: FeederAdvice
   keep: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { kind, move, why, setting, tabletsLeft, tabletsAWeek } = advice
   const cell = kind === 'cell'
@@ -42,7 +41,7 @@ export const Feeder = ({
         {cell ? 'The cell' : kind === 'floater' ? 'The floater' : 'The feeder'}
       </h2>
       <p className="mt-1 text-[18px]">
-        <b>{(cell && CELL_MOVES[move]) || MOVES[move]}</b> {inUnits(why, reader)}
+        <b>{(cell && CELL_MOVES[move]) || MOVES[move]}</b> {inUnits(why, preferences)}
       </p>
       <p className="small mt-1 text-muted">
         {setting === undefined

@@ -1,8 +1,6 @@
-import type { StabiliserClock } from '@/core/estimate/stabiliserBuildup'
-import type { Tub } from '@/core/tub/tub'
-import { stabilisedWords } from '@/words/programmeWords'
-import { day, numberWords, type Reader } from '@/words/words'
-import { DAY } from "@/core/time";
+import { DAY, type StabiliserBuildup, type Tub } from '@/core'
+import { formatStabilised } from '@/words/programmeWords'
+import { type DisplayPreferences, day, formatNumber } from '@/words/words'
 
 const FAR = 400 * DAY
 
@@ -10,15 +8,15 @@ const FAR = 400 * DAY
 export const StabiliserWords = ({
   clock,
   tub,
-  reader,
+  preferences,
 }: {
-  clock: StabiliserClock
+  clock: StabiliserBuildup
   tub: Tub
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { ppm, perDay, working, active, floorPpm, halfAt, fullAt } = clock
-  const n = (value: number, decimals: number) => numberWords(value, decimals, reader)
-  const near = (at: number | undefined) => at !== undefined && at - reader.now < FAR
+  const n = (value: number, decimals: number) => formatNumber(value, decimals, preferences)
+  const near = (at: number | undefined) => at !== undefined && at - preferences.now < FAR
   return (
     <section aria-labelledby="stabiliser">
       <h2 id="stabiliser" className="font-semibold text-[19px]">
@@ -29,19 +27,20 @@ export const StabiliserWords = ({
         {n(active.low, 3)} to {n(active.high, 3)}, by what the tests leave open); the rest is held
         in reserve. Keep at least <b>{n(floorPpm, 1)} ppm</b> of free chlorine.
       </p>
-      <p className="small mt-2 max-w-[60ch] border-amber border-l-4 pl-3">{stabilisedWords}</p>
+      <p className="small mt-2 max-w-[60ch] border-amber border-l-4 pl-3">{formatStabilised}</p>
       <ul className="small mt-2 max-w-[60ch]">
         {perDay > 0 && (
           <li className="border-hair border-t py-1.5">
             By what went in lately it rises {n(perDay, 2)} ppm a day.
             {near(halfAt) && halfAt !== undefined && (
-              <> It takes more than half from {day(halfAt, reader)}.</>
+              <> It takes more than half from {day(halfAt, preferences)}.</>
             )}
             {halfAt === undefined && working < 0.5 && ' It takes more than half already.'}
             {near(fullAt) && fullAt !== undefined && (
               <>
                 {' '}
-                It leaves its range ({tub.targets.cyanuricAcid.high} ppm) on {day(fullAt, reader)}.
+                It leaves its range ({tub.targets.cyanuricAcid.high} ppm) on{' '}
+                {day(fullAt, preferences)}.
               </>
             )}
           </li>

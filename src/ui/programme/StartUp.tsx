@@ -1,12 +1,8 @@
 import Link from 'next/link'
-import { ALWAYS, handlingOf } from '@/core/advice/handling'
-import { roundToMeasure } from '@/core/products/measure'
-import { PRODUCTS } from '@/core/products/product'
-import type { StartProgress } from '@/core/routine/startUp'
-import { QUANTITY } from '@/core/testing/quantity'
+import { ALWAYS, handlingOf, PRODUCTS, QUANTITY, roundToMeasure, type StartProgress } from '@/core'
 import type { TubView } from '@/server/views'
 import { inUnits } from '@/words/inUnits'
-import { amount, dayAndClock, dose, type Reader } from '@/words/words'
+import { amount, type DisplayPreferences, dayAndClock, dose } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
@@ -21,12 +17,12 @@ const Turn = ({
   step,
   view,
   tick,
-  reader,
+  preferences,
 }: {
   step: Step
   view: TubView
   tick: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { tub, now } = view
   const grams = step.product && step.grams ? roundToMeasure(step.product, step.grams) : undefined
@@ -41,30 +37,33 @@ const Turn = ({
           label={`Wait after: ${step.title}`}
         />
         <p className="max-w-[34ch]">
-          Until <b>{dayAndClock(readyAt, reader)}</b>, with the pump running.
+          Until <b>{dayAndClock(readyAt, preferences)}</b>, with the pump running.
         </p>
       </div>
     )
   const reading = doneAt !== undefined && step.stuck && until
   return (
     <div className="mt-1">
-      <p className="max-w-[56ch]">{inUnits(step.how, reader)}</p>
+      <p className="max-w-[56ch]">{inUnits(step.how, preferences)}</p>
       {grams !== undefined && step.product && (
         <p className="mt-2 text-[18px]">
-          <b>{dose(step.product, grams, reader)}</b> {PRODUCTS[step.product].commonName}
+          <b>{dose(step.product, grams, preferences)}</b> {PRODUCTS[step.product].commonName}
         </p>
       )}
       {(step.caution || step.product) && (
         <div className="safety small mt-2 max-w-[56ch]">
           {step.product && <p>{ALWAYS}</p>}
           {step.product && handlingOf(step.product).cautions.map((one) => <p key={one}>{one}</p>)}
-          {step.caution && <p>{inUnits(step.caution, reader)}</p>}
+          {step.caution && <p>{inUnits(step.caution, preferences)}</p>}
         </div>
       )}
       {reading ? (
         <p className="mt-3 max-w-[56ch] font-medium">
           It goes on once {QUANTITY[until.quantity].name.toLowerCase()} was read
-          {until.atLeast > 1 ? ` at ${amount(until.quantity, until.atLeast, reader)} or more` : ''}.{' '}
+          {until.atLeast > 1
+            ? ` at ${amount(until.quantity, until.atLeast, preferences)} or more`
+            : ''}
+          .{' '}
           <Link href={`/tubs/${tub.id}/test`} className="quiet">
             Test the water
           </Link>
@@ -96,12 +95,12 @@ export const StartUp = ({
   view,
   progress,
   tick,
-  reader,
+  preferences,
 }: {
   view: TubView
   progress: StartProgress
   tick: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { steps, now: open } = progress
   const done = steps.filter(({ doneAt }) => doneAt !== undefined).length
@@ -111,7 +110,7 @@ export const StartUp = ({
         {open ? 'Starting this water up' : 'This water is started up'}
       </h2>
       <p className="small text-muted">
-        Filled {dayAndClock(progress.since, reader)}; {done} of {steps.length} done.
+        Filled {dayAndClock(progress.since, preferences)}; {done} of {steps.length} done.
       </p>
       <ol className="mt-2">
         {steps.map((step) => {
@@ -128,12 +127,12 @@ export const StartUp = ({
                 </span>
                 <b className={turn ? 'text-[17px]' : 'font-medium'}>{step.title}</b>
                 {step.doneAt !== undefined && (
-                  <span className="small">{dayAndClock(step.doneAt, reader)}</span>
+                  <span className="small">{dayAndClock(step.doneAt, preferences)}</span>
                 )}
               </p>
               {turn && (
                 <div className="pl-7">
-                  <Turn step={step} view={view} tick={tick} reader={reader} />
+                  <Turn step={step} view={view} tick={tick} preferences={preferences} />
                 </div>
               )}
             </li>

@@ -1,9 +1,13 @@
-import type { Estimate } from '@/core/estimate/estimate'
-import { quantityOf } from '@/core/estimate/testedWater'
-import { DILUTED, type Diluted, partialChange } from '@/core/refill/partialChange'
-import { QUANTITY } from '@/core/testing/quantity'
-import type { Tub } from '@/core/tub/tub'
-import { amount, numberWords, type Reader, volume } from '@/words/words'
+import {
+  DILUTED,
+  type Diluted,
+  type Estimate,
+  partialChange,
+  QUANTITY,
+  quantityOf,
+  type Tub,
+} from '@/core'
+import { amount, type DisplayPreferences, formatNumber, volume } from '@/words/words'
 
 /** How many litres to change for one of the things that only leave with the water. */
 export const PartialChange = ({
@@ -11,14 +15,14 @@ export const PartialChange = ({
   estimate,
   quantity,
   goal,
-  reader,
+  preferences,
 }: {
   tub: Tub
   estimate: Estimate
   quantity: Diluted
   /** Undefined where nothing was asked yet. */
   goal: number | undefined
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const value = quantityOf(estimate.reading, quantity)
   const change = goal === undefined ? undefined : partialChange(tub, estimate, quantity, goal)
@@ -58,16 +62,17 @@ export const PartialChange = ({
         <p role="status" className="small mt-3">
           {change ? (
             <>
-              From {amount(quantity, value, reader)}: <b>{volume(change.litres, reader)}</b> out (
-              {numberWords(100 * change.fraction, 0, reader)} %), then as much in. It leaves pH{' '}
-              {amount('pH', change.leaves.pH, reader)} at first, alkalinity{' '}
-              {amount('totalAlkalinity', change.leaves.totalAlkalinity, reader)}, hardness{' '}
-              {amount('calciumHardness', change.leaves.calciumHardness, reader)}, stabiliser{' '}
-              {amount('cyanuricAcid', change.leaves.cyanuricAcid, reader)}. Drain first, then fill:
-              overflowing takes more water. Power off meanwhile; test after it.
+              From {amount(quantity, value, preferences)}:{' '}
+              <b>{volume(change.litres, preferences)}</b> out (
+              {formatNumber(100 * change.fraction, 0, preferences)} %), then as much in. It leaves
+              pH {amount('pH', change.leaves.pH, preferences)} at first, alkalinity{' '}
+              {amount('totalAlkalinity', change.leaves.totalAlkalinity, preferences)}, hardness{' '}
+              {amount('calciumHardness', change.leaves.calciumHardness, preferences)}, stabiliser{' '}
+              {amount('cyanuricAcid', change.leaves.cyanuricAcid, preferences)}. Drain first, then
+              fill: overflowing takes more water. Power off meanwhile; test after it.
             </>
           ) : value <= goal ? (
-            `It is at ${amount(quantity, value, reader)} already.`
+            `It is at ${amount(quantity, value, preferences)} already.`
           ) : (
             'This fill water holds as much: no part of it brings it there.'
           )}

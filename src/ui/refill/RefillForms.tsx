@@ -1,7 +1,7 @@
 'use client'
 
 import type { Fields } from '@/server/form'
-import type { Reader } from '@/words/words'
+import type { DisplayPreferences } from '@/words/words'
 import { temperatureSign } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { Choices, TextInput } from '../form/inputs'
@@ -16,13 +16,13 @@ export const SetDay = ({
   tubId,
   initial,
   set,
-  reader,
+  preferences,
   planned,
 }: {
   tubId: number
   initial: { mode: string; at: string }
   set: Action
-  reader: Reader
+  preferences: DisplayPreferences
   planned: boolean
 }) => (
   <DraftForm
@@ -30,7 +30,7 @@ export const SetDay = ({
     action={set}
     draftKey={undefined}
     initial={initial}
-    hidden={{ tub: String(tubId), zone: reader.timeZone }}
+    hidden={{ tub: String(tubId), zone: preferences.timeZone }}
     className="flex flex-wrap items-end gap-4"
     submit={({ pending }) => (
       <button type="submit" className="plain" disabled={pending}>
@@ -57,15 +57,15 @@ export const RefillSettingsForm = ({
   tubId,
   initial,
   keep,
-  reader,
+  preferences,
 }: {
   tubId: number
   initial: Fields
   keep: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
-  const litre = reader.units.volume === 'litre' ? 'L' : 'gal'
-  const sign = temperatureSign(reader.units.temperature)
+  const litre = preferences.units.volume === 'litre' ? 'L' : 'gal'
+  const sign = temperatureSign(preferences.units.temperature)
   return (
     <DraftForm
       key={JSON.stringify(initial)}
@@ -151,14 +151,14 @@ export const RefillSettingsForm = ({
 export const MeasureForms = ({
   tubId,
   measure,
-  reader,
+  preferences,
 }: {
   tubId: number
   measure: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
-  const litre = reader.units.volume === 'litre' ? 'L' : 'gal'
-  const sign = temperatureSign(reader.units.temperature)
+  const litre = preferences.units.volume === 'litre' ? 'L' : 'gal'
+  const sign = temperatureSign(preferences.units.temperature)
   const form = (rate: string, initial: Fields, fields: React.ReactNode) => (
     <DraftForm
       action={measure}
@@ -179,7 +179,7 @@ export const MeasureForms = ({
     <div className="max-w-[640px]">
       {form(
         'fill',
-        { bucket: reader.units.volume === 'litre' ? '10' : '2.5', seconds: '' },
+        { bucket: preferences.units.volume === 'litre' ? '10' : '2.5', seconds: '' },
         <>
           <TextInput name="bucket" label="Hose: a bucket of" unit={litre} decimal />
           <TextInput name="seconds" label="is full in" unit="s" decimal />

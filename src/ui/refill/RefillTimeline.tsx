@@ -1,11 +1,11 @@
 'use client'
 
 import { startTransition, useActionState, useRef, useState } from 'react'
-import type { Blocked, RefillSchedule } from '@/core/refill/refillSchedule'
-import { lengthWords, sumWords } from '@/words/refillWords'
-import { clock, dayAndClock, type Reader, weekday } from '@/words/words'
+import type { Blocked, RefillSchedule } from '@/core'
+import { formatLength, formatSum } from '@/words/refillWords'
+import { clock, type DisplayPreferences, dayAndClock, weekday } from '@/words/words'
 import type { Action } from '../form/draft'
-import { useCarry } from '../useDrag'
+import { useDrag } from '../useDrag'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -15,9 +15,9 @@ const WIDTH = 766
 const ROW = 27
 const TOP = 64
 
-const wall = (at: number, reader: Reader) => {
+const wall = (at: number, preferences: DisplayPreferences) => {
   const parts = new Intl.DateTimeFormat('en-CA', {
-    timeZone: reader.timeZone,
+    timeZone: preferences.timeZone,
     year: 'numeric',
     month: '2-digit',
     day: '2-digit',
@@ -29,15 +29,16 @@ const wall = (at: number, reader: Reader) => {
   return `${of('year')}-${of('month')}-${of('day')}T${of('hour')}:${of('minute')}`
 }
 
-const hourOf = (at: number, reader: Reader) => Number(wall(at, reader).slice(11, 13))
+const hourOf = (at: number, preferences: DisplayPreferences) =>
+  Number(wall(at, preferences).slice(11, 13))
 
 /** Hours to name under the strip: every third, sixth or twelfth, as there is room. */
-const ticks = (from: number, to: number, reader: Reader) => {
+const ticks = (from: number, to: number, preferences: DisplayPreferences) => {
   const hours = (to - from) / HOUR
   const step = hours < 20 ? 3 : hours < 60 ? 6 : 12
   const found: number[] = []
   for (let at = Math.ceil(from / HOUR) * HOUR; at < to; at += HOUR)
-    if (hourOf(at, reader) % step === 0) found.push(at)
+    if (hourOf(at, preferences) % step === 0) found.push(at)
   return found
 }
 
@@ -50,7 +51,7 @@ const End = ({
   y,
   move,
   tell,
-  reader,
+  preferences,
 }: {
   name: string
   at: number
@@ -59,15 +60,15 @@ const End = ({
   y: number
   move: (to: number) => void
   tell: (words: string) => void
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const rounded = (by: number) => Math.round((at + by) / QUARTER) * QUARTER
-  const { by: shift, handle } = useCarry({
+  const { by: shift, handle } = useDrag({
     step: QUARTER,
-    leap: 24 * HOUR,
+    largeStep: 24 * HOUR,
     scale,
-    tell: (by) => tell(`${name} ${dayAndClock(rounded(by), reader)}. Enter sets it.`),
-    put: (by) => move(rounded(by)),
+    onMove: (by) => tell(`${name} ${dayAndClock(rounded(by), preferences)}. Enter sets it.`),
+    onDrop: (by) => move(rounded(by)),
   })
   const to = rounded(shift)
   const dx = scale() > 0 ? shift / scale() : 0
@@ -77,10 +78,12 @@ const End = ({
       tabIndex={0}
       aria-label={name}
       aria-valuenow={Math.round(to / MINUTE)}
-      aria-valuetext={dayAndClock(to, reader)}
+      aria-valuetext={dayAndClock(to, preferences)}
       transform={`translate(${x + dx} ${y})`}
       className="ring-handle"
-      onFocus={() => tell(`${name} ${dayAndClock(to, reader)}. Arrow keys move it, Enter sets it.`)}
+      onFocus={() =>
+        tell(`${name} ${dayAndClock(to, preferences)}. Arrow keys move it, Enter sets it.`)
+      }
       {...handle}
     >
       <rect
@@ -94,7 +97,7 @@ const End = ({
         strokeWidth={2.2}
       />
       <text y={4.5} fontSize={13} fontWeight={650} textAnchor="middle">
-        {name} {weekday(to, reader).split(/[ ,]/)[0]} {clock(to, reader)}
+        {name} {weekday(to, preferences).split(/[ ,]/)[0]} {clock(to, preferences)}
       </text>
       <path d="M-74 -5l-4 5 4 5M74 -5l4 5-4 5" fill="none" stroke="var(--spruce)" strokeWidth={2} />
     </g>
@@ -111,7 +114,7 @@ export const RefillTimeline = ({
   readyBy,
   temperatures,
   set,
-  reader,
+  preferences,
 }: {
   schedule: RefillSchedule
   blocked: readonly Blocked[]
@@ -123,12 +126,12 @@ export const RefillTimeline = ({
   readyBy: number
   temperatures: { before: number; fill: number; target: number }
   set: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const [told, setTold] = useState('')
   const picture = useRef<SVGSVGElement>(null)
   const [state, act] = useActionState(set, null)
-  const { start, ready, placed } = schedule
+  const { start, ready, scheduled } = schedule
   const margin = Math.max(HOUR, (ready - start) * 0.04)
   const from = start - margin
   const to = ready + Math.max(2 * margin, 3 * HOUR)
@@ -138,18 +141,18 @@ export const RefillTimeline = ({
     const width = picture.current?.getBoundingClientRect().width ?? LABELS + WIDTH
     return ((to - from) / WIDTH) * ((LABELS + WIDTH) / width)
   }
-  const shown = placed.filter(({ state: how }) => how !== 'skipped')
+  const shown = scheduled.filter(({ state: how }) => how !== 'skipped')
   const height = TOP + ROW * shown.length
   const tank = height + 16
   const at = (id: string, end: 'start' | 'end') =>
-    placed.find(({ stage }) => stage.id === id)?.[end] ?? start
+    scheduled.find(({ stage }) => stage.id === id)?.[end] ?? start
   const move = (end: 'ready by' | 'start at') => (moment: number) => {
     const data = new FormData()
     for (const [name, value] of Object.entries({
       tub: String(tubId),
       mode: end,
-      at: wall(moment, reader),
-      zone: reader.timeZone,
+      at: wall(moment, preferences),
+      zone: preferences.timeZone,
     }))
       data.set(name, value)
     startTransition(() => act(data))
@@ -175,7 +178,7 @@ export const RefillTimeline = ({
           viewBox={`0 0 ${LABELS + WIDTH} ${tank + 78}`}
           className="max-w-none"
           role="group"
-          aria-label={`From ${dayAndClock(start, reader)} to ${dayAndClock(ready, reader)}, ${lengthWords((ready - start) / MINUTE)}`}
+          aria-label={`From ${dayAndClock(start, preferences)} to ${dayAndClock(ready, preferences)}, ${formatLength((ready - start) / MINUTE)}`}
         >
           {blocked.map((one) =>
             one.to > from && one.from < to ? (
@@ -189,7 +192,7 @@ export const RefillTimeline = ({
               />
             ) : null,
           )}
-          {ticks(from, to, reader).map((tick) => (
+          {ticks(from, to, preferences).map((tick) => (
             <g key={tick}>
               <path d={`M${x(tick)} ${TOP - 14}V${tank + 42}`} stroke="var(--hair)" />
               <text
@@ -199,11 +202,11 @@ export const RefillTimeline = ({
                 textAnchor="middle"
                 style={{ fill: 'var(--muted)' }}
               >
-                {clock(tick, reader)}
+                {clock(tick, preferences)}
               </text>
-              {(hourOf(tick, reader) === 0 || tick === ticks(from, to, reader)[0]) && (
+              {(hourOf(tick, preferences) === 0 || tick === ticks(from, to, preferences)[0]) && (
                 <text x={x(tick)} y={tank + 74} fontSize={12} fontWeight={650} textAnchor="middle">
-                  {weekday(tick, reader)}
+                  {weekday(tick, preferences)}
                 </text>
               )}
             </g>
@@ -225,7 +228,7 @@ export const RefillTimeline = ({
                 style={{ fill: 'var(--muted)' }}
               >
                 {mode === 'ready by' ? 'counted back' : 'counted forward'},{' '}
-                {lengthWords((ready - start) / MINUTE)}
+                {formatLength((ready - start) / MINUTE)}
               </text>
             </g>
           )}
@@ -233,7 +236,7 @@ export const RefillTimeline = ({
             <g>
               <path d={`M${x(next.at)} ${TOP - 14}V${tank + 42}`} stroke="var(--ink)" />
               <text x={x(next.at) + 4} y={TOP - 4} fontSize={12}>
-                {next.what} {clock(next.at, reader)}
+                {next.what} {clock(next.at, preferences)}
               </text>
             </g>
           )}
@@ -243,8 +246,8 @@ export const RefillTimeline = ({
             const left = x(one.start)
             const middle = x(one.handsEnd)
             const right = x(one.end)
-            const words = sumWords(stage, reader)
-            const total = lengthWords(stage.handsMinutes + stage.aloneMinutes)
+            const words = formatSum(stage, preferences)
+            const total = formatLength(stage.handsMinutes + stage.aloneMinutes)
             const beyond = right > LABELS + WIDTH * 0.55
             return (
               <g key={stage.id} opacity={one.state === 'done' ? 0.55 : 1}>
@@ -280,7 +283,7 @@ export const RefillTimeline = ({
                   textAnchor={beyond ? 'end' : 'start'}
                   style={{ fill: 'var(--muted)' }}
                 >
-                  {clock(one.start, reader)} {words}
+                  {clock(one.start, preferences)} {words}
                   {words ? ' = ' : ' '}
                   <tspan fontWeight={700} style={{ fill: 'var(--ink)' }}>
                     {total}
@@ -319,7 +322,7 @@ export const RefillTimeline = ({
             scale={scale}
             move={move('start at')}
             tell={setTold}
-            reader={reader}
+            preferences={preferences}
           />
           <End
             name="Ready"
@@ -329,7 +332,7 @@ export const RefillTimeline = ({
             scale={scale}
             move={move('ready by')}
             tell={setTold}
-            reader={reader}
+            preferences={preferences}
           />
         </svg>
       </div>

@@ -1,11 +1,10 @@
 'use client'
 
 import { useEffect, useState } from 'react'
-import { PRODUCTS } from '@/core/products/product'
-import type { Placed } from '@/core/refill/refillSchedule'
+import { PRODUCTS, type ScheduledStage } from '@/core'
 import { inUnits } from '@/words/inUnits'
-import { lengthWords } from '@/words/refillWords'
-import { dayAndClock, dose, type Reader, temperatureSign } from '@/words/words'
+import { formatLength } from '@/words/refillWords'
+import { type DisplayPreferences, dayAndClock, dose, temperatureSign } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
@@ -53,19 +52,19 @@ const OneStage = ({
   open,
   tick,
   pin,
-  reader,
+  preferences,
 }: {
-  placed: Placed
+  placed: ScheduledStage
   refillId: number | undefined
   tubId: number
   /** It is the one at hand. */
   open: boolean
   tick: Action
   pin: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { stage, state, start, end } = placed
-  const hidden = { tub: String(tubId), stage: stage.id, zone: reader.timeZone }
+  const hidden = { tub: String(tubId), stage: stage.id, zone: preferences.timeZone }
   const button = (label: string, what: string, className = 'quiet') => (
     <PostButton
       action={tick}
@@ -86,32 +85,32 @@ const OneStage = ({
             <b>{stage.name}</b>{' '}
             <span className="small text-muted">
               {STATE[state] && `${STATE[state]}, `}
-              {lengthWords(stage.handsMinutes)} by hand
-              {stage.aloneMinutes > 0 && `, ${lengthWords(stage.aloneMinutes)} by itself`}
+              {formatLength(stage.handsMinutes)} by hand
+              {stage.aloneMinutes > 0 && `, ${formatLength(stage.aloneMinutes)} by itself`}
             </span>
           </span>
           <time className="small text-muted">
-            {dayAndClock(start, reader)} – {dayAndClock(end, reader)}
+            {dayAndClock(start, preferences)} – {dayAndClock(end, preferences)}
           </time>
         </summary>
         <div className="pb-4">
           {stage.cautions.length > 0 && (
             <div className="safety small mb-2">
               {stage.cautions.map((caution) => (
-                <p key={caution}>{inUnits(caution, reader)}</p>
+                <p key={caution}>{inUnits(caution, preferences)}</p>
               ))}
             </div>
           )}
           {stage.product && (
             <p className="small mb-1">
-              First {dose(stage.product.product, stage.product.grams, reader)}{' '}
+              First {dose(stage.product.product, stage.product.grams, preferences)}{' '}
               {PRODUCTS[stage.product.product].commonName}: the least it takes. Then test, and more
               only if it shows.
             </p>
           )}
           <Checks
             name={`${refillId ?? 0}.${stage.id}`}
-            checks={stage.checks.map((one) => inUnits(one, reader))}
+            checks={stage.checks.map((one) => inUnits(one, preferences))}
           />
           {refillId !== undefined && (state === 'planned' || state === 'running') && (
             <div className="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -137,7 +136,7 @@ const OneStage = ({
                     <TextInput
                       name="celsius"
                       label="Water is at"
-                      unit={temperatureSign(reader.units.temperature)}
+                      unit={temperatureSign(preferences.units.temperature)}
                       decimal
                     />
                   ) : (
@@ -145,7 +144,7 @@ const OneStage = ({
                       <TextInput
                         name="litres"
                         label="By the meter"
-                        unit={reader.units.volume === 'litre' ? 'L' : 'gal'}
+                        unit={preferences.units.volume === 'litre' ? 'L' : 'gal'}
                         decimal
                       />
                     )
@@ -195,14 +194,14 @@ export const StageList = ({
   tubId,
   tick,
   pin,
-  reader,
+  preferences,
 }: {
-  placed: readonly Placed[]
+  placed: readonly ScheduledStage[]
   refillId: number | undefined
   tubId: number
   tick: Action
   pin: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const first = placed.find(({ state }) => state === 'running' || state === 'planned')
   return (
@@ -218,7 +217,7 @@ export const StageList = ({
             open={one === first}
             tick={tick}
             pin={pin}
-            reader={reader}
+            preferences={preferences}
           />
         ))}
     </ol>

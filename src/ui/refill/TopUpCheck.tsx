@@ -1,8 +1,7 @@
-import { evaporationLitresPerHour, topUpOf } from '@/core/refill/topUp'
-import type { Weather } from '@/core/weather'
+import { evaporationLitresPerHour, topUpOf, type Weather } from '@/core'
 import { levelUnits } from '@/words/inUnits'
 import { fieldNumber } from '@/words/readNumber'
-import { degrees, numberWords, type Reader, volume } from '@/words/words'
+import { type DisplayPreferences, degrees, formatNumber, volume } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 
@@ -31,7 +30,7 @@ export const TopUpCheck = ({
   weather,
   simulated,
   keep,
-  reader,
+  preferences,
 }: {
   tubId: number
   volumeLitres: number
@@ -44,7 +43,7 @@ export const TopUpCheck = ({
   weather: Weather
   simulated: boolean
   keep: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const result = topUpOf({
     dropMetres: asked.drop / 100,
@@ -59,14 +58,14 @@ export const TopUpCheck = ({
     }),
   })
   const percent = Math.min(100, Math.max(1, (100 * result.litres) / volumeLitres))
-  const level = levelUnits(reader)
+  const level = levelUnits(preferences)
   const field = (name: keyof TopUpAsked, label: string, unit: string, per = 1) => (
     <label className="block min-w-0">
       <span className="mb-1 block font-medium text-[15px]">{label}</span>
       <span className="flex items-center gap-2">
         <input
           name={name}
-          defaultValue={fieldNumber(asked[name] / per, 1, reader.locale)}
+          defaultValue={fieldNumber(asked[name] / per, 1, preferences.locale)}
           inputMode="decimal"
           className="field"
         />
@@ -91,10 +90,11 @@ export const TopUpCheck = ({
       {given && (
         <div role="status" className="small mt-3">
           <p>
-            <b>{volume(result.litres, reader)}</b> are missing. Evaporation at{' '}
-            {degrees(weather.airCelsius, reader)} air{simulated ? ' (simulated weather)' : ''}:
-            about {volume(result.explainedLitres, reader)}; {numberWords(bathers, 0, reader)}{' '}
-            bathers: {volume(result.carriedLitres, reader)}.
+            <b>{volume(result.litres, preferences)}</b> are missing. Evaporation at{' '}
+            {degrees(weather.airCelsius, preferences)} air{simulated ? ' (simulated weather)' : ''}:
+            about {volume(result.explainedLitres, preferences)};{' '}
+            {formatNumber(bathers, 0, preferences)} bathers:{' '}
+            {volume(result.carriedLitres, preferences)}.
           </p>
           <p className={result.verdict === 'leak' ? 'safety mt-1' : 'mt-1 font-semibold'}>
             {VERDICT[result.verdict]}
@@ -108,7 +108,7 @@ export const TopUpCheck = ({
               when: 'now',
               stay: 'yes',
             }}
-            label={`Topped up: ${numberWords(percent, 1, reader)} % is new`}
+            label={`Topped up: ${formatNumber(percent, 1, preferences)} % is new`}
           />
           <p className="note text-muted">After it, test: the new water has its own balance.</p>
         </div>

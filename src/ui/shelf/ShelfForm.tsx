@@ -1,6 +1,5 @@
 'use client'
-
-import type { StrengthOnLabel } from '@/core/products/strength'
+import type { StrengthOnLabel } from '@/core'
 import type { Fields } from '@/server/form'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'

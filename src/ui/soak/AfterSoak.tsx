@@ -1,12 +1,16 @@
 import Link from 'next/link'
-import { demandOf } from '@/core/estimate/rates'
-import { PRODUCTS } from '@/core/products/product'
-import { keepOutAbove, programmeOf } from '@/core/programmes/programme'
-import type { AfterSoakDose, AfterSoakSchool } from '@/core/soaks/afterSoak'
-import { QUANTITY } from '@/core/testing/quantity'
+import {
+  type AfterSoakDose,
+  type AfterSoakSchool,
+  demandOf,
+  keepOutAbove,
+  PRODUCTS,
+  programmeOf,
+  QUANTITY,
+} from '@/core'
 import type { TubView } from '@/server/views'
 import { inUnits, metric } from '@/words/inUnits'
-import { amount, dose, type Reader, spoonWords } from '@/words/words'
+import { amount, type DisplayPreferences, dose, formatSpoon } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 
 const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
@@ -25,20 +29,20 @@ const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
 }
 
 /** By demand, with whose figure it goes by. */
-const demandWords = ({ tub }: TubView, reader: Reader): string => {
+const demandWords = ({ tub }: TubView, preferences: DisplayPreferences): string => {
   const { mean, standardDeviation } = demandOf(tub)
-  return `${SCHOOL_WORDS.demand.why}: ${metric(mean, 'g', reader)} ± ${metric(standardDeviation, 'g', reader)} of chlorine a person-hour, ${tub.learnt ? 'learnt from this tub' : 'as for any tub'}.`
+  return `${SCHOOL_WORDS.demand.why}: ${metric(mean, 'g', preferences)} ± ${metric(standardDeviation, 'g', preferences)} of chlorine a person-hour, ${tub.learnt ? 'learnt from this tub' : 'as for any tub'}.`
 }
 
 /** What to put in after the soaks, by three schools side by side, with where each leads. */
 export const AfterSoak = ({
   view,
   doses,
-  reader,
+  preferences,
 }: {
   view: TubView
   doses: readonly AfterSoakDose[]
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { tub, estimate } = view
   const { sanitizer } = programmeOf(tub.programme)
@@ -58,9 +62,9 @@ export const AfterSoak = ({
         After the soak
       </h2>
       <p className="small max-w-[60ch] text-muted">
-        {QUANTITY[sanitizer].name} is about {amount(sanitizer, value, reader)} ±{' '}
-        {amount(sanitizer, standardDeviation, reader)} now, by estimate. A test says more than any
-        rule.
+        {QUANTITY[sanitizer].name} is about {amount(sanitizer, value, preferences)} ±{' '}
+        {amount(sanitizer, standardDeviation, preferences)} now, by estimate. A test says more than
+        any rule.
       </p>
       <ul className="mt-2">
         {doses.map(({ school, product, grams, peakPpm, residualPpm, shock }) => (
@@ -73,12 +77,12 @@ export const AfterSoak = ({
                 <b>{SCHOOL_WORDS[school].name}:</b>{' '}
                 {grams > 0 ? (
                   <>
-                    <b className="text-[18px]">{dose(product, grams, reader)}</b>{' '}
-                    {PRODUCTS[product].commonName}, about {spoonWords(product, grams)}
+                    <b className="text-[18px]">{dose(product, grams, preferences)}</b>{' '}
+                    {PRODUCTS[product].commonName}, about {formatSpoon(product, grams)}
                     {shock ? ', as a shock' : ''};{' '}
                     {peakPpm - residualPpm > 0.3 &&
-                      `at first about ${amount(sanitizer, peakPpm, reader)}, `}
-                    then about {amount(sanitizer, residualPpm, reader)}
+                      `at first about ${amount(sanitizer, peakPpm, preferences)}, `}
+                    then about {amount(sanitizer, residualPpm, preferences)}
                   </>
                 ) : (
                   'nothing'
@@ -87,13 +91,13 @@ export const AfterSoak = ({
               </p>
               <p className="small text-muted">
                 {school === 'demand'
-                  ? demandWords(view, reader)
-                  : inUnits(SCHOOL_WORDS[school].why, reader)}
+                  ? demandWords(view, preferences)
+                  : inUnits(SCHOOL_WORDS[school].why, preferences)}
               </p>
               {peakPpm > keepOutAbove(tub) && grams > 0 && (
                 <p className="small font-medium text-amber-ink">
                   At first that is too high to get in: keep out until it reads{' '}
-                  {amount(sanitizer, keepOutAbove(tub), reader)} or less.
+                  {amount(sanitizer, keepOutAbove(tub), preferences)} or less.
                 </p>
               )}
             </div>

@@ -1,15 +1,12 @@
-import { PRODUCTS } from '@/core/products/product'
-import { programmeOf } from '@/core/programmes/programme'
-import type { GroupTurn } from '@/core/today/gathering'
-import { loadOf, type SoakLoad } from '@/core/journal/load'
+import { type GroupTurn, loadOf, PRODUCTS, programmeOf, type SoakLoad } from '@/core'
 import type { TubView } from '@/server/views'
-import { CLOSURE_SHORT, closureWords } from '@/words/closureWords'
-import { healthWords } from '@/words/verdictWords'
-import { amount, dose, numberWords, type Reader } from '@/words/words'
+import { CLOSURE_SHORT, formatClosure } from '@/words/closureWords'
+import { formatHealth } from '@/words/verdictWords'
+import { amount, type DisplayPreferences, dose, formatNumber } from '@/words/words'
 
 export const GROUPS = 4
 
-const turnWords = (turn: GroupTurn, reader: Reader): string => {
+const turnWords = (turn: GroupTurn, preferences: DisplayPreferences): string => {
   const atMost =
     turn.runsOutMinutes === undefined ? '' : `, for ${turn.runsOutMinutes} minutes at most`
   switch (turn.verdict) {
@@ -18,10 +15,10 @@ const turnWords = (turn: GroupTurn, reader: Reader): string => {
     case 'test':
       return `test, then in${atMost}.`
     case 'dose':
-      return `add ${dose(turn.product, turn.grams, reader)} ${PRODUCTS[turn.product].commonName}, wait ${turn.waitMinutes} minutes, test, then in${atMost}.`
+      return `add ${dose(turn.product, turn.grams, preferences)} ${PRODUCTS[turn.product].commonName}, wait ${turn.waitMinutes} minutes, test, then in${atMost}.`
     case 'closed':
       return turn.closure
-        ? `closed (${CLOSURE_SHORT[turn.closure.code]}). ${closureWords(turn.closure, reader).lift}`
+        ? `closed (${CLOSURE_SHORT[turn.closure.code]}). ${formatClosure(turn.closure, preferences).lift}`
         : 'closed until the sanitizer is back in its range.'
   }
 }
@@ -31,12 +28,12 @@ export const Gathering = ({
   view,
   groups,
   turns,
-  reader,
+  preferences,
 }: {
   view: TubView
   groups: readonly SoakLoad[]
   turns: readonly GroupTurn[]
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { tub } = view
   const { sanitizer } = programmeOf(tub.programme)
@@ -84,16 +81,17 @@ export const Gathering = ({
               // biome-ignore lint/suspicious/noArrayIndexKey: a turn is known by its place
               <li key={i} className="border-hair border-t py-2">
                 <b>
-                  {turn.load.people} people, {turn.load.minutes} minutes: {turnWords(turn, reader)}
+                  {turn.load.people} people, {turn.load.minutes} minutes:{' '}
+                  {turnWords(turn, preferences)}
                 </b>{' '}
                 {turn.verdict !== 'closed' && (
                   <span className="small text-muted">
-                    About {amount(sanitizer, turn.residualPpm, reader)} before, about{' '}
-                    {amount(sanitizer, turn.leftPpm, reader)} ±{' '}
-                    {amount(sanitizer, turn.leftDeviation, reader)} when they are out and what they
-                    left has been met.
+                    About {amount(sanitizer, turn.residualPpm, preferences)} before, about{' '}
+                    {amount(sanitizer, turn.leftPpm, preferences)} ±{' '}
+                    {amount(sanitizer, turn.leftDeviation, preferences)} when they are out and what
+                    they left has been met.
                     {Number.isFinite(turn.lastsPersonHours) &&
-                      ` The residual lasts for about ${numberWords(turn.lastsPersonHours, 1, reader)} person-hours.`}
+                      ` The residual lasts for about ${formatNumber(turn.lastsPersonHours, 1, preferences)} person-hours.`}
                   </span>
                 )}
                 {turn.runsOutMinutes !== undefined && (
@@ -106,13 +104,13 @@ export const Gathering = ({
           </ol>
           <p className="safety small mt-2 max-w-[58ch]">
             This is a forecast: test before each group. If the sanitizer reads below{' '}
-            {amount(sanitizer, tub.targets.sanitizer.low, reader)}, nobody gets in.
+            {amount(sanitizer, tub.targets.sanitizer.low, preferences)}, nobody gets in.
           </p>
-          <p className="small mt-2 max-w-[60ch] text-muted">{healthWords(reader)}</p>
+          <p className="small mt-2 max-w-[60ch] text-muted">{formatHealth(preferences)}</p>
           <p className="small mt-2 max-w-[60ch]">
             Afterwards: a shock straight away, the filter rinsed tomorrow. Together{' '}
-            {numberWords(load, 1, reader)} person-hours, as much as{' '}
-            {numberWords(load / 0.7, 0, reader)} evenings of two for twenty minutes.
+            {formatNumber(load, 1, preferences)} person-hours, as much as{' '}
+            {formatNumber(load / 0.7, 0, preferences)} evenings of two for twenty minutes.
           </p>
         </>
       )}

@@ -1,8 +1,7 @@
-import { programmeOf } from '@/core/programmes/programme'
-import { soakAhead } from '@/core/today/soakAhead'
+import { programmeOf, soakAhead } from '@/core'
 import type { TubView } from '@/server/views'
-import { CLOSURE_SHORT, closureWords } from '@/words/closureWords'
-import { amount, dayAndClock, type Reader } from '@/words/words'
+import { CLOSURE_SHORT, formatClosure } from '@/words/closureWords'
+import { amount, type DisplayPreferences, dayAndClock } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 import { PlanSoakForm } from './PlanSoakForm'
@@ -20,13 +19,13 @@ export const PlannedSoaks = ({
   keep,
   drop,
   from,
-  reader,
+  preferences,
 }: {
   view: TubView
   keep: Action
   drop: Action
   from: string
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { tub, estimate, planned } = view
   const { sanitizer } = programmeOf(tub.programme)
@@ -44,18 +43,18 @@ export const PlannedSoaks = ({
               className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-1.5"
             >
               <span>
-                <b>{dayAndClock(at, reader)}</b>: {load.people} for {load.minutes} minutes.{' '}
+                <b>{dayAndClock(at, preferences)}</b>: {load.people} for {load.minutes} minutes.{' '}
                 {expected &&
-                  `About ${amount(sanitizer, expected.value, reader)} ± ${amount(sanitizer, expected.standardDeviation, reader)} by then. `}
+                  `About ${amount(sanitizer, expected.value, preferences)} ± ${amount(sanitizer, expected.standardDeviation, preferences)} by then. `}
                 {closure
-                  ? `Closed (${CLOSURE_SHORT[closure.code]}) unless it is lifted: ${closureWords(closure, reader).lift}`
+                  ? `Closed (${CLOSURE_SHORT[closure.code]}) unless it is lifted: ${formatClosure(closure, preferences).lift}`
                   : ADVICE[advice]}
               </span>
               <PostButton
                 action={drop}
                 hidden={{ tub: String(tub.id), id: String(id) }}
                 label="Cancel"
-                title={`Cancel: ${dayAndClock(at, reader)}`}
+                title={`Cancel: ${dayAndClock(at, preferences)}`}
               />
             </li>
           )

@@ -1,22 +1,27 @@
 import Link from 'next/link'
-import { handlingOf } from '@/core/advice/handling'
-import { roundToMeasure } from '@/core/products/measure'
-import { PRODUCTS, type ProductName } from '@/core/products/product'
-import { programmeOf } from '@/core/programmes/programme'
-import { COVER_MINUTES, SHOCK_DOSE_MG_PER_LITRE, type ShockDue } from '@/core/soaks/shock'
+import {
+  COVER_MINUTES,
+  handlingOf,
+  PRODUCTS,
+  type ProductName,
+  programmeOf,
+  roundToMeasure,
+  SHOCK_DOSE_MG_PER_LITRE,
+  type ShockDue,
+} from '@/core'
 import type { TubView } from '@/server/views'
-import { day, dose, type Reader } from '@/words/words'
+import { type DisplayPreferences, day, dose } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 
 /** The next shock: when, why, how much, and what comes with it. */
 export const ShockWords = ({
   view,
   shock,
-  reader,
+  preferences,
 }: {
   view: TubView
   shock: ShockDue
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { tub, now } = view
   const { sanitizer } = programmeOf(tub.programme)
@@ -29,12 +34,12 @@ export const ShockWords = ({
   return (
     <section aria-labelledby="shock">
       <h2 id="shock" className="font-semibold text-[19px]">
-        {due ? 'A shock is due' : `Next shock ${day(shock.due, reader)}`}
+        {due ? 'A shock is due' : `Next shock ${day(shock.due, preferences)}`}
       </h2>
       <p className="small max-w-[60ch] text-muted">
         {shock.last === undefined
           ? 'None is logged yet. '
-          : `The last was ${day(shock.last, reader)}. `}
+          : `The last was ${day(shock.last, preferences)}. `}
         {shock.why === 'load'
           ? 'Brought forward by a long or crowded soak.'
           : 'Weekly, and after every long or crowded soak.'}
@@ -52,7 +57,7 @@ export const ShockWords = ({
               className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-1.5"
             >
               <span>
-                <b>{dose(product, grams, reader)}</b> {PRODUCTS[product].commonName}
+                <b>{dose(product, grams, preferences)}</b> {PRODUCTS[product].commonName}
                 {product === 'potassium monopersulfate'
                   ? ': no chlorine smell; shows as combined chlorine in a test for a day or two.'
                   : ': kills as well as oxidises; nobody in until it has fallen.'}

@@ -1,8 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import type { Point } from '@/core/testing/photo/picture'
-import { type ChartPlacement, chartPoints } from '@/core/testing/photo/readChart'
+import { type ChartPlacement, chartPoints, type Point } from '@/core'
 import type { OpenedPicture } from '@/workers/stripPhoto.worker'
 import { useDraft } from '../form/draft'
 import { chartHandles, startChart } from './chartHandles'

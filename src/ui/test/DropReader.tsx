@@ -1,7 +1,5 @@
 'use client'
-
-import { type DropTest, dropReading } from '@/core/testing/kit'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { type DropTest, dropReading, QUANTITY, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { numberOr } from '@/words/readNumber'

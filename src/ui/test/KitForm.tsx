@@ -1,7 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { QUANTITY, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { numberOr } from '@/words/readNumber'

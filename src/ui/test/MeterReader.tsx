@@ -2,9 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
-import { type DeviceReply, readReply } from '@/core/testing/device'
-import { undiluted } from '@/core/testing/kit'
-import type { Quantity } from '@/core/testing/quantity'
+import { type DeviceReply, type Quantity, readReply, undiluted } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { numberOr } from '@/words/readNumber'

@@ -1,14 +1,21 @@
 'use client'
 
 import { useEffect, useRef, useState } from 'react'
-import type { StripPad } from '@/core/testing/kit'
-import { isTaught } from '@/core/testing/photo/matchPad'
-import { along, distance, type Point } from '@/core/testing/photo/picture'
-import { type ChartPlacement, chartPoints } from '@/core/testing/photo/readChart'
-import { REFUSING, type StripPlacement, type StripReading } from '@/core/testing/photo/readStrip'
-import { QUANTITY } from '@/core/testing/quantity'
+import {
+  along,
+  type ChartPlacement,
+  chartPoints,
+  distance,
+  isTaught,
+  type Point,
+  QUANTITY,
+  REFUSING,
+  type StripPad,
+  type StripPlacement,
+  type StripReading,
+} from '@/core'
 import type { Fields } from '@/server/form'
-import { blocksAround, PAD_WORDS, PICTURE_WORDS, photoFigure, sureWords } from '@/words/photoWords'
+import { blocksAround, formatSure, PAD_WORDS, PICTURE_WORDS, photoFigure } from '@/words/photoWords'
 import type { OpenedPicture } from '@/workers/stripPhoto.worker'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { WhenInput } from '../form/inputs'
@@ -69,7 +76,7 @@ const Result = ({ pads, reading }: { pads: readonly PhotoPad[]; reading: StripRe
                         read.value,
                         pad.blocks.map(({ value }) => value),
                         String,
-                      )} · ${sureWords(read)}`}
+                      )} · ${formatSure(read)}`}
                 </p>
               </div>
               <div className="relative">

@@ -1,7 +1,7 @@
 'use client'
 
 import { type PointerEvent, useEffect, useRef } from 'react'
-import type { Point } from '@/core/testing/photo/picture'
+import type { Point } from '@/core'
 
 export interface Handle {
   id: string

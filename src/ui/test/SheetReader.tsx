@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { QUANTITIES, QUANTITY } from '@/core/testing/quantity'
+import { QUANTITIES, QUANTITY } from '@/core'
 import type { SheetAnswer, SheetAsked, SheetPreview } from '@/server/shopSheet'
 import { FileChoice } from './FileChoice'
 

@@ -1,8 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import type { Mark } from '@/core/testing/kit'
-import { QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { type Mark, QUANTITY, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput, WhenInput } from '../form/inputs'

@@ -1,4 +1,4 @@
-import type { ChartPlacement } from '@/core/testing/photo/readChart'
+import type { ChartPlacement } from '@/core'
 import type { Handle } from './PictureStage'
 
 /** Where the rings lie before anybody has moved them. */

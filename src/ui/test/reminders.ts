@@ -1,5 +1,4 @@
-import type { Entry } from '@/core/journal/entry'
-import type { Method } from '@/core/testing/quantity'
+import type { Entry, Method } from '@/core'
 
 const STRIP = [
   'Dry fingers, jets off, lid straight back on the bottle.',

@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import type { TubView } from '@/server/views'
-import { CLOSURE_SHORT, closureWords } from '@/words/closureWords'
-import type { Reader } from '@/words/words'
+import { CLOSURE_SHORT, formatClosure } from '@/words/closureWords'
+import type { DisplayPreferences } from '@/words/words'
 
 /** An octagon with a bar: nobody gets in. */
 export const ClosedMark = ({ size = 22 }: { size?: number }) => (
@@ -19,11 +19,11 @@ export const ClosedMark = ({ size = 22 }: { size?: number }) => (
 /** Every reason why nobody may get in, with what opens it; nothing where the tub is open. */
 export const Closed = ({
   view,
-  reader,
+  preferences,
   here,
 }: {
   view: TubView
-  reader: Reader
+  preferences: DisplayPreferences
   /** The place it stands in: no link leads to where one is. */
   here?: string
 }) => {
@@ -33,7 +33,7 @@ export const Closed = ({
     <section aria-label="Closed" className="mt-3 max-w-[72ch] border-madder border-l-4 pl-3">
       <ul className="grid gap-1.5">
         {closures.map((closure) => {
-          const { why, lift, action } = closureWords(closure, reader)
+          const { why, lift, action } = formatClosure(closure, preferences)
           return (
             <li key={closure.code + closure.since} className="small flex gap-2.5">
               <span className="mt-0.5">

@@ -1,6 +1,5 @@
 'use client'
-
-import { LANES } from '@/core/upkeep/chore'
+import { LANES } from '@/core'
 import type { Fields } from '@/server/form'
 import { LANE_WORDS } from '@/words/choreWords'
 import { type Action, DraftForm, useDraft } from '../form/draft'

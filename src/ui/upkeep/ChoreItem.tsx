@@ -1,11 +1,10 @@
 'use client'
 
 import Link from 'next/link'
-import { labelGrams, PRODUCTS } from '@/core/products/product'
-import type { ChoreDue } from '@/core/upkeep/choreDue'
-import { STATE_WORDS, whyWords } from '@/words/choreWords'
+import { type ChoreDue, labelGrams, PRODUCTS } from '@/core'
+import { formatWhy, STATE_WORDS } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
-import { day, type Reader } from '@/words/words'
+import { type DisplayPreferences, day } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
@@ -23,7 +22,7 @@ export const ChoreItem = ({
   item,
   nth,
   keep,
-  reader,
+  preferences,
 }: {
   tubId: number
   litres: number
@@ -31,7 +30,7 @@ export const ChoreItem = ({
   /** Its number on the walk. */
   nth?: number
   keep: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { chore, state, due } = item
   const hidden = {
@@ -40,7 +39,7 @@ export const ChoreItem = ({
     chore: chore.id,
     when: 'now',
     stay: 'yes',
-    zone: reader.timeZone,
+    zone: preferences.timeZone,
   }
   const pours = dosesInto(item)
   const product = chore.product && PRODUCTS[chore.product]
@@ -58,10 +57,10 @@ export const ChoreItem = ({
                 , {STATE_WORDS[state]}
               </span>
             )}
-            {state !== 'due' && ` ${day(due, reader)}`}
+            {state !== 'due' && ` ${day(due, preferences)}`}
           </span>
         </p>
-        <p className="note text-muted">{whyWords(item, reader)}</p>
+        <p className="note text-muted">{formatWhy(item, preferences)}</p>
         <details>
           <summary className="quiet !min-h-9 text-[14px]">How, and other answers</summary>
           <div className="small mt-1 max-w-[60ch]">
@@ -71,7 +70,7 @@ export const ChoreItem = ({
             </p>
             <ol className="mt-1 list-decimal pl-5">
               {chore.how.map((step) => (
-                <li key={step}>{inUnits(step, reader)}</li>
+                <li key={step}>{inUnits(step, preferences)}</li>
               ))}
             </ol>
             {chore.cautions.length > 0 && (

@@ -1,5 +1,4 @@
-import type { ChoreDue } from '@/core/upkeep/choreDue'
-
+import type { ChoreDue } from '@/core'
 /** State by shape and word, colour last: late, in its window, ahead. */
 export const ChoreMark = ({ state }: { state: ChoreDue['state'] }) => (
   <svg width={16} height={16} viewBox="-8 -8 16 16" aria-hidden="true" className="mt-1">

@@ -1,4 +1,4 @@
-import type { FilterStanding } from '@/core/upkeep/filterSet'
+import type { FilterStatus } from '@/core'
 
 const CORDS = ['oklch(0.62 0.11 50)', 'oklch(0.55 0.03 220)', 'var(--amber)', 'var(--spruce)']
 
@@ -16,7 +16,7 @@ const Cartridge = ({ x, cord, cracked }: { x: number; cord: string; cracked: boo
 )
 
 /** A set where it is: under water, in a bucket, on the line, or on the shelf. */
-export const FilterPicture = ({ standing, nth }: { standing: FilterStanding; nth: number }) => {
+export const FilterPicture = ({ standing, nth }: { standing: FilterStatus; nth: number }) => {
   const { state, set } = standing
   const shown = Math.min(2, set.cartridges)
   const left = shown === 1 ? 37 : 18

@@ -1,9 +1,8 @@
 'use client'
-
-import { FILTER_KINDS, type FilterStanding, RECIPES } from '@/core/upkeep/filterSet'
-import { filterLifeWords, standingWords } from '@/words/choreWords'
+import { FILTER_KINDS, type FilterStatus, RECIPES } from '@/core'
+import { formatFilterLife, formatStanding } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
-import type { Reader } from '@/words/words'
+import type { DisplayPreferences } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import { type Action, DraftForm } from '../form/draft'
 import { Choices, TextInput } from '../form/inputs'
@@ -14,12 +13,12 @@ const RecipeForm = ({
   standing,
   tubId,
   act,
-  reader,
+  preferences,
 }: {
-  standing: FilterStanding
+  standing: FilterStatus
   tubId: number
   act: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => (
   <details>
     <summary className="quiet">Put it to soak…</summary>
@@ -43,7 +42,7 @@ const RecipeForm = ({
       <ul className="note text-muted">
         {RECIPES.map(({ id, name, how, needsSpare }) => (
           <li key={id}>
-            {name}: {inUnits(how, reader)}
+            {name}: {inUnits(how, preferences)}
             {needsSpare && ' Another set has to be in the tub meanwhile, or the pump off.'}
           </li>
         ))}
@@ -62,9 +61,9 @@ const OneSet = ({
   where,
   inTub,
   act,
-  reader,
+  preferences,
 }: {
-  standing: FilterStanding
+  standing: FilterStatus
   nth: number
   tubId: number
   /** The name of the tub it is in. */
@@ -72,7 +71,7 @@ const OneSet = ({
   /** What is in this tub. */
   inTub: string | undefined
   act: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { set, state, until, since } = standing
   const hidden = { tub: String(tubId), set: String(set.id) }
@@ -99,17 +98,17 @@ const OneSet = ({
           </span>
         </p>
         <p className="small">
-          {elsewhere ? `in ${where ?? 'another tub'}` : standingWords(standing, reader)}
+          {elsewhere ? `in ${where ?? 'another tub'}` : formatStanding(standing, preferences)}
         </p>
         <p className={`note ${standing.replace ? 'font-semibold text-madder' : 'text-muted'}`}>
-          {filterLifeWords(standing, reader)}
+          {formatFilterLife(standing, preferences)}
         </p>
-        {state === 'soaking' && until !== undefined && until > reader.now && (
+        {state === 'soaking' && until !== undefined && until > preferences.now && (
           <div className="mt-2">
             <Countdown
               until={until}
               since={since}
-              renderedAt={reader.now}
+              renderedAt={preferences.now}
               label={`${set.name}: soak`}
             />
           </div>
@@ -138,7 +137,7 @@ const OneSet = ({
                 'plain mt-1 !min-h-11',
               )}
             {(state === 'taken out' || state === 'rinsing') && (
-              <RecipeForm standing={standing} tubId={tubId} act={act} reader={reader} />
+              <RecipeForm standing={standing} tubId={tubId} act={act} preferences={preferences} />
             )}
             {state !== 'in the tub' && state !== 'retired' && (
               <details>
@@ -164,20 +163,20 @@ export const FilterSets = ({
   keep,
   act,
   today,
-  reader,
+  preferences,
 }: {
-  filters: readonly FilterStanding[]
+  filters: readonly FilterStatus[]
   tubId: number
   tubs: readonly { id: number; name: string }[]
   keep: Action
   act: Action
   today: string
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const used = filters.filter(({ state }) => state !== 'retired')
   const gone = filters.filter(({ state }) => state === 'retired')
   const inTub = used.find((one) => one.tubId === tubId)?.set.name
-  const item = (standing: FilterStanding) => (
+  const item = (standing: FilterStatus) => (
     <OneSet
       key={`${standing.set.id}${standing.state}${standing.since}${standing.rinses}`}
       standing={standing}
@@ -186,7 +185,7 @@ export const FilterSets = ({
       where={tubs.find(({ id }) => id === standing.tubId)?.name}
       inTub={inTub === standing.set.name ? undefined : inTub}
       act={act}
-      reader={reader}
+      preferences={preferences}
     />
   )
   return (
@@ -218,7 +217,7 @@ export const FilterSets = ({
           action={keep}
           draftKey={`filter-set.${tubId}`}
           initial={{ name: '', kind: 'open ends', cartridges: '1', size: '', bought: '' }}
-          hidden={{ tub: String(tubId), zone: reader.timeZone }}
+          hidden={{ tub: String(tubId), zone: preferences.timeZone }}
           className="mt-2 grid max-w-[460px] gap-4"
           submit={({ pending }) => (
             <button type="submit" className="plain justify-self-start" disabled={pending}>

@@ -1,6 +1,5 @@
 'use client'
-
-import { SIGN_MEANS, SIGNS } from '@/core/journal/symptom'
+import { OFFERED_SYMPTOMS, SYMPTOM_MEANS } from '@/core'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { SignChecks } from '../form/SignChecks'
@@ -33,10 +32,10 @@ export const LookForm = ({ tubId, keep }: { tubId: number; keep: Action }) => (
     <details>
       <summary className="quiet">What each of them means</summary>
       <dl className="small max-w-[62ch]">
-        {SIGNS.map((sign) => (
+        {OFFERED_SYMPTOMS.map((sign) => (
           <div key={sign} className="border-hair border-t py-1.5">
             <dt className="inline font-semibold first-letter:uppercase">{sign}. </dt>
-            <dd className="inline text-muted">{SIGN_MEANS[sign]}</dd>
+            <dd className="inline text-muted">{SYMPTOM_MEANS[sign]}</dd>
           </div>
         ))}
       </dl>

@@ -1,11 +1,11 @@
 'use client'
 
 import { startTransition, useActionState, useRef, useState } from 'react'
-import type { SeasonStrip as Strip, StripMark, StripRow } from '@/core/upkeep/seasonStrip'
-import { LANE_WORDS, whyWords } from '@/words/choreWords'
-import { day, type Reader } from '@/words/words'
+import type { SeasonStrip as Strip, StripMark, StripRow } from '@/core'
+import { formatWhy, LANE_WORDS } from '@/words/choreWords'
+import { type DisplayPreferences, day } from '@/words/words'
 import type { Action } from '../form/draft'
-import { useCarry } from '../useDrag'
+import { useDrag } from '../useDrag'
 import { SHAPE_WORDS, StripShape } from './stripMarks'
 
 const DAY = 86_400_000
@@ -15,15 +15,15 @@ const BAR = 13
 const GAP = 9
 const TOP = 22
 
-const dateOf = (at: number, reader: Reader) =>
+const dateOf = (at: number, preferences: DisplayPreferences) =>
   new Intl.DateTimeFormat('en-CA', {
-    timeZone: reader.timeZone,
+    timeZone: preferences.timeZone,
     year: 'numeric',
     month: '2-digit',
     day: '2-digit',
   }).format(at)
 
-const firstsOfMonths = (from: number, to: number, reader: Reader) => {
+const firstsOfMonths = (from: number, to: number, preferences: DisplayPreferences) => {
   const found: { at: number; name: string }[] = []
   const start = new Date(from)
   for (let i = 0; i < 14; i++) {
@@ -32,9 +32,10 @@ const firstsOfMonths = (from: number, to: number, reader: Reader) => {
     if (at >= from)
       found.push({
         at,
-        name: new Intl.DateTimeFormat(reader.locale, { month: 'short', timeZone: 'UTC' }).format(
-          at,
-        ),
+        name: new Intl.DateTimeFormat(preferences.locale, {
+          month: 'short',
+          timeZone: 'UTC',
+        }).format(at),
       })
   }
   return found
@@ -72,8 +73,11 @@ const rowName = ({ due: { chore } }: StripRow) =>
       : chore.name
     : chore.id.replace(/^(filter|cover) /, '')
 
-const markWords = ({ due: { chore } }: StripRow, { at, what, note }: StripMark, reader: Reader) =>
-  `${chore.name}: ${SHAPE_WORDS[what]}, ${day(at, reader)}${note ? `. ${note}` : ''}`
+const markWords = (
+  { due: { chore } }: StripRow,
+  { at, what, note }: StripMark,
+  preferences: DisplayPreferences,
+) => `${chore.name}: ${SHAPE_WORDS[what]}, ${day(at, preferences)}${note ? `. ${note}` : ''}`
 
 /** A due mark that pointer and keys carry to another day. */
 const DueMark = ({
@@ -83,7 +87,7 @@ const DueMark = ({
   y,
   scale,
   now,
-  reader,
+  preferences,
   move,
   tell,
 }: {
@@ -94,7 +98,7 @@ const DueMark = ({
   /** Days to a pixel of the screen, asked for when a hand takes it. */
   scale: () => number
   now: number
-  reader: Reader
+  preferences: DisplayPreferences
   move: (row: StripRow, to: number) => void
   tell: (words: string) => void
 }) => {
@@ -104,21 +108,21 @@ const DueMark = ({
     by: days,
     held,
     handle,
-  } = useCarry({
+  } = useDrag({
     step: 1,
-    leap: 7,
+    largeStep: 7,
     scale,
     limit: (to) => Math.max(least, Math.min(180, Math.round(to))),
-    tell: (to) =>
+    onMove: (to) =>
       tell(
         to === 0
-          ? `${row.due.chore.name}: stays on ${day(mark.at, reader)}`
-          : `${row.due.chore.name}: to ${day(start + to * DAY, reader)}`,
+          ? `${row.due.chore.name}: stays on ${day(mark.at, preferences)}`
+          : `${row.due.chore.name}: to ${day(start + to * DAY, preferences)}`,
       ),
-    put: (to) => move(row, start + to * DAY),
+    onDrop: (to) => move(row, start + to * DAY),
   })
   const at = days === 0 ? mark.at : start + days * DAY
-  const words = `${row.due.chore.name}, ${SHAPE_WORDS[mark.what]} ${day(mark.at, reader)}. ${whyWords(row.due, reader)}`
+  const words = `${row.due.chore.name}, ${SHAPE_WORDS[mark.what]} ${day(mark.at, preferences)}. ${formatWhy(row.due, preferences)}`
   return (
     <g
       role="slider"
@@ -129,8 +133,8 @@ const DueMark = ({
       aria-valuemax={Math.max(180, Math.round((at - now) / DAY))}
       aria-valuetext={
         days === 0
-          ? `${SHAPE_WORDS[mark.what]} ${day(mark.at, reader)}`
-          : `to ${day(at, reader)}, Enter keeps it`
+          ? `${SHAPE_WORDS[mark.what]} ${day(mark.at, preferences)}`
+          : `to ${day(at, preferences)}, Enter keeps it`
       }
       transform={`translate(${x(at)} ${y})`}
       className="ring-handle"
@@ -156,19 +160,19 @@ export const SeasonStrip = ({
   strip,
   tubId,
   keep,
-  reader,
+  preferences,
 }: {
   strip: Strip
   tubId: number
   keep: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const [told, setTold] = useState('')
   const picture = useRef<SVGSVGElement>(null)
   const [state, act] = useActionState(keep, null)
   const { lanes, height } = layout(strip)
   const { from, to } = strip
-  const { now } = reader
+  const { now } = preferences
   const x = (at: number) => ((Math.min(to, Math.max(from, at)) - from) / (to - from)) * WIDTH
   const scale = () => (to - from) / DAY / (picture.current?.getBoundingClientRect().width ?? WIDTH)
   const move = (row: StripRow, at: number) => {
@@ -178,16 +182,16 @@ export const SeasonStrip = ({
       tub: String(tubId),
       chore: row.due.chore.id,
       outcome: 'postponed',
-      until: dateOf(at, reader),
-      zone: reader.timeZone,
+      until: dateOf(at, preferences),
+      zone: preferences.timeZone,
       when: 'now',
       stay: 'yes',
     }))
       data.set(name, value)
-    setTold(`${row.due.chore.name}: moved to ${day(at, reader)}.`)
+    setTold(`${row.due.chore.name}: moved to ${day(at, preferences)}.`)
     startTransition(() => act(data))
   }
-  const months = firstsOfMonths(from, to, reader)
+  const months = firstsOfMonths(from, to, preferences)
   const sets = [...new Set(strip.filters.map(({ name }) => name))]
   const colour = (name: string) => (sets.indexOf(name) % 2 === 0 ? 'var(--oak)' : 'var(--mist-3)')
   return (
@@ -259,7 +263,9 @@ export const SeasonStrip = ({
                 height={height - 18}
                 fill="var(--mist)"
                 onPointerEnter={() =>
-                  setTold(`${stay.name}: ${day(stay.from, reader)} to ${day(stay.to, reader)}`)
+                  setTold(
+                    `${stay.name}: ${day(stay.from, preferences)} to ${day(stay.to, preferences)}`,
+                  )
                 }
               />
             ))}
@@ -284,8 +290,8 @@ export const SeasonStrip = ({
                     onPointerEnter={() =>
                       setTold(
                         lane === 'water'
-                          ? `Water from ${day(bar.from, reader)} to ${day(bar.to, reader)}`
-                          : `${bar.name} in the tub from ${day(bar.from, reader)} to ${day(bar.to, reader)}`,
+                          ? `Water from ${day(bar.from, preferences)} to ${day(bar.to, preferences)}`
+                          : `${bar.name} in the tub from ${day(bar.from, preferences)} to ${day(bar.to, preferences)}`,
                       )
                     }
                   >
@@ -315,8 +321,8 @@ export const SeasonStrip = ({
                         <g
                           key={`${mark.what}${mark.at}`}
                           transform={`translate(${x(mark.at)} ${y})`}
-                          onPointerEnter={() => setTold(markWords(row, mark, reader))}
-                          onPointerDown={() => setTold(markWords(row, mark, reader))}
+                          onPointerEnter={() => setTold(markWords(row, mark, preferences))}
+                          onPointerDown={() => setTold(markWords(row, mark, preferences))}
                         >
                           <rect x={-7} y={-7} width={14} height={14} fill="transparent" />
                           <StripShape what={mark.what} />
@@ -334,7 +340,7 @@ export const SeasonStrip = ({
                           y={y}
                           scale={scale}
                           now={now}
-                          reader={reader}
+                          preferences={preferences}
                           move={move}
                           tell={setTold}
                         />

@@ -1,9 +1,9 @@
 'use client'
 
 import { useState } from 'react'
-import type { Stay } from '@/core/upkeep/guestStay'
-import { healthWords } from '@/words/verdictWords'
-import { day, type Reader } from '@/words/words'
+import type { GuestStay } from '@/core'
+import { formatHealth } from '@/words/verdictWords'
+import { type DisplayPreferences, day } from '@/words/words'
 import { type Action, DraftForm, FieldNote } from '../form/draft'
 import { Choices, TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
@@ -21,11 +21,19 @@ const AS = [
 ]
 
 /** A booking calendar as a file; what it brought is said in sentences. */
-const Import = ({ tubId, take, reader }: { tubId: number; take: TakeCalendar; reader: Reader }) => {
+const Import = ({
+  tubId,
+  take,
+  preferences,
+}: {
+  tubId: number
+  take: TakeCalendar
+  preferences: DisplayPreferences
+}) => {
   const [told, setTold] = useState<string[]>([])
   const [file, setFile] = useState<{ name: string; content: string }>()
   const action: Action = async (_, data) => {
-    const fields: Record<string, string> = { tub: String(tubId), zone: reader.timeZone }
+    const fields: Record<string, string> = { tub: String(tubId), zone: preferences.timeZone }
     for (const [name, value] of data) if (typeof value === 'string') fields[name] = value
     if (!file)
       return {
@@ -78,7 +86,7 @@ const Import = ({ tubId, take, reader }: { tubId: number; take: TakeCalendar; re
         <TextInput name="people" label="People" decimal />
         <TextInput name="minutes" label="Minutes" decimal />
       </div>
-      <p className="note text-muted">{healthWords(reader)}</p>
+      <p className="note text-muted">{formatHealth(preferences)}</p>
       {told.length > 0 && (
         <ul role="status" className="small">
           {told.map((sentence) => (
@@ -97,14 +105,14 @@ export const Stays = ({
   keep,
   drop,
   take,
-  reader,
+  preferences,
 }: {
   tubId: number
-  stays: readonly Stay[]
+  stays: readonly GuestStay[]
   keep: Action
   drop: Action
   take: TakeCalendar
-  reader: Reader
+  preferences: DisplayPreferences
 }) => (
   <section aria-labelledby="stays">
     <h2 id="stays" className="head">
@@ -121,13 +129,13 @@ export const Stays = ({
         >
           <span>
             <b>{stay.title}</b>, {stay.kind === 'guests' ? 'guests' : 'away'},{' '}
-            {day(stay.from, reader)} to {day(stay.to, reader)}
+            {day(stay.from, preferences)} to {day(stay.to, preferences)}
           </span>
           <PostButton
             action={drop}
             hidden={{ tub: String(tubId), id: String(stay.id) }}
             label="Not any more"
-            title={`Not any more: ${stay.title}, ${day(stay.from, reader)}`}
+            title={`Not any more: ${stay.title}, ${day(stay.from, preferences)}`}
           />
         </li>
       ))}
@@ -141,7 +149,7 @@ export const Stays = ({
           action={keep}
           draftKey={`stay.${tubId}`}
           initial={{ as: 'guests', title: '', from: '', to: '' }}
-          hidden={{ tub: String(tubId), zone: reader.timeZone }}
+          hidden={{ tub: String(tubId), zone: preferences.timeZone }}
           className="mt-2 grid max-w-[460px] gap-4"
           submit={({ pending }) => (
             <button type="submit" className="plain justify-self-start" disabled={pending}>
@@ -159,7 +167,7 @@ export const Stays = ({
       </details>
       <details>
         <summary className="quiet">From a calendar file</summary>
-        <Import tubId={tubId} take={take} reader={reader} />
+        <Import tubId={tubId} take={take} preferences={preferences} />
       </details>
     </div>
   </section>

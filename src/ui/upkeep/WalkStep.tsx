@@ -1,11 +1,10 @@
 'use client'
 
 import Link from 'next/link'
-import { labelGrams } from '@/core/products/product'
-import type { ChoreDue } from '@/core/upkeep/choreDue'
-import { whyWords } from '@/words/choreWords'
+import { type ChoreDue, labelGrams } from '@/core'
+import { formatWhy } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
-import type { Reader } from '@/words/words'
+import type { DisplayPreferences } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
@@ -21,7 +20,7 @@ export const WalkStep = ({
   minutes,
   pass,
   keep,
-  reader,
+  preferences,
 }: {
   tubId: number
   tubName: string | undefined
@@ -32,7 +31,7 @@ export const WalkStep = ({
   /** Goes on without it. */
   pass: string
   keep: Action
-  reader: Reader
+  preferences: DisplayPreferences
 }) => {
   const { chore } = item
   const grams = chore.product && labelGrams(chore.product, litres)
@@ -45,11 +44,11 @@ export const WalkStep = ({
       <h1 id="chore" className="serif title mt-1">
         {chore.name}
       </h1>
-      <p className="small mt-1 text-muted">{whyWords(item, reader)}</p>
+      <p className="small mt-1 text-muted">{formatWhy(item, preferences)}</p>
       {chore.needs && <p className="mt-3">Take along {chore.needs}.</p>}
       <ol className="mt-3 list-decimal pl-6 text-[18px] leading-relaxed">
         {chore.how.map((step) => (
-          <li key={step}>{inUnits(step, reader)}</li>
+          <li key={step}>{inUnits(step, preferences)}</li>
         ))}
       </ol>
       {chore.cautions.length > 0 && (

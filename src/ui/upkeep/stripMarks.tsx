@@ -1,5 +1,4 @@
-import type { StripMark } from '@/core/upkeep/seasonStrip'
-
+import type { StripMark } from '@/core'
 /** Marks of the season strip: each state a shape of its own, so that it reads without colour. */
 export const StripShape = ({ what }: { what: StripMark['what'] }) => {
   switch (what) {

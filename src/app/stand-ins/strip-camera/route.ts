@@ -1,6 +1,5 @@
 import { PNG } from 'pngjs'
-import { quantityOf } from '@/core/estimate/testedWater'
-import type { Readings } from '@/core/testing/quantity'
+import { quantityOf, type Readings } from '@/core'
 import { tubView } from '@/server/views'
 import { photographStrip, practiceShot } from '@/stand-ins/stripCamera'
 import { theStore } from '@/store/database'

@@ -1,21 +1,21 @@
 import type { ReactNode } from 'react'
 import { undoChange } from '@/app/actions'
-import { chosenTheme } from '@/app/reader'
+import { chosenTheme } from '@/app/preferences'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { WaterBand, WaterColumn } from '@/ui/column/WaterColumn'
 import { LastChange } from '@/ui/shell/LastChange'
 import { MoreSheet } from '@/ui/shell/MoreSheet'
-import { Nudger } from '@/ui/shell/Nudger'
 import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
+import { Reminders } from '@/ui/shell/Reminders'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
-import { CHANGE_WORDS, changeWords } from '@/words/entryWords'
+import { CHANGE_WORDS, formatChange } from '@/words/entryWords'
 import { clock, weekday } from '@/words/words'
 
 const RECENT_MS = 45_000
 
 /** The frame of every place: the water column beside it, the places above it or under the thumb. */
 const TubFrame = async ({ children, params }: TubParams & { children: ReactNode }) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { tub, tubs, lastChange, now } = view
   const late = view.chores.filter(({ state }) => state === 'late').length
   const theme = await chosenTheme()
@@ -31,10 +31,10 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
       >
         Skip to the place
       </a>
-      <Nudger />
-      <ZoneCookie assumed={reader.timeZone} />
-      <WaterColumn view={view} reader={reader} />
-      <WaterBand view={view} reader={reader} />
+      <Reminders />
+      <ZoneCookie assumed={preferences.timeZone} />
+      <WaterColumn view={view} preferences={preferences} />
+      <WaterBand view={view} preferences={preferences} />
       <div className="min-w-0 flex-1 px-5 pb-28 lg:px-10 lg:pb-10 print:pb-0">
         <header className="relative -mx-5 flex h-11 items-center gap-6 px-5 lg:mx-0 lg:h-14 lg:items-baseline lg:px-0 lg:pt-5">
           <p className="small truncate font-semibold lg:hidden">{tub.name}</p>
@@ -60,7 +60,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
             className="small ml-auto hidden whitespace-nowrap text-muted xl:block"
             dateTime={new Date(now).toISOString()}
           >
-            {weekday(now, reader)}, {clock(now, reader)}
+            {weekday(now, preferences)}, {clock(now, preferences)}
           </time>
           {lastChange && now - lastChange.at < RECENT_MS && (
             <LastChange
@@ -68,7 +68,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
               tubId={tub.id}
               at={lastChange.at}
               what={CHANGE_WORDS[lastChange.what]}
-              label={changeWords(lastChange, reader)}
+              label={formatChange(lastChange, preferences)}
               undo={undoChange}
             />
           )}

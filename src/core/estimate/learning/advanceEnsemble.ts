@@ -1,6 +1,8 @@
 import { thermostatTo, usualHeater } from '../../heat/heat'
 import { PRODUCTS } from '../../products/product'
+import { feederOf } from '../../programmes/feederKind'
 import { programmeOf } from '../../programmes/programme'
+import { HOUR, type Instant } from '../../time'
 import type { Tub } from '../../tub/tub'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
 import { AIR_CARBON_DIOXIDE_ATM, CHLORINE_G_PER_MOL } from '../../water/constants'
@@ -14,8 +16,6 @@ import {
 import { at, chance, type Ensemble, equilibriaOf } from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
-import { feederOf } from "../../programmes/feederKind";
-import { HOUR, type Instant } from "../../time";
 
 /** What a day adds that no rate explains: shares of the residual, of combined chlorine and of inorganic carbon (a fiftieth of a pH), meq of alkalinity. Assumed. */
 const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.003, alkalinity: 0.004 }
@@ -63,10 +63,10 @@ export const loseGas = (
   }
 }
 
-const SCRATCH: Residual = { sanitizer: 0, waste: 0, combined: 0, tablets: 0, used: 0 }
+const SCRATCH: Residual = { sanitizer: 0, bathersDemand: 0, combined: 0, tablets: 0, used: 0 }
 
 /** Lets time pass for every member, by half days, and by longer steps where nothing is written down for weeks. */
-export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void => {
+export const advanceEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void => {
   const { sanitizer, dosedWith } = programmeOf(tub.programme)
   const feeder = feederOf(tub.programme)
   const tablet = dosedWith.find((one) => PRODUCTS[one].form === 'tablets')
@@ -77,7 +77,7 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
   const cellPerGram = 1000 / CHLORINE_G_PER_MOL / tub.volumeLitres
   const cleaner = CLEANER_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).cleaner]
   const acid = sanitizer === 'bromine' || sanitizer === 'freeChlorine'
-  const unrest = ensemble.unrest.residual.times
+  const unrest = ensemble.processNoise.residual.times
   const heater = usualHeater(tub)
   const caught = Math.min(FILTER_FULL_AT, ensemble.filterPersonHours ?? 0)
   const rates: Rates = {
@@ -98,12 +98,12 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
     const replaced = EVAPORATES_PER_HOUR * hours
     const before = ensemble.alkalinity.slice()
     for (let i = 0; i < ensemble.members; i++) {
-      const drag = caught > 0 ? caught * Math.exp(at(ensemble.rates.drag, i)) : 0
-      rates.lossPerHour = warm * (1 + drag) * Math.exp(at(ensemble.rates.loss, i))
+      const filterFouling = caught > 0 ? caught * Math.exp(at(ensemble.rates.filterFouling, i)) : 0
+      rates.lossPerHour = warm * (1 + filterFouling) * Math.exp(at(ensemble.rates.loss, i))
       rates.feedPerHour = feeder === 'cell' ? 0 : Math.exp(at(ensemble.rates.feed, i))
       rates.cellPerHour = feeder === 'cell' ? Math.exp(at(ensemble.rates.cell, i)) * cellPerGram : 0
       SCRATCH.sanitizer = at(ensemble.sanitizer, i)
-      SCRATCH.waste = at(ensemble.waste, i)
+      SCRATCH.bathersDemand = at(ensemble.bathersDemand, i)
       SCRATCH.combined = at(ensemble.combined, i)
       SCRATCH.tablets = at(ensemble.tablets, i)
       SCRATCH.used = 0
@@ -114,7 +114,7 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
       const tablets = SCRATCH.tablets
       passTime(SCRATCH, rates, hours)
       ensemble.sanitizer[i] = SCRATCH.sanitizer * Math.exp(NOISE.sanitizer * unrest * root * next())
-      ensemble.waste[i] = SCRATCH.waste
+      ensemble.bathersDemand[i] = SCRATCH.bathersDemand
       ensemble.combined[i] =
         SCRATCH.combined > 0
           ? SCRATCH.combined * Math.exp(NOISE.combined * unrest * root * next())
@@ -130,7 +130,8 @@ export const passEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void
           NOISE.alkalinity * unrest * root * next(),
       )
       ensemble.carbon[i] =
-        at(ensemble.carbon, i) * Math.exp(NOISE.carbon * ensemble.unrest.pH.times * root * next()) +
+        at(ensemble.carbon, i) *
+          Math.exp(NOISE.carbon * ensemble.processNoise.pH.times * root * next()) +
         replaced * ensemble.topUp.carbonMmol
       ensemble.cyanurate[i] = at(ensemble.cyanurate, i) + fed * effect.cyanurateMmol
       ensemble.salt[i] = at(ensemble.salt, i) + replaced * ensemble.topUp.saltPpm

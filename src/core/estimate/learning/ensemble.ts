@@ -1,10 +1,12 @@
-import { type Entry, inOrder } from '../../journal/entry'
-import { PRODUCTS, productEffect } from '../../products/product'
-import { programmeOf } from '../../programmes/programme'
-import { loadOf, type SoakLoad } from '../../journal/load'
-import type { Quantity } from '../../testing/quantity'
-import type { FillWater, Tub } from '../../tub/tub'
 import { cleansFilter } from '../../journal/cleansFilter'
+import { type Entry, inOrder } from '../../journal/entry'
+import { loadOf, type SoakLoad } from '../../journal/load'
+import { PRODUCTS, productEffect } from '../../products/product'
+import { feederOf } from '../../programmes/feederKind'
+import { programmeOf } from '../../programmes/programme'
+import type { Quantity } from '../../testing/quantity'
+import { type Instant, MINUTE } from '../../time'
+import type { FillWater, Tub } from '../../tub/tub'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
 import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../../water/constants'
 import { readWater } from '../../water/solveWater'
@@ -17,6 +19,7 @@ import {
   USUAL_SURROUNDINGS,
 } from '../surroundings'
 import { fillWaterOf } from '../testedWater'
+import { advanceEnsemble, loseGas } from './advanceEnsemble'
 import {
   at,
   chance,
@@ -28,11 +31,8 @@ import {
   phOf,
   setPh,
 } from './ensembleState'
-import { AT_ONCE, COMBINED_SHARE } from './kinetics'
-import { loseGas, passEnsemble } from './advanceEnsemble'
+import { COMBINED_SHARE, FAST_FRACTION } from './kinetics'
 import { predictedOf, takeReadings } from './takeReadings'
-import { feederOf } from "../../programmes/feederKind";
-import { type Instant, MINUTE } from "../../time";
 
 /** Common practice, 15 to 30 % a day: where a feeder holds the level and the programme's own rate is none. */
 const LOSS_PER_HOUR = 0.22 / 24
@@ -59,7 +59,7 @@ const priorOf = (tub: Tub): Record<Learnt, { median: number; spread: number }> =
     /** Of combined chlorine, per hour: assumed, a day or two. */
     clearing: { median: 0.03, spread: 0.6 },
     /** More loss for each person-hour that the filter has caught: assumed. */
-    drag: { median: 0.015, spread: 0.7 },
+    filterFouling: { median: 0.015, spread: 0.7 },
   }
 }
 
@@ -89,7 +89,7 @@ const fillWith = (ensemble: Ensemble, tub: Tub, fill: FillWater, share: number):
     const pH = phOf(ensemble)
     for (let i = 0; i < ensemble.members; i++) {
       ensemble.sanitizer[i] = 0
-      ensemble.waste[i] = 0
+      ensemble.bathersDemand[i] = 0
       ensemble.combined[i] = 0
       ensemble.tablets[i] = 0
       ensemble.cyanurate[i] = 0
@@ -113,7 +113,7 @@ const fillWith = (ensemble: Ensemble, tub: Tub, fill: FillWater, share: number):
       array[i] = kept * at(array, i) + (1 - kept) * other
     }
     mix(ensemble.sanitizer, 0)
-    mix(ensemble.waste, 0)
+    mix(ensemble.bathersDemand, 0)
     mix(ensemble.combined, 0)
     mix(ensemble.cyanurate, 0)
     mix(ensemble.salt, water.saltPpm)
@@ -137,7 +137,7 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     members,
     at: instant,
     sanitizer: filled(members, () => Math.exp(-3 + 0.9 * next())),
-    waste: new Float64Array(members),
+    bathersDemand: new Float64Array(members),
     combined: new Float64Array(members),
     tablets: new Float64Array(members),
     alkalinity: filled(members, () => 2 * Math.exp(0.4 * next())),
@@ -159,7 +159,7 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     topUp,
     fillTest: undefined,
     shockUntil: 0,
-    unrest: { residual: { times: 1, seen: 0 }, pH: { times: 1, seen: 0 } },
+    processNoise: { residual: { times: 1, seen: 0 }, pH: { times: 1, seen: 0 } },
     tested: false,
     odd: [],
     readings: 0,
@@ -173,7 +173,7 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
 }
 
 /** Daylight on open water. */
-const shine = (ensemble: Ensemble, tub: Tub, from: Instant, minutes: number): void => {
+const applySunlight = (ensemble: Ensemble, tub: Tub, from: Instant, minutes: number): void => {
   const surroundings = tub.surroundings ?? USUAL_SURROUNDINGS
   const { sanitizer } = programmeOf(tub.programme)
   const stabiliser = meanOf(ensemble.cyanurate) * CYANURIC_ACID_G_PER_MOL
@@ -193,16 +193,21 @@ const soak = (ensemble: Ensemble, tub: Tub, from: Instant, load: SoakLoad): void
     const grams =
       Math.exp(at(ensemble.rates.demand, i)) *
       personHours *
-      Math.max(0, 1 + SOAK_SPREAD * ensemble.unrest.residual.times * next())
+      Math.max(0, 1 + SOAK_SPREAD * ensemble.processNoise.residual.times * next())
     const demand = reacts ? (1000 * grams) / CHLORINE_G_PER_MOL / tub.volumeLitres : 0
-    const now = Math.min(at(ensemble.sanitizer, i), AT_ONCE * demand)
+    const now = Math.min(at(ensemble.sanitizer, i), FAST_FRACTION * demand)
     ensemble.sanitizer[i] = at(ensemble.sanitizer, i) - now
     if (chlorine) ensemble.combined[i] = at(ensemble.combined, i) + COMBINED_SHARE * now
     ensemble.alkalinity[i] = Math.max(0.05, at(ensemble.alkalinity, i) - now)
-    ensemble.waste[i] = at(ensemble.waste, i) + demand - now
+    ensemble.bathersDemand[i] = at(ensemble.bathersDemand, i) + demand - now
   }
   if (ensemble.filterPersonHours !== undefined) ensemble.filterPersonHours += personHours
-  shine(ensemble, tub, from - OPEN_AROUND_SOAK * MINUTE, load.minutes + 2 * OPEN_AROUND_SOAK)
+  applySunlight(
+    ensemble,
+    tub,
+    from - OPEN_AROUND_SOAK * MINUTE,
+    load.minutes + 2 * OPEN_AROUND_SOAK,
+  )
   loseGas(ensemble, TRANSFER_PER_HOUR.jets, load.minutes / 60)
 }
 
@@ -234,11 +239,12 @@ const dose = (
           effect.reducerMmol
   const share = grams / tub.volumeLitres
   for (let i = 0; i < members; i++) {
-    const given = share * Math.max(0.3, 1 + DOSE_ERROR * ensemble.unrest.residual.times * next())
+    const given =
+      share * Math.max(0.3, 1 + DOSE_ERROR * ensemble.processNoise.residual.times * next())
     ensemble.sanitizer[i] = Math.max(0, at(ensemble.sanitizer, i) + given * halogen)
     // Monopersulfate in chlorine water takes waste away and leaves its acid.
     const oxidiser = bromine ? 0 : given * effect.monopersulfateMmol
-    ensemble.waste[i] = Math.max(0, at(ensemble.waste, i) - oxidiser)
+    ensemble.bathersDemand[i] = Math.max(0, at(ensemble.bathersDemand, i) - oxidiser)
     ensemble.alkalinity[i] = Math.max(
       0.05,
       at(ensemble.alkalinity, i) + given * effect.alkalinityMeq - oxidiser,
@@ -262,7 +268,7 @@ const fillOf = ({ fillTest, at: now }: Ensemble, tub: Tub): FillWater =>
 
 /** Goes on to an entry and takes it in. */
 export const takeEntry = (ensemble: Ensemble, tub: Tub, entry: Entry): void => {
-  passEnsemble(ensemble, tub, entry.at)
+  advanceEnsemble(ensemble, tub, entry.at)
   switch (entry.kind) {
     case 'test':
       takeReadings(ensemble, tub, entry)
@@ -271,7 +277,7 @@ export const takeEntry = (ensemble: Ensemble, tub: Tub, entry: Entry): void => {
       dose(ensemble, tub, entry.body)
       return
     case 'aeration':
-      shine(ensemble, tub, entry.at, entry.body.minutes)
+      applySunlight(ensemble, tub, entry.at, entry.body.minutes)
       loseGas(ensemble, TRANSFER_PER_HOUR.jetsWithAir, entry.body.minutes / 60)
       return
     case 'soak':
@@ -309,7 +315,7 @@ export const ensembleOf = (
   const past = inOrder(journal).filter((entry) => entry.at <= now)
   const ensemble = startEnsemble(tub, members, past[0]?.at ?? now)
   for (const entry of past) takeEntry(ensemble, tub, entry)
-  passEnsemble(ensemble, tub, now)
+  advanceEnsemble(ensemble, tub, now)
   return ensemble
 }
 

@@ -1,13 +1,21 @@
 import { normal, seeded } from '../../random'
 import type { Quantity } from '../../testing/quantity'
+import type { Instant } from '../../time'
 import type { FillWater } from '../../tub/tub'
 import { carbonOf } from '../../water/aerate'
 import { type Equilibria, equilibriaFor } from '../../water/equilibrium'
 import { phNear } from './phNear'
-import { type Instant } from "../../time";
 
 /** What is learnt of a tub, in the order of the arrays: logarithms of its rates. */
-export const LEARNT = ['loss', 'demand', 'feed', 'transfer', 'cell', 'clearing', 'drag'] as const
+export const LEARNT = [
+  'loss',
+  'demand',
+  'feed',
+  'transfer',
+  'cell',
+  'clearing',
+  'filterFouling',
+] as const
 export type Learnt = (typeof LEARNT)[number]
 
 /** Reading that hardly fits: who entered it, and what was expected. */
@@ -33,7 +41,7 @@ export interface Ensemble {
   at: Instant
   /** Members' states; mmol/L, meq/L, g. */
   sanitizer: Float64Array
-  waste: Float64Array
+  bathersDemand: Float64Array
   combined: Float64Array
   tablets: Float64Array
   alkalinity: Float64Array
@@ -58,10 +66,10 @@ export interface Ensemble {
   /** Non-chlorine shock was in it until about then, and shows up as combined chlorine. */
   shockUntil: Instant
   /**
-   * Times the usual by which things come out otherwise than reckoned, and on how many readings that rests: the residual, whose soaks
+   * Times the usual by which things come out otherwise than modelled, and on how many readings that rests: the residual, whose soaks
    * and doses are not as written down, and pH.
    */
-  unrest: Record<'residual' | 'pH', { times: number; seen: number }>
+  processNoise: Record<'residual' | 'pH', { times: number; seen: number }>
   /** Whether this water was ever tested. */
   tested: boolean
   odd: OddReading[]
@@ -72,7 +80,7 @@ export interface Ensemble {
 
 const STATES = [
   'sanitizer',
-  'waste',
+  'bathersDemand',
   'combined',
   'tablets',
   'alkalinity',
@@ -104,7 +112,7 @@ export const copyEnsemble = (one: Ensemble): Ensemble => ({
     LEARNT.map((name) => [name, one.rates[name].slice()]),
   ) as Ensemble['rates'],
   odd: [...one.odd],
-  unrest: { residual: { ...one.unrest.residual }, pH: { ...one.unrest.pH } },
+  processNoise: { residual: { ...one.processNoise.residual }, pH: { ...one.processNoise.pH } },
 })
 
 export const meanOf = (array: Float64Array) =>

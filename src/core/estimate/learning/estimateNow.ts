@@ -1,14 +1,14 @@
 import type { Entry } from '../../journal/entry'
+import { feederOf } from '../../programmes/feederKind'
 import { programmeOf } from '../../programmes/programme'
+import type { Instant } from '../../time'
 import { targetsNow } from '../../tub/targetsNow'
 import type { LearntRates, Tub } from '../../tub/tub'
 import { type Estimate, estimate } from '../estimate'
-import { believe, deviationOf, ENOUGH_READINGS } from './mergeLearnedEstimate'
 import { ensembleOf, type Spread } from './ensemble'
 import type { Ensemble } from './ensembleState'
 import { type LearntTub, learntOf } from './learnt'
-import { feederOf } from "../../programmes/feederKind";
-import { type Instant } from "../../time";
+import { deviationOf, ENOUGH_READINGS, mergeLearnedEstimate } from './mergeLearnedEstimate'
 
 export interface TubNow<Row extends Tub> {
   /** With the rates it has taught, and its ranges as its water allows them. */
@@ -48,7 +48,7 @@ export const estimateNow = <Row extends Tub>(
   const learnt = learntOf(ensemble, row)
   const rates = ratesOf(row, learnt)
   const own: Row & Pick<Tub, 'learnt'> = rates ? { ...row, learnt: rates } : row
-  const state = believe(own, journal, estimate(own, journal, now), ensemble)
+  const state = mergeLearnedEstimate(own, journal, estimate(own, journal, now), ensemble)
   const targets = targetsNow(own, state.reading.cyanuricAcidPpm)
   return { tub: targets === own.targets ? own : { ...own, targets }, estimate: state, learnt }
 }

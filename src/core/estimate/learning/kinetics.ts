@@ -8,7 +8,7 @@ export interface Residual {
   /** Sanitizer, mmol/L. */
   sanitizer: number
   /** Waste that has not met any yet, as the sanitizer it will take, mmol/L. */
-  waste: number
+  bathersDemand: number
   /** Combined chlorine, mmol/L. */
   combined: number
   /** Tablets left in a feeder, g. */
@@ -39,7 +39,7 @@ export interface Rates {
  */
 export const WASTE_REACTION = 3.5
 /** Sweat and ammonia react while they are in: this share of the demand at once. Assumed. */
-export const AT_ONCE = 0.6
+export const FAST_FRACTION = 0.6
 
 /** What is left of it goes by itself within days, with the steam and into the filter: per hour, assumed. */
 export const WASTE_FADES = 1 / 60
@@ -79,7 +79,7 @@ const arrived = (tablets: number, rates: Rates, hours: number): number =>
  */
 export const passTime = (state: Residual, rates: Rates, hours: number): void => {
   const { lossPerHour, feedPerHour, feedMmolPerGram, cellPerHour, fadesPerHour } = rates
-  let { sanitizer: s, waste: w, combined, tablets: t } = state
+  let { sanitizer: s, bathersDemand: w, combined, tablets: t } = state
   const start = s
   let left = hours
   const sourced = (t > 0 && feedPerHour > 0) || cellPerHour > 0
@@ -150,7 +150,7 @@ export const passTime = (state: Residual, rates: Rates, hours: number): void => 
   }
   const fed = (state.tablets - t) * feedMmolPerGram + cellPerHour * hours
   state.sanitizer = s
-  state.waste = w
+  state.bathersDemand = w
   state.combined = combined
   state.tablets = t
   state.used += start + fed - s

@@ -1,13 +1,13 @@
-import { type Entry } from '../../journal/entry'
-import { programmeOf } from '../../programmes/programme'
+import type { Entry } from '../../journal/entry'
 import type { SoakLoad } from '../../journal/load'
+import { feederOf } from '../../programmes/feederKind'
+import { programmeOf } from '../../programmes/programme'
 import type { Quantity } from '../../testing/quantity'
+import { HOUR, type Instant } from '../../time'
 import type { Tub } from '../../tub/tub'
+import { advanceEnsemble } from './advanceEnsemble'
 import { expectedOf, type Spread, spreadOf, takeEntry } from './ensemble'
 import { copyEnsemble, type Ensemble, LEARNT, type Learnt, type OddReading } from './ensembleState'
-import { passEnsemble } from './advanceEnsemble'
-import { feederOf } from "../../programmes/feederKind";
-import { HOUR, type Instant } from "../../time";
 
 export interface LearntTub {
   at: Instant
@@ -93,7 +93,7 @@ export const fanOf = (
       const one = coming[next]
       if (one) takeEntry(state, tub, { id: 0, ...one } as Entry)
     }
-    passEnsemble(state, tub, at)
+    advanceEnsemble(state, tub, at)
     for (const quantity of quantities) {
       const spread = expectedOf(state, tub, quantity)
       if (spread) fans.get(quantity)?.push({ at, ...spread })

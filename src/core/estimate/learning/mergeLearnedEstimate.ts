@@ -1,14 +1,14 @@
 import { type Entry, isKind } from '../../journal/entry'
+import { feederOf } from '../../programmes/feederKind'
 import { programmeOf } from '../../programmes/programme'
 import { QUANTITIES, type Quantity, type Readings } from '../../testing/quantity'
 import type { Tub } from '../../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../../water/constants'
 import { readWater } from '../../water/solveWater'
 import type { Estimate, QuantityEstimate } from '../estimate'
-import { quantityOf, unseen, waterThatReads, withReadings } from '../testedWater'
+import { quantityOf, untestedComponents, waterThatReads, withReadings } from '../testedWater'
 import { expectedOf, type Spread } from './ensemble'
 import { at, copyEnsemble, type Ensemble, meanOf, phOf, setPh } from './ensembleState'
-import { feederOf } from "../../programmes/feederKind";
 
 /** Fewer readings than these are no ground to leave the programme's own rates for. */
 export const ENOUGH_READINGS = 20
@@ -27,7 +27,7 @@ export const deviationOf = ({ low, high }: Spread): number => (high - low) / EIG
  * reading is older than a few hours, or the residual where somebody has been in since. A fresh reading stays what it is. What
  * bathers left and nothing has met yet is told in any case.
  */
-export const believe = (
+export const mergeLearnedEstimate = (
   tub: Tub,
   journal: readonly Entry[],
   plain: Estimate,
@@ -50,7 +50,9 @@ export const believe = (
         ? CHLORINE_G_PER_MOL
         : 0
   // Where a feeder or a cell holds the level, it meets that too.
-  const lingeringPpm = feederOf(tub.programme) ? 0 : meanOf(ensemble.waste) * gramsPerMol
+  const outstandingDemandPpm = feederOf(tub.programme)
+    ? 0
+    : meanOf(ensemble.bathersDemand) * gramsPerMol
   const lastSoak = journal
     .filter(isKind('soak'))
     .reduce((latest, { at }) => (at <= plain.at ? Math.max(latest, at) : latest), 0)
@@ -66,10 +68,10 @@ export const believe = (
     spreads.set(quantity, spread)
     readings[quantity] = spread.median
   }
-  if (spreads.size === 0) return { ...known, lingeringPpm }
+  if (spreads.size === 0) return { ...known, outstandingDemandPpm }
   const water = {
     ...waterThatReads(withReadings(plain.water, readings), plain.water.bromideMmol),
-    ...unseen(plain.water, {}),
+    ...untestedComponents(plain.water, {}),
   }
   const reading = readWater(water)
   const quantities = Object.fromEntries(
@@ -86,12 +88,12 @@ export const believe = (
           standardDeviation,
           // In band only where nine in ten are.
           driftDeviation: NINE_IN_TEN_BELOW * standardDeviation,
-          reckonedFrom: ensemble.readings,
+          modelledFrom: ensemble.readings,
         },
       ]
     }),
   ) as Record<Quantity, QuantityEstimate>
-  return { ...known, water, reading, quantities, lingeringPpm }
+  return { ...known, water, reading, quantities, outstandingDemandPpm }
 }
 
 /**
@@ -105,7 +107,7 @@ export const startingFrom = (ensemble: Ensemble, tub: Tub, estimate: Estimate): 
     const one = estimate.quantities[quantity]
     const spread = expectedOf(start, tub, quantity)
     return one.lastReading &&
-      one.reckonedFrom === undefined &&
+      one.modelledFrom === undefined &&
       one.value > 0 &&
       spread &&
       spread.median > 0
@@ -125,15 +127,15 @@ export const startingFrom = (ensemble: Ensemble, tub: Tub, estimate: Estimate): 
   return start
 }
 
-/** A reckoned value may be dosed by for so long after its reading, with a test before anybody gets in. */
+/** A modelled value may be dosed by for so long after its reading, with a test before anybody gets in. */
 export const DOSED_BY_HOURS = 72
 
 /** Reckoned, not too long ago, and surer than the band is wide. */
-export const surelyReckoned = (
-  { reckonedFrom, ageHours, standardDeviation }: QuantityEstimate,
+export const surelyModelled = (
+  { modelledFrom, ageHours, standardDeviation }: QuantityEstimate,
   bandWidth: number,
 ): boolean =>
-  reckonedFrom !== undefined &&
+  modelledFrom !== undefined &&
   ageHours !== undefined &&
   ageHours <= DOSED_BY_HOURS &&
   2 * standardDeviation <= bandWidth

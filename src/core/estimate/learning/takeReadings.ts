@@ -22,7 +22,7 @@ import {
 } from './ensembleState'
 
 /** Further off than so many standard deviations a reading is flagged and weighs less. */
-const ODD = 3.5
+const OUTLIER = 3.5
 
 const GRAMS_PER_MOL = {
   freeChlorine: CHLORINE_G_PER_MOL,
@@ -77,7 +77,14 @@ export const predictedOf = (
   }
 }
 
-type State = 'sanitizer' | 'waste' | 'combined' | 'tablets' | 'alkalinity' | 'cyanurate' | 'salt'
+type State =
+  | 'sanitizer'
+  | 'bathersDemand'
+  | 'combined'
+  | 'tablets'
+  | 'alkalinity'
+  | 'cyanurate'
+  | 'salt'
 
 /**
  * What a reading may move: only what bears on it. Over some hundred members everything goes along with everything a little by
@@ -92,13 +99,13 @@ const MOVES: Record<
   { rates: readonly Learnt[]; states: readonly State[]; pH: boolean }
 > = {
   residual: {
-    rates: ['loss', 'demand', 'feed', 'cell', 'drag'],
-    states: ['sanitizer', 'waste', 'combined', 'tablets'],
+    rates: ['loss', 'demand', 'feed', 'cell', 'filterFouling'],
+    states: ['sanitizer', 'bathersDemand', 'combined', 'tablets'],
     pH: false,
   },
   totalChlorine: {
     rates: ['clearing', 'demand'],
-    states: ['sanitizer', 'waste', 'combined'],
+    states: ['sanitizer', 'bathersDemand', 'combined'],
     pH: false,
   },
   cyanuricAcid: { rates: ['feed'], states: ['cyanurate', 'tablets'], pH: true },
@@ -125,7 +132,7 @@ const settle = (
   most: number,
 ): void => {
   unrest.seen += share
-  const by = 1 + (share * (Math.min(off * off, ODD * ODD) - 1)) / (TRUST + unrest.seen)
+  const by = 1 + (share * (Math.min(off * off, OUTLIER * OUTLIER) - 1)) / (TRUST + unrest.seen)
   unrest.times = Math.min(most, Math.max(0.2, unrest.times * Math.sqrt(Math.max(0.5, by))))
 }
 
@@ -133,7 +140,7 @@ const settle = (
 const SURPRISED = 2
 
 /** Sets every member to what it would read. */
-const begin = (
+const resetTo = (
   ensemble: Ensemble,
   quantity: Quantity,
   readings: Float64Array,
@@ -170,7 +177,7 @@ const assimilate = (
   const total = Math.sqrt(variance + error * error)
   const off = Math.abs(read - mean) / total
   let r = error
-  if (off > ODD && ensemble.tested) {
+  if (off > OUTLIER && ensemble.tested) {
     ensemble.odd.push({
       entryId,
       at: ensemble.at,
@@ -180,13 +187,13 @@ const assimilate = (
       standardDeviation: total,
     })
     // Believed in part: as far as it would be at the edge of what could be.
-    r = Math.sqrt(Math.max(error * error, ((read - mean) / ODD) ** 2 - variance))
+    r = Math.sqrt(Math.max(error * error, ((read - mean) / OUTLIER) ** 2 - variance))
   }
   ensemble.readings += 1
   if (off > SURPRISED && !ensemble.tested) {
     // Something went in that nobody wrote down: in a water that was never tested the reading is all there is.
     const next = chance(ensemble)
-    begin(
+    resetTo(
       ensemble,
       quantity,
       filled(members, () => read + error * next()),
@@ -196,9 +203,9 @@ const assimilate = (
   }
   if (ensemble.tested) {
     if (quantity in GRAMS_PER_MOL)
-      settle(ensemble.unrest.residual, off, variance / (variance + error * error), 4)
+      settle(ensemble.processNoise.residual, off, variance / (variance + error * error), 4)
     // What is known of pH is narrow beside any kit: its misses are the tub's as much as the kit's.
-    if (quantity === 'pH') settle(ensemble.unrest.pH, off, 0.5, 12)
+    if (quantity === 'pH') settle(ensemble.processNoise.pH, off, 0.5, 12)
   }
   const next = chance(ensemble)
   const pull = filled(members, (i) => read + r * next() - at(predicted, i))

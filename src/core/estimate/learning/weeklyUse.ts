@@ -1,11 +1,11 @@
 import { type Entry, isKind } from '../../journal/entry'
-import { PRODUCTS, productEffect } from '../../products/product'
-import { programmeOf } from '../../programmes/programme'
 import { loadOf } from '../../journal/load'
+import { PRODUCTS, productEffect } from '../../products/product'
+import { feederOf } from '../../programmes/feederKind'
+import { programmeOf } from '../../programmes/programme'
+import { DAY, HOUR, type Instant } from '../../time'
 import type { Tub } from '../../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../../water/constants'
-import { feederOf } from "../../programmes/feederKind";
-import { DAY, HOUR, type Instant } from "../../time";
 
 export interface WeeklyUse {
   /** What went in less what the residual rose by, ppm a day. */

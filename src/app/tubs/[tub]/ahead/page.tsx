@@ -2,12 +2,11 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { loadFans, loadLevel, loadTub, soaksToCome, type TubParams } from '@/app/tubView'
-import { programmeOf } from '@/core/programmes/programme'
-import { QUANTITY } from '@/core/testing/quantity'
+import { programmeOf, QUANTITY } from '@/core'
 import { FanChart } from '@/ui/estimate/FanChart'
 import { WhatIfSoak } from '@/ui/estimate/WhatIfSoak'
-import { explainWords, floorAtWords, levelWords, oddWords } from '@/words/learntWords'
-import { stepWords } from '@/words/words'
+import { formatExplain, formatFloorAt, formatLevel, formatOdd } from '@/words/learntWords'
+import { formatStep } from '@/words/words'
 
 export const metadata: Metadata = { title: 'The week ahead' }
 
@@ -28,7 +27,7 @@ const Turn = ({ href, on, children }: { href: string; on: boolean; children: Rea
 )
 
 const Ahead = async ({ params, searchParams }: AheadProps) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
   const { tub, plan, planned, now, learnt } = view
   const base = `/tubs/${tub.id}`
@@ -40,7 +39,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
   const { sanitizer } = programmeOf(tub.programme)
   const residual = fans.find(({ quantity }) => quantity === sanitizer)
   const tested = learnt.now[sanitizer] !== undefined
-  const odd = oddWords(view, reader)
+  const odd = formatOdd(view, preferences)
   const to = (dose: boolean, usual: boolean) =>
     `${base}/ahead?dose=${dose ? 'yes' : 'no'}${usual ? '&soaks=usual' : ''}`
   const simulated = process.env.PAVREL_STAND_INS === '1'
@@ -55,13 +54,13 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
       </Link>
       <h1 className="serif title">
         {tested && residual
-          ? floorAtWords(residual, tub.targets.sanitizer.low, reader)
+          ? formatFloorAt(residual, tub.targets.sanitizer.low, preferences)
           : 'No week ahead without a test.'}
       </h1>
       <p className="small mt-1 max-w-[68ch] text-muted">
         {tested
           ? 'An estimate from everything in the journal and this tub’s own rates; eight in ten lie in the shade. Nobody gets in by it: test first.'
-          : `Once ${QUANTITY[sanitizer].name.toLowerCase()} and pH were read in this water, the coming days can be reckoned.`}
+          : `Once ${QUANTITY[sanitizer].name.toLowerCase()} and pH were read in this water, the coming days can be modelled.`}
       </p>
       {!tested && (
         <p className="mt-5">
@@ -84,7 +83,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
                 <span className="small text-muted">
                   {doses
                     .map((step) => {
-                      const { figure, name } = stepWords(step, reader)
+                      const { figure, name } = formatStep(step, preferences)
                       return `${figure} ${name}`
                     })
                     .join(', ')}
@@ -109,7 +108,13 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
                   quantity !== 'cyanuricAcid' || points.some(({ high }) => high > 5),
               )
               .map((fan) => (
-                <FanChart key={fan.quantity} fan={fan} tub={tub} marks={marks} reader={reader} />
+                <FanChart
+                  key={fan.quantity}
+                  fan={fan}
+                  tub={tub}
+                  marks={marks}
+                  preferences={preferences}
+                />
               ))}
           </div>
           <p className="note mt-2 text-muted">
@@ -121,16 +126,16 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
       )}
       {tested && (
         <p className="mt-5 max-w-[72ch]">
-          {levelWords(loadLevel(view), simulated ? 'simulated' : 'assumed', reader)}
+          {formatLevel(loadLevel(view), simulated ? 'simulated' : 'assumed', preferences)}
         </p>
       )}
-      {tested && <WhatIfSoak tubId={tub.id} reader={reader} />}
+      {tested && <WhatIfSoak tubId={tub.id} preferences={preferences} />}
       <section aria-labelledby="why" className="mt-7 max-w-[72ch]">
         <h2 id="why" className="head">
           Why it says so
         </h2>
         <ul className="mt-1">
-          {explainWords(view, reader).map((line) => (
+          {formatExplain(view, preferences).map((line) => (
             <li key={line} className="border-hair border-t py-1.5">
               {line}
             </li>

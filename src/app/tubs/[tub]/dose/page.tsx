@@ -1,13 +1,18 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { choosePlan, keepEntry } from '@/app/actions'
+import { choosePlan, saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { questionsFor } from '@/core/advice/alternatives'
-import { dosePlan } from '@/core/advice/plan'
-import { scheduleOf } from '@/core/advice/schedule'
-import { sourcesOf, usualShelf } from '@/core/advice/shelf'
-import { PRODUCTS } from '@/core/products/product'
-import { programmeOf } from '@/core/programmes/programme'
+import {
+  dosePlan,
+  type Instant,
+  MINUTE,
+  PRODUCTS,
+  programmeOf,
+  questionsFor,
+  scheduleOf,
+  sourcesOf,
+  usualShelf,
+} from '@/core'
 import type { TubView } from '@/server/views'
 import { holdsBack } from '@/server/views'
 import { BalanceMap } from '@/ui/dose/BalanceMap'
@@ -18,16 +23,14 @@ import { OldReading } from '@/ui/dose/OldReading'
 import { OverdoseHelp } from '@/ui/dose/OverdoseHelp'
 import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
-import { Ways } from '@/ui/dose/Ways'
+import { PlanOptions } from '@/ui/dose/Ways'
 import { Closed } from '@/ui/today/Closed'
-import { closureWords } from '@/words/closureWords'
+import { formatClosure } from '@/words/closureWords'
 import { inUnits } from '@/words/inUnits'
-import { startsFromWords } from '@/words/learntWords'
+import { formatStartsFrom } from '@/words/learntWords'
 import { planText } from '@/words/planWords'
-import { floorWords } from '@/words/verdictWords'
-import { clock, dayAndClock, dose, type Reader, volume } from '@/words/words'
-import { type Instant, MINUTE } from "@/core/time";
-
+import { formatFloor } from '@/words/verdictWords'
+import { clock, type DisplayPreferences, dayAndClock, dose, volume } from '@/words/words'
 export const metadata: Metadata = { title: 'Dose' }
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven']
@@ -38,7 +41,7 @@ const tooOld = ({ verdict }: TubView) =>
     (one) => one.code === 'never tested' || (one.code === 'test too old' && !one.unsure),
   )
 
-const titleOf = (view: TubView, reader: Reader, retestAt: Instant): string => {
+const titleOf = (view: TubView, preferences: DisplayPreferences, retestAt: Instant): string => {
   const { plan, estimate, round } = view
   const n = plan.steps.length
   const done = round.doses.length + round.aerations.length
@@ -46,10 +49,10 @@ const titleOf = (view: TubView, reader: Reader, retestAt: Instant): string => {
   if (held) return 'Nothing goes in while the tub is closed.'
   if (estimate.lastTestAt === undefined) return 'A dose needs a test first.'
   if (n > 0)
-    return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test about ${clock(retestAt, reader)}.`
+    return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test about ${clock(retestAt, preferences)}.`
   if (done > 0) return 'All in. Test again to close the plan.'
   if (tooOld(view)) return 'Test again before dosing.'
-  return plan.remarks.length > 0 ? 'Nothing to add for now.' : 'Nothing to add.'
+  return plan.notes.length > 0 ? 'Nothing to add for now.' : 'Nothing to add.'
 }
 
 /** The plan that begins with fresh water, and when its steps are due. */
@@ -66,7 +69,7 @@ interface DoseProps extends TubParams {
 }
 
 const Dose = async ({ params, searchParams }: DoseProps) => {
-  const { view: usual, reader } = await loadTub((await params).tub)
+  const { view: usual, preferences } = await loadTub((await params).tub)
   const replacing = (await searchParams).replace === 'water' && usual.plan.replaceable !== undefined
   const view = replacing
     ? {
@@ -76,7 +79,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
     : usual
   const { tub, plan, estimate, waiting, now, round, schedule } = view
   const held = view.verdict.closures.find(holdsBack)
-  const floor = floorWords(tub, reader)
+  const floor = formatFloor(tub, preferences)
   const retestAt = Math.max(schedule.mixedAt, now + plan.retestAfterMinutes * MINUTE)
   const questions = replacing ? [] : questionsFor(tub, view.journal, estimate, view.planOptions)
   const other = questions
@@ -91,25 +94,25 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
     tub.volumeSetAt !== null && round.doses.some(({ at }) => at < (tub.volumeSetAt ?? 0))
   const done = round.doses.length + round.aerations.length
   const nothing = plan.steps.length === 0
-  const startsFrom = startsFromWords(view, reader)
+  const startsFrom = formatStartsFrom(view, preferences)
   const tested = estimate.lastTestAt !== undefined
   const test = !tested || tooOld(view)
   return (
     <>
-      <h1 className="serif title pt-2">{titleOf(view, reader, retestAt)}</h1>
+      <h1 className="serif title pt-2">{titleOf(view, preferences, retestAt)}</h1>
       <p className="small mt-1 text-muted">
         {tested && estimate.lastTestAt !== undefined
-          ? `From the test of ${dayAndClock(estimate.lastTestAt, reader)}${done > 0 ? ' and what went in since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
+          ? `From the test of ${dayAndClock(estimate.lastTestAt, preferences)}${done > 0 ? ' and what went in since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
           : 'Sanitizer, pH and alkalinity are enough for a first plan.'}
       </p>
       {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
       <OldReading view={view} />
-      <Closed view={usual} reader={reader} here="dose" />
+      <Closed view={usual} preferences={preferences} here="dose" />
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
       {resized && !nothing && (
         <p className="safety mt-3 max-w-[66ch]">
-          The volume was changed to {volume(tub.volumeLitres, reader)} after something had gone in.
-          What is left is planned for the new volume; a test first is surer.
+          The volume was changed to {volume(tub.volumeLitres, preferences)} after something had gone
+          in. What is left is planned for the new volume; a test first is surer.
         </p>
       )}
       {!nothing && (
@@ -117,23 +120,23 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           <Link href={`/tubs/${tub.id}/dose/session`} className="plain">
             {done > 0 ? 'Go on, one step a screen' : 'One step a screen'}
           </Link>
-          <DoseSheet text={planText(view, reader)} />
+          <DoseSheet text={planText(view, preferences)} />
         </div>
       )}
       <div className="mt-6 grid gap-10 xl:grid-cols-[minmax(0,400px)_minmax(0,1fr)] print:mt-2 print:grid-cols-2 print:gap-6">
         <div>
           {!held && (done > 0 || !nothing) && (
             <ol>
-              <Done view={view} reader={reader} />
+              <Done view={view} preferences={preferences} />
               {plan.steps.map((step, i) => (
                 <PlanStepView
                   key={`${step.order}-${step.kind}`}
                   step={step}
                   view={view}
-                  reader={reader}
+                  preferences={preferences}
                   at={schedule.starts[i] ?? now}
                   turn={i === 0}
-                  keep={keepEntry}
+                  keep={saveEntry}
                 />
               ))}
               <li className="relative ml-3.5 pl-6">
@@ -155,7 +158,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                 </span>
                 <p>
                   <b>Test again</b>,{' '}
-                  {nothing && !waiting ? 'now' : `about ${clock(retestAt, reader)}`}
+                  {nothing && !waiting ? 'now' : `about ${clock(retestAt, preferences)}`}
                 </p>
                 {plan.later.length > 0 && (
                   <p className="small mt-1 max-w-[52ch] text-muted">
@@ -165,7 +168,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                     {plan.later
                       .map(
                         ({ product, grams }) =>
-                          `${dose(product, grams, reader)} ${PRODUCTS[product].commonName}`,
+                          `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}`,
                       )
                       .join(' and ')}
                     ; the next reading decides.
@@ -183,7 +186,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                         />
                         <p className="max-w-[34ch]">
                           The {PRODUCTS[waiting.product].commonName} is mixing until{' '}
-                          <b>{clock(waiting.until, reader)}</b>. Nobody in until then.
+                          <b>{clock(waiting.until, preferences)}</b>. Nobody in until then.
                         </p>
                       </div>
                     )}
@@ -197,15 +200,15 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           )}
           {held && (
             <Link
-              href={`/tubs/${tub.id}/${closureWords(held, reader).action.place}`}
+              href={`/tubs/${tub.id}/${formatClosure(held, preferences).action.place}`}
               className="go mt-2"
             >
-              {closureWords(held, reader).action.label}
+              {formatClosure(held, preferences).action.label}
             </Link>
           )}
           {nothing && done === 0 && !held && (
             <div>
-              {tested && plan.remarks.length === 0 && (
+              {tested && plan.notes.length === 0 && (
                 <p className="max-w-[52ch] text-[18px]">
                   Everything that was read is in its band. The best dose is none.
                 </p>
@@ -220,7 +223,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           )}
         </div>
         <div className="grid content-start gap-6">
-          {!held && <OverdoseHelp view={view} reader={reader} />}
+          {!held && <OverdoseHelp view={view} preferences={preferences} />}
           {tested && (
             <BalanceMap
               key={estimate.at === now ? `${round.doses.length}-${estimate.lastTestAt}` : ''}
@@ -231,26 +234,31 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               round={[...round.doses, ...round.aerations]}
               planOptions={view.planOptions}
               products={products}
-              reader={reader}
+              preferences={preferences}
             />
           )}
           {tested && !replacing && !held && (
-            <Ways view={view} questions={questions} action={choosePlan} reader={reader} />
+            <PlanOptions
+              view={view}
+              questions={questions}
+              action={choosePlan}
+              preferences={preferences}
+            />
           )}
           {!nothing && (
             <EffectTable
               rows={effectRows(tub, plan.before, plan.after)}
               caption="All steps together"
-              reader={reader}
+              preferences={preferences}
             />
           )}
-          {plan.remarks.length > 0 && tested && (
+          {plan.notes.length > 0 && tested && (
             <section>
               <h2 className="head">Not dosed, and why</h2>
               <ul className="small mt-1">
-                {plan.remarks.map(({ text }) => (
+                {plan.notes.map(({ text }) => (
                   <li key={text} className="max-w-[64ch] border-hair border-t py-1.5">
-                    {inUnits(text, reader)}
+                    {inUnits(text, preferences)}
                   </li>
                 ))}
               </ul>
@@ -265,7 +273,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               {replacing ? 'Plan with this water' : 'Plan with fresh water first'}
             </Link>
           )}
-          {!held && <LabelDoses view={view} reader={reader} />}
+          {!held && <LabelDoses view={view} preferences={preferences} />}
           <Link href={`/tubs/${tub.id}/shelf`} className="quiet justify-self-start print:hidden">
             What is on the shelf
           </Link>
@@ -275,7 +283,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               <ul className="small mt-1">
                 {plan.assumed.map(({ text }) => (
                   <li key={text} className="max-w-[64ch] border-hair border-t py-1.5">
-                    {inUnits(text, reader)}
+                    {inUnits(text, preferences)}
                   </li>
                 ))}
               </ul>

@@ -1,25 +1,25 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
-import { startProgress } from '@/core/routine/startUp'
+import { startProgress } from '@/core'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
-import { agendaWords } from '@/words/agendaWords'
-import { oddWords } from '@/words/learntWords'
-import { floorWords, healthWords, planMinutes, verdictWords } from '@/words/verdictWords'
-import { dayAndClock, stepWords } from '@/words/words'
+import { formatAgenda } from '@/words/agendaWords'
+import { formatOdd } from '@/words/learntWords'
+import { formatFloor, formatHealth, formatVerdict, planMinutes } from '@/words/verdictWords'
+import { dayAndClock, formatStep } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 
 const Now = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { tub, plan, estimate, agenda } = view
-  const words = verdictWords(tub, view.verdict, plan, estimate, reader)
-  const floor = floorWords(tub, reader)
+  const words = formatVerdict(tub, view.verdict, plan, estimate, preferences)
+  const floor = formatFloor(tub, preferences)
   const starting = startProgress(tub, view.journal, estimate)?.now
   const at = (place: string) => `/tubs/${tub.id}/${place}`
-  const odd = oddWords(view, reader).at(-1)
+  const odd = formatOdd(view, preferences).at(-1)
   const dosing = words.action.place === 'dose' && plan.steps.length > 0
   return (
     <div className="lg:min-h-[720px]">
@@ -53,7 +53,7 @@ const Now = async ({ params }: TubParams) => {
               This water is being started up: <b>{starting.title}</b>
               {starting.readyAt === undefined
                 ? ' is next.'
-                : `, waiting until ${dayAndClock(starting.readyAt, reader)}.`}{' '}
+                : `, waiting until ${dayAndClock(starting.readyAt, preferences)}.`}{' '}
               <Link href={at('programme')} className="quiet min-h-0">
                 Go on with it
               </Link>
@@ -61,7 +61,7 @@ const Now = async ({ params }: TubParams) => {
           )}
           {view.verdict.closures.length === 0 && (
             <p className="small mt-3 max-w-[62ch] border-hair border-l-4 pl-3 text-muted">
-              {healthWords(reader)}
+              {formatHealth(preferences)}
             </p>
           )}
         </div>
@@ -73,8 +73,8 @@ const Now = async ({ params }: TubParams) => {
                   key={step.order}
                   className="grid grid-cols-[64px_1fr] items-baseline gap-3.5 border-hair border-t py-2"
                 >
-                  <b className="text-right text-[18px]">{stepWords(step, reader).figure}</b>
-                  <span>{stepWords(step, reader).name}</span>
+                  <b className="text-right text-[18px]">{formatStep(step, preferences).figure}</b>
+                  <span>{formatStep(step, preferences).name}</span>
                 </li>
               ))}
             </ul>
@@ -90,7 +90,7 @@ const Now = async ({ params }: TubParams) => {
           )}
         </div>
       </section>
-      <Ribbon view={view} reader={reader} foreseen={loadRibbon(view)} />
+      <Ribbon view={view} preferences={preferences} foreseen={loadRibbon(view)} />
       <p className="small mt-1 flex flex-wrap items-baseline gap-x-4">
         <Link href={at('ahead')} className="quiet">
           The week ahead, and why
@@ -101,7 +101,7 @@ const Now = async ({ params }: TubParams) => {
         <h2 className="head">Do next</h2>
         <ol className="mt-1.5">
           {agenda.slice(0, 3).map((item) => {
-            const { when, what, minutes, place } = agendaWords(item, reader)
+            const { when, what, minutes, place } = formatAgenda(item, preferences)
             return (
               <li key={`${item.kind}${item.due}`} className="border-hair border-t last:border-b">
                 <Link

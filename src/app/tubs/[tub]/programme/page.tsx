@@ -1,14 +1,19 @@
 import type { Metadata } from 'next'
-import { keepEntry, tickStart } from '@/app/actions'
+import { saveEntry, tickStart } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { residualForecast } from '@/core/estimate/forecast'
-import { cartridgeSince } from '@/core/routine/cartridge'
-import { feederAdvice } from '@/core/routine/feeder'
-import { HEALTH_FLOOR, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
-import { awayAdvice, rhythmOf } from '@/core/routine/routine'
-import { stabiliserClock } from '@/core/estimate/stabiliserBuildup'
-import { startProgress } from '@/core/routine/startUp'
-import { switchAdvice } from '@/core/programmes/switching'
+import {
+  awayAdvice,
+  cartridgeSince,
+  feederAdvice,
+  HEALTH_FLOOR,
+  PROGRAMMES,
+  programmeOf,
+  residualForecast,
+  routineOf,
+  stabiliserBuildup,
+  startProgress,
+  switchAdvice,
+} from '@/core'
 import type { TubView } from '@/server/views'
 import { Cartridge } from '@/ui/programme/Cartridge'
 import { CellAsk } from '@/ui/programme/CellAsk'
@@ -16,7 +21,7 @@ import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
 import { inUnits } from '@/words/inUnits'
-import { amount, type Reader } from '@/words/words'
+import { amount, type DisplayPreferences } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Programme' }
 
@@ -32,24 +37,28 @@ const RHYTHM = [
 ] as const
 
 /** What the forecast says of the residual on return, if nobody doses meanwhile. */
-const returnWords = ({ tub, estimate }: TubView, days: number, reader: Reader): string[] => {
+const returnWords = (
+  { tub, estimate }: TubView,
+  days: number,
+  preferences: DisplayPreferences,
+): string[] => {
   const { sanitizer } = programmeOf(tub.programme)
   const point = days <= 30 ? residualForecast(tub, estimate, 24 * days)?.at(-1) : undefined
   if (!point) return []
   return [
-    `By the forecast ${amount(sanitizer, point.value, reader)} ± ${amount(sanitizer, point.standardDeviation, reader)} would be left then, if nothing is done${point.value < tub.targets.sanitizer.low ? ': too little to come back to' : ''}.`,
+    `By the forecast ${amount(sanitizer, point.value, preferences)} ± ${amount(sanitizer, point.standardDeviation, preferences)} would be left then, if nothing is done${point.value < tub.targets.sanitizer.low ? ': too little to come back to' : ''}.`,
   ]
 }
 
 const ProgrammePage = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { tub, journal, estimate } = view
   const programme = programmeOf(tub.programme)
   const progress = startProgress(tub, journal, estimate)
   const feeder = feederAdvice(tub, journal, estimate)
   const clock =
-    programme.sanitizer === 'freeChlorine' ? stabiliserClock(tub, journal, estimate) : undefined
-  const rhythm = rhythmOf(tub)
+    programme.sanitizer === 'freeChlorine' ? stabiliserBuildup(tub, journal, estimate) : undefined
+  const rhythm = routineOf(tub)
   const cartridge = cartridgeSince(tub, journal)
   return (
     <>
@@ -63,15 +72,17 @@ const ProgrammePage = async ({ params }: TubParams) => {
       )}
       <div className="mt-6 grid gap-x-12 gap-y-8 xl:grid-cols-2">
         <div className="grid content-start gap-8">
-          {progress && <StartUp view={view} progress={progress} tick={tickStart} reader={reader} />}
+          {progress && (
+            <StartUp view={view} progress={progress} tick={tickStart} preferences={preferences} />
+          )}
           {feeder && (
             <div>
-              <Feeder tubId={tub.id} advice={feeder} keep={keepEntry} reader={reader} />
+              <Feeder tubId={tub.id} advice={feeder} keep={saveEntry} preferences={preferences} />
               {feeder.kind === 'cell' && process.env.PAVREL_STAND_INS === '1' && (
                 <CellAsk
                   tubId={tub.id}
                   address="/stand-ins/salt-cell"
-                  reader={reader}
+                  preferences={preferences}
                   testedSaltPpm={estimate.quantities.salt.lastReading?.value}
                   saltBand={tub.targets.salt}
                 />
@@ -79,9 +90,14 @@ const ProgrammePage = async ({ params }: TubParams) => {
             </div>
           )}
           {cartridge !== undefined && (
-            <Cartridge tubId={tub.id} since={cartridge} keep={keepEntry} reader={reader} />
+            <Cartridge
+              tubId={tub.id}
+              since={cartridge}
+              keep={saveEntry}
+              preferences={preferences}
+            />
           )}
-          {clock && <StabiliserWords clock={clock} tub={tub} reader={reader} />}
+          {clock && <StabiliserWords clock={clock} tub={tub} preferences={preferences} />}
         </div>
         <div className="grid content-start gap-8">
           <section>
@@ -93,7 +109,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
                   className="grid gap-x-4 border-hair border-t py-2 sm:grid-cols-[104px_1fr]"
                 >
                   <dt className="font-semibold">{name}</dt>
-                  <dd>{inUnits(rhythm[key], reader)}</dd>
+                  <dd>{inUnits(rhythm[key], preferences)}</dd>
                 </div>
               ))}
             </dl>
@@ -104,11 +120,13 @@ const ProgrammePage = async ({ params }: TubParams) => {
               <details key={days}>
                 <summary className="quiet">{name}</summary>
                 <ul className="small mt-1 mb-2 max-w-[60ch]">
-                  {[...awayAdvice(tub, days), ...returnWords(view, days, reader)].map((line) => (
-                    <li key={line} className="border-hair border-t py-1.5">
-                      {inUnits(line, reader)}
-                    </li>
-                  ))}
+                  {[...awayAdvice(tub, days), ...returnWords(view, days, preferences)].map(
+                    (line) => (
+                      <li key={line} className="border-hair border-t py-1.5">
+                        {inUnits(line, preferences)}
+                      </li>
+                    ),
+                  )}
                 </ul>
               </details>
             ))}

@@ -1,17 +1,15 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { keepEntry, removeEntry, undoChange } from '@/app/actions'
+import { removeEntry, saveEntry, undoChange } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
-import { ENTRY_KINDS, type Entry, type EntryKind } from '@/core/journal/entry'
-import { shownDose } from '@/core/products/measure'
-import { PRODUCT_NAMES } from '@/core/products/product'
+import { ENTRY_KINDS, type Entry, type EntryKind, PRODUCT_NAMES, shownDose } from '@/core'
 import { toWallClock } from '@/server/moment'
 import { EntryForm } from '@/ui/form/EntryForm'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
-import { CHANGE_WORDS, changeWords, entryWords, KIND_WORDS } from '@/words/entryWords'
+import { CHANGE_WORDS, formatChange, formatEntry, KIND_WORDS } from '@/words/entryWords'
 import { fieldNumber } from '@/words/readNumber'
-import { healthWords } from '@/words/verdictWords'
+import { formatHealth } from '@/words/verdictWords'
 import { clock, day, duration } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Record' }
@@ -42,7 +40,7 @@ const byDay = (entries: Entry[], key: (entry: Entry) => string) => {
 }
 
 const JournalPage = async ({ params, searchParams }: RecordProps) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
   const { tub, journal, lastChange, now } = view
   const base = `/tubs/${tub.id}/record`
@@ -76,7 +74,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
         <div className="small mt-3 flex flex-wrap items-center gap-x-4 border-hair border-y">
           <span className="py-2">
             <b>{CHANGE_WORDS[lastChange.what]}</b> {duration(now - lastChange.at)} ago:{' '}
-            {changeWords(lastChange, reader)}
+            {formatChange(lastChange, preferences)}
           </span>
           <PostButton
             action={undoChange}
@@ -99,22 +97,22 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
         ))}
       </nav>
       {add === 'soak' && (
-        <p className="small mt-3 max-w-[66ch] text-muted">{healthWords(reader)}</p>
+        <p className="small mt-3 max-w-[66ch] text-muted">{formatHealth(preferences)}</p>
       )}
       {add && (
         <section className="mt-5 border-hair border-b pb-7" aria-label={ADD_WORDS[add]}>
           <EntryForm
             key={`${add}-${product}-${given}-${journal.length}`}
-            action={keepEntry}
+            action={saveEntry}
             tubId={tub.id}
             kind={add}
             draftKey={product ? undefined : `${add}.${tub.id}`}
-            latest={toWallClock(now, reader.timeZone)}
+            latest={toWallClock(now, preferences.timeZone)}
             products={productGroups(tub, journal, view.shelf)}
             submitLabel="Keep it"
             initial={{
               when: 'now',
-              at: toWallClock(now, reader.timeZone),
+              at: toWallClock(now, preferences.timeZone),
               ...(add === 'soak' ? { people: '2', minutes: '30' } : {}),
               ...(add === 'water' ? { percent: '100' } : {}),
               ...(add === 'dose' && product ? { product } : {}),
@@ -123,7 +121,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
                     amount: fieldNumber(
                       shownDose(product, given, tub.units.mass),
                       2,
-                      reader.locale,
+                      preferences.locale,
                     ),
                   }
                 : {}),
@@ -147,18 +145,18 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
         </div>
       )}
       <div className="mt-4 grid gap-5">
-        {byDay(shown, (entry) => day(entry.at, reader)).map(({ name, entries }) => (
+        {byDay(shown, (entry) => day(entry.at, preferences)).map(({ name, entries }) => (
           <section key={name} className="grid gap-x-6 lg:grid-cols-[130px_1fr]">
             <h2 className="head pt-3 first-letter:uppercase">{name}</h2>
             <ul>
               {entries.map((entry) => {
-                const words = entryWords(entry, reader)
+                const words = formatEntry(entry, preferences)
                 return (
                   <li
                     key={entry.id}
                     className="grid grid-cols-[52px_1fr] items-baseline gap-x-3 border-hair border-t py-1.5 sm:grid-cols-[52px_76px_1fr_auto]"
                   >
-                    <time className="tabular text-muted">{clock(entry.at, reader)}</time>
+                    <time className="tabular text-muted">{clock(entry.at, preferences)}</time>
                     <b className="small">{KIND_WORDS[entry.kind]}</b>
                     <span className="col-start-2 min-w-0 break-words sm:col-start-auto">
                       {words}
@@ -168,7 +166,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
                         href={`${base}/${entry.id}`}
                         prefetch={false}
                         className="quiet !min-h-9 text-[14px]"
-                        aria-label={`Correct ${KIND_WORDS[entry.kind].toLowerCase()} of ${clock(entry.at, reader)}: ${words}`}
+                        aria-label={`Correct ${KIND_WORDS[entry.kind].toLowerCase()} of ${clock(entry.at, preferences)}: ${words}`}
                       >
                         Correct
                       </Link>
@@ -176,7 +174,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
                         action={removeEntry}
                         hidden={{ tub: String(tub.id), id: String(entry.id) }}
                         label="Delete"
-                        title={`Delete ${KIND_WORDS[entry.kind].toLowerCase()} of ${clock(entry.at, reader)}: ${words}`}
+                        title={`Delete ${KIND_WORDS[entry.kind].toLowerCase()} of ${clock(entry.at, preferences)}: ${words}`}
                         className="quiet !min-h-9 text-[14px]"
                       />
                     </span>

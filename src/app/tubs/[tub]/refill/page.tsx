@@ -2,21 +2,27 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import {
   changeRefillSettings,
-  keepDelivered,
-  keepEntry,
-  keepRate,
   planRefill,
   removeRefill,
+  saveDelivered,
+  saveEntry,
+  saveRate,
   setPin,
   tickRefill,
 } from '@/app/actions'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { isKind } from '@/core/journal/entry'
-import { labelGrams, PRODUCTS, type ProductName } from '@/core/products/product'
-import { DILUTED } from '@/core/refill/partialChange'
-import { usualSurface } from '@/core/refill/topUp'
-import { assumedWeather, atTheWater } from '@/core/weather'
+import {
+  assumedWeather,
+  atTheWater,
+  DAY,
+  DILUTED,
+  isKind,
+  labelGrams,
+  PRODUCTS,
+  type ProductName,
+  usualSurface,
+} from '@/core'
 import { toWallClock } from '@/server/moment'
 import { refillFields } from '@/server/refillSettings'
 import { simulatedWeather } from '@/stand-ins/weather'
@@ -29,16 +35,14 @@ import { TopUpCheck } from '@/ui/refill/TopUpCheck'
 import { inUnits, levelUnits } from '@/words/inUnits'
 import { numberOr } from '@/words/readNumber'
 import {
-  dueWords,
-  flowWords,
-  heatRateWords,
-  lengthWords,
-  originWords,
-  reasonWords,
+  formatDue,
+  formatFlow,
+  formatHeatRate,
+  formatLength,
+  formatOrigin,
+  formatReason,
 } from '@/words/refillWords'
-import { dayAndClock, dose, numberWords, volume } from '@/words/words'
-import { DAY } from "@/core/time";
-
+import { dayAndClock, dose, formatNumber, volume } from '@/words/words'
 export const metadata: Metadata = { title: 'Refill' }
 
 interface RefillProps extends TubParams {
@@ -57,10 +61,10 @@ const numberIn = (
 }
 
 const RefillPage = async ({ params, searchParams }: RefillProps) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
   const { tub, estimate, journal, now, shelf } = view
-  const refill = loadRefill(view, reader)
+  const refill = loadRefill(view, preferences)
   const { row, reasons, settings, rates, schedule, conflicts, doses, costs, next } = refill
   const [first] = reasons
   const begun = Object.keys(refill.happened).length > 0
@@ -74,11 +78,11 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
     ),
   ]
   const quantity = DILUTED.find((one) => one === query.quantity) ?? 'cyanuricAcid'
-  const level = levelUnits(reader)
-  const dropSaid = numberIn(query.drop, 0, 100, reader.locale)
+  const level = levelUnits(preferences)
+  const dropSaid = numberIn(query.drop, 0, 100, preferences.locale)
   const drop = dropSaid === undefined ? undefined : dropSaid * level.centimetres
-  const surface = numberIn(query.surface, 0.5, 500, reader.locale)
-  const days = numberIn(query.days, 0.1, 120, reader.locale) ?? 14
+  const surface = numberIn(query.surface, 0.5, 500, preferences.locale)
+  const days = numberIn(query.days, 0.1, 120, preferences.locale) ?? 14
   const bathers = journal
     .filter(isKind('soak'))
     .filter(({ at: when }) => when > now - days * DAY)
@@ -87,7 +91,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
   const delivered = journal
     .filter(isKind('refill'))
     .find(({ body }) => body.stage === 'fill' && body.litres !== undefined)?.body.litres
-  const money = (value: number) => numberWords(value, 2, reader)
+  const money = (value: number) => formatNumber(value, 2, preferences)
   const total = [costs.water, costs.energy, costs.products].filter((one) => one !== undefined)
   return (
     <>
@@ -95,14 +99,14 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
         <div>
           <h1 className="serif title">
             {begun
-              ? `New water, ready ${dayAndClock(schedule.ready, reader)}.`
+              ? `New water, ready ${dayAndClock(schedule.ready, preferences)}.`
               : first
-                ? `New water for ${dayAndClock(mode === 'ready by' ? Math.max(at, schedule.ready) : schedule.ready, reader)}. Start ${dayAndClock(schedule.start, reader)}.`
+                ? `New water for ${dayAndClock(mode === 'ready by' ? Math.max(at, schedule.ready) : schedule.ready, preferences)}. Start ${dayAndClock(schedule.start, preferences)}.`
                 : 'When was this water put in?'}
           </h1>
           <p className="small mt-1 max-w-[70ch] text-muted">
             {first
-              ? `${reasonWords(first, reader).rule}: ${dueWords(first.at, reader)}. ${reasonWords(first, reader).words}`
+              ? `${formatReason(first, preferences).rule}: ${formatDue(first.at, preferences)}. ${formatReason(first, preferences).words}`
               : 'Nobody has said how old this water is, so no rule can say when it has to go. The day can be planned all the same.'}
           </p>
         </div>
@@ -112,8 +116,8 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             hidden={{
               tub: String(tub.id),
               mode: 'ready by',
-              at: toWallClock(schedule.ready, reader.timeZone),
-              zone: reader.timeZone,
+              at: toWallClock(schedule.ready, preferences.timeZone),
+              zone: preferences.timeZone,
             }}
             label="Set this day"
             className="go"
@@ -129,7 +133,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
         <ul className="mt-3 max-w-[76ch] border-amber border-l-4 pl-3">
           {conflicts.map((conflict) => (
             <li key={conflict} className="small font-medium">
-              {inUnits(conflict, reader)}
+              {inUnits(conflict, preferences)}
             </li>
           ))}
         </ul>
@@ -149,7 +153,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             target: tub.setTemperatureCelsius,
           }}
           set={planRefill}
-          reader={reader}
+          preferences={preferences}
         />
       </section>
       <div className="mt-4 grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
@@ -166,12 +170,12 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               <p className="small mb-2 text-muted">Set the day, then the stages can be ticked.</p>
             )}
             <StageList
-              placed={schedule.placed}
+              placed={schedule.scheduled}
               refillId={row?.id}
               tubId={tub.id}
               tick={tickRefill}
               pin={setPin}
-              reader={reader}
+              preferences={preferences}
             />
           </section>
           <section aria-labelledby="house">
@@ -189,13 +193,13 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
                   >
                     <span aria-hidden="true">{enough ? '✓' : '○'}</span>
                     <span>
-                      {PRODUCTS[product].commonName}, {dose(product, grams, reader)}
+                      {PRODUCTS[product].commonName}, {dose(product, grams, preferences)}
                     </span>
                     <span className="text-muted">
                       {has
                         ? has.gramsLeft === undefined
                           ? 'on the shelf'
-                          : `shelf: ${dose(product, has.gramsLeft, reader)}`
+                          : `shelf: ${dose(product, has.gramsLeft, preferences)}`
                         : 'to buy'}
                     </span>
                   </li>
@@ -217,9 +221,9 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             </h2>
             <SetDay
               tubId={tub.id}
-              initial={{ mode, at: toWallClock(at, reader.timeZone) }}
+              initial={{ mode, at: toWallClock(at, preferences.timeZone) }}
               set={planRefill}
-              reader={reader}
+              preferences={preferences}
               planned={row !== undefined || !first}
             />
             {row && (
@@ -243,14 +247,14 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             ) : (
               <dl className="small">
                 {reasons.map((reason) => {
-                  const { rule, words } = reasonWords(reason, reader)
+                  const { rule, words } = formatReason(reason, preferences)
                   return (
                     <div
                       key={`${rule}${words}`}
                       className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-hair border-t py-1.5"
                     >
                       <dt className="font-semibold">{rule}</dt>
-                      <dd className="text-right">{dueWords(reason.at, reader)}</dd>
+                      <dd className="text-right">{formatDue(reason.at, preferences)}</dd>
                       <dd className="col-span-2 text-muted">{words}</dd>
                     </div>
                   )
@@ -286,34 +290,39 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             <dl className="small">
               {(
                 [
-                  ['It takes', lengthWords((schedule.ready - schedule.start) / 60_000)],
+                  ['It takes', formatLength((schedule.ready - schedule.start) / 60_000)],
                   ...(next
-                    ? [[`Before ${next.what}`, lengthWords((next.at - schedule.ready) / 60_000)]]
+                    ? [[`Before ${next.what}`, formatLength((next.at - schedule.ready) / 60_000)]]
                     : []),
                   ...(begun
                     ? []
-                    : [['At the earliest, begun now', dayAndClock(refill.earliest.ready, reader)]]),
+                    : [
+                        [
+                          'At the earliest, begun now',
+                          dayAndClock(refill.earliest.ready, preferences),
+                        ],
+                      ]),
                   [
                     'Drain',
-                    `${flowWords(rates.drainLitresPerMinute, reader)}, ${originWords(rates.drainLitresPerMinute)}`,
+                    `${formatFlow(rates.drainLitresPerMinute, preferences)}, ${formatOrigin(rates.drainLitresPerMinute)}`,
                   ],
                   [
                     'Fill',
-                    `${flowWords(rates.fillLitresPerMinute, reader)}, ${originWords(rates.fillLitresPerMinute)}`,
+                    `${formatFlow(rates.fillLitresPerMinute, preferences)}, ${formatOrigin(rates.fillLitresPerMinute)}`,
                   ],
                   [
                     'Heat',
-                    `${heatRateWords(rates.heatCelsiusPerHour.value, reader)}, ${originWords(rates.heatCelsiusPerHour)}`,
+                    `${formatHeatRate(rates.heatCelsiusPerHour.value, preferences)}, ${formatOrigin(rates.heatCelsiusPerHour)}`,
                   ],
                   ...(refill.refill.fadeDays !== undefined && refill.refill.fadeDays > 0.2
                     ? [
                         [
                           'Sanitizer gone by itself in',
-                          `about ${numberWords(refill.refill.fadeDays, 0, reader)} days`,
+                          `about ${formatNumber(refill.refill.fadeDays, 0, preferences)} days`,
                         ],
                       ]
                     : []),
-                  ['Energy', `${numberWords(costs.kilowattHours, 0, reader)} kWh`],
+                  ['Energy', `${formatNumber(costs.kilowattHours, 0, preferences)} kWh`],
                   ...(total.length > 0
                     ? [
                         [
@@ -327,7 +336,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
                     : [
                         [
                           'Hose filter',
-                          `${volume(settings.hoseFilterLitres, reader)} left, ${numberWords(settings.hoseFilterLitres / tub.volumeLitres, 1, reader)} fills`,
+                          `${volume(settings.hoseFilterLitres, preferences)} left, ${formatNumber(settings.hoseFilterLitres / tub.volumeLitres, 1, preferences)} fills`,
                         ],
                       ]),
                 ] as [string, string][]
@@ -343,9 +352,9 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             </dl>
             {delivered !== undefined && Math.abs(delivered - tub.volumeLitres) > 5 && (
               <p className="small mt-1">
-                The last fill took {volume(delivered, reader)} by the meter.{' '}
+                The last fill took {volume(delivered, preferences)} by the meter.{' '}
                 <PostButton
-                  action={keepDelivered}
+                  action={saveDelivered}
                   hidden={{ tub: String(tub.id), litres: String(delivered) }}
                   label="Take that as the tub’s volume"
                 />
@@ -353,7 +362,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             )}
             <details>
               <summary className="quiet">Measure hose, drain, heater</summary>
-              <MeasureForms tubId={tub.id} measure={keepRate} reader={reader} />
+              <MeasureForms tubId={tub.id} measure={saveRate} preferences={preferences} />
             </details>
             <details>
               <summary className="quiet">How it is done here</summary>
@@ -361,7 +370,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
                 tubId={tub.id}
                 initial={refillFields(tub)}
                 keep={changeRefillSettings}
-                reader={reader}
+                preferences={preferences}
               />
             </details>
           </section>
@@ -369,8 +378,8 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             tub={tub}
             estimate={estimate}
             quantity={quantity}
-            goal={numberIn(query.goal, 0, 20_000, reader.locale)}
-            reader={reader}
+            goal={numberIn(query.goal, 0, 20_000, preferences.locale)}
+            preferences={preferences}
           />
           <TopUpCheck
             tubId={tub.id}
@@ -379,7 +388,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             asked={{
               drop: drop ?? 3,
               days,
-              openHours: numberIn(query.openHours, 0, 24, reader.locale) ?? 1,
+              openHours: numberIn(query.openHours, 0, 24, preferences.locale) ?? 1,
               surface:
                 surface === undefined
                   ? usualSurface(tub.volumeLitres)
@@ -391,8 +400,8 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               simulated ? atTheWater(simulatedWeather(now)) : assumedWeather(settings.airCelsius)
             }
             simulated={simulated}
-            keep={keepEntry}
-            reader={reader}
+            keep={saveEntry}
+            preferences={preferences}
           />
         </div>
       </div>

@@ -2,15 +2,15 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { putOnShelf } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { PRODUCTS } from '@/core/products/product'
+import { PRODUCTS } from '@/core'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
-import { shelfWords } from '@/words/shelfWords'
+import { formatShelf } from '@/words/shelfWords'
 
 export const metadata: Metadata = { title: 'The shelf' }
 
 const Shelf = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { tub, shelf, journal } = view
   const base = `/tubs/${tub.id}/shelf`
   return (
@@ -36,7 +36,7 @@ const Shelf = async ({ params }: TubParams) => {
             >
               <span className="min-w-0">
                 <b>{PRODUCTS[item.product].commonName}</b>{' '}
-                <span className="small text-muted">{shelfWords(item, reader)}</span>
+                <span className="small text-muted">{formatShelf(item, preferences)}</span>
               </span>
               <Link
                 href={`${base}/${item.id}`}

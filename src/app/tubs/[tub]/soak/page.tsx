@@ -1,13 +1,19 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { dropPlannedSoak, keepEntry, keepPlannedSoak } from '@/app/actions'
+import { removePlannedSoak, saveEntry, savePlannedSoak } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { sourcesOf, usualShelf } from '@/core/advice/shelf'
-import { programmeOf } from '@/core/programmes/programme'
-import { afterSoakDoses, loadTogether, openSoaks } from '@/core/soaks/afterSoak'
-import { gathering } from '@/core/today/gathering'
-import { isHeavy, type SoakLoad } from '@/core/journal/load'
-import { nextShock } from '@/core/soaks/shock'
+import {
+  afterSoakDoses,
+  gathering,
+  isHeavy,
+  loadTogether,
+  nextShock,
+  openSoaks,
+  programmeOf,
+  type SoakLoad,
+  sourcesOf,
+  usualShelf,
+} from '@/core'
 import { toWallClock } from '@/server/moment'
 import { holdsBack } from '@/server/views'
 import { AfterSoak } from '@/ui/soak/AfterSoak'
@@ -16,9 +22,9 @@ import { PlannedSoaks } from '@/ui/soak/PlannedSoaks'
 import { ShockWords } from '@/ui/soak/ShockWords'
 import { SoakForm } from '@/ui/soak/SoakForm'
 import { Closed } from '@/ui/today/Closed'
-import { entryWords } from '@/words/entryWords'
-import { healthWords } from '@/words/verdictWords'
-import { dayAndClock, numberWords } from '@/words/words'
+import { formatEntry } from '@/words/entryWords'
+import { formatHealth } from '@/words/verdictWords'
+import { dayAndClock, formatNumber } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Soak' }
 
@@ -39,7 +45,7 @@ const groupsIn = (query: Record<string, string | string[] | undefined>): SoakLoa
   }).filter(({ people, minutes }) => people > 0 && minutes > 0)
 
 const SoakPage = async ({ params, searchParams }: SoakProps) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
   const { tub, journal, estimate, now, planOptions } = view
   const programme = programmeOf(tub.programme)
@@ -57,24 +63,24 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
   return (
     <>
       <h1 className="serif title pt-2">Who was in?</h1>
-      <Closed view={view} reader={reader} />
+      <Closed view={view} preferences={preferences} />
       <div className="mt-4 grid gap-x-12 gap-y-9 xl:grid-cols-2">
         <div className="grid content-start gap-8">
           <SoakForm
             key={journal.length}
-            action={keepEntry}
+            action={saveEntry}
             tubId={tub.id}
             initial={{
               people,
               minutes: '30',
               children: '',
               when: 'now',
-              at: toWallClock(now, reader.timeZone),
+              at: toWallClock(now, preferences.timeZone),
             }}
-            latest={toWallClock(now, reader.timeZone)}
+            latest={toWallClock(now, preferences.timeZone)}
           />
           <p className="small max-w-[58ch] border-hair border-l-4 pl-3 text-muted">
-            {healthWords(reader)}
+            {formatHealth(preferences)}
           </p>
           {soaks.length > 0 && (
             <section aria-labelledby="since">
@@ -84,11 +90,11 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
               <ul className="small mt-1">
                 {soaks.map((soak) => (
                   <li key={soak.id} className="border-hair border-t py-1.5">
-                    {dayAndClock(soak.at, reader)}: {entryWords(soak, reader)}
+                    {dayAndClock(soak.at, preferences)}: {formatEntry(soak, preferences)}
                   </li>
                 ))}
                 <li className="border-hair border-t py-1.5 font-medium">
-                  Together {numberWords(loadTogether(soaks), 1, reader)} person-hours
+                  Together {formatNumber(loadTogether(soaks), 1, preferences)} person-hours
                   {soaks.some(({ body }) => isHeavy(body)) &&
                     ': long or crowded, so a shock follows'}
                   .
@@ -105,15 +111,21 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
                 ? afterSoakDoses(tub, estimate, soaks, sources, journal)
                 : []
             }
-            reader={reader}
+            preferences={preferences}
           />
-          {!held && <ShockWords view={view} shock={nextShock(tub, journal, now)} reader={reader} />}
+          {!held && (
+            <ShockWords
+              view={view}
+              shock={nextShock(tub, journal, now)}
+              preferences={preferences}
+            />
+          )}
           <PlannedSoaks
             view={view}
-            keep={keepPlannedSoak}
-            drop={dropPlannedSoak}
-            from={toWallClock(now, reader.timeZone)}
-            reader={reader}
+            keep={savePlannedSoak}
+            drop={removePlannedSoak}
+            from={toWallClock(now, preferences.timeZone)}
+            preferences={preferences}
           />
           <Gathering
             view={view}
@@ -123,7 +135,7 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
                 ? gathering(tub, estimate, groups, sources, view.verdict.closures)
                 : []
             }
-            reader={reader}
+            preferences={preferences}
           />
           <Link href={`/tubs/${tub.id}/record?kind=soak`} className="quiet justify-self-start">
             All soaks

@@ -1,13 +1,21 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { addKit, choosePlan, keepEntry, setSchool } from '@/app/actions'
+import { addKit, choosePlan, saveEntry, setSchool } from '@/app/actions'
 import { loadKits, loadReplies, loadTub, type TubParams } from '@/app/tubView'
-import { SANITIZING } from '@/core/tub/choices'
-import { byLabel, isDue } from '@/core/advice/due'
-import { programmeOf } from '@/core/programmes/programme'
-import { genericDrops, genericStrips, marksOf } from '@/core/testing/kit'
-import { METHODS, type Method, QUANTITY, type Quantity } from '@/core/testing/quantity'
-import { TEST_SCHOOLS } from '@/core/tub/tub'
+import {
+  byLabel,
+  genericDrops,
+  genericStrips,
+  isDue,
+  METHODS,
+  type Method,
+  marksOf,
+  programmeOf,
+  QUANTITY,
+  type Quantity,
+  SANITIZING,
+  TEST_SCHOOLS,
+} from '@/core'
 import { toWallClock } from '@/server/moment'
 import type { TubView } from '@/server/views'
 import { PHOTOMETER_TESTS } from '@/stand-ins/photometer'
@@ -20,16 +28,16 @@ import { DropReader } from '@/ui/test/DropReader'
 import { MeterReader } from '@/ui/test/MeterReader'
 import { stripReminder } from '@/ui/test/reminders'
 import { StripReader } from '@/ui/test/StripReader'
-import { answerWords } from '@/words/choiceWords'
-import { dueWords, SCHOOL_WORDS } from '@/words/dueWords'
-import { entryWords } from '@/words/entryWords'
-import { floorWords } from '@/words/verdictWords'
+import { formatAnswer } from '@/words/choiceWords'
+import { formatDue, SCHOOL_WORDS } from '@/words/dueWords'
+import { formatEntry } from '@/words/entryWords'
+import { formatFloor } from '@/words/verdictWords'
 import {
+  type DisplayPreferences,
   dayAndClock,
-  fixedWords,
+  formatFixed,
+  formatNumber,
   METHOD_WORDS,
-  numberWords,
-  type Reader,
   temperatureSign,
   unitOf,
 } from '@/words/words'
@@ -94,21 +102,21 @@ const FirstKit = ({ view, method }: { view: TubView; method: 'strip' | 'drops' }
 
 const Reading = ({
   view,
-  reader,
+  preferences,
   method,
   kit,
 }: {
   view: TubView
-  reader: Reader
+  preferences: DisplayPreferences
   method: Method
   kit: KitRow | undefined
 }) => {
   const { tub, now } = view
   const shared = {
-    action: keepEntry,
+    action: saveEntry,
     tubId: tub.id,
-    latest: toWallClock(now, reader.timeZone),
-    initial: { when: 'now', at: toWallClock(now, reader.timeZone) },
+    latest: toWallClock(now, preferences.timeZone),
+    initial: { when: 'now', at: toWallClock(now, preferences.timeZone) },
   }
   if (kit?.spec.kind === 'strip')
     return (
@@ -124,14 +132,14 @@ const Reading = ({
         pads={kit.spec.pads.map((pad) => ({
           quantity: pad.quantity,
           name: QUANTITY[pad.quantity].shortName,
-          unit: unitOf(pad.quantity, reader),
+          unit: unitOf(pad.quantity, preferences),
           due: isDue(view.estimate, pad.quantity),
           marks: marksOf(pad).map((mark) => ({
             ...mark,
             label:
               pad.quantity === 'pH'
-                ? fixedWords(mark.value, 1, reader)
-                : numberWords(mark.value, 2, reader),
+                ? formatFixed(mark.value, 1, preferences)
+                : formatNumber(mark.value, 2, preferences),
           })),
         }))}
       />
@@ -149,7 +157,7 @@ const Reading = ({
           .map((quantity) => ({
             quantity,
             name: QUANTITY[quantity].name,
-            unit: unitOf(quantity, reader),
+            unit: unitOf(quantity, preferences),
           }))}
       />
     )
@@ -162,7 +170,7 @@ const Reading = ({
         key="meter"
         {...shared}
         address={`/api/tubs/${tub.id}/device`}
-        rows={testRows(view, reader).map(({ quantity, name, unit, last, expected }) => {
+        rows={testRows(view, preferences).map(({ quantity, name, unit, last, expected }) => {
           const found = replies.find(({ reply }) => reply.test === quantity)
           return {
             quantity,
@@ -181,7 +189,7 @@ const Reading = ({
       key={method}
       {...shared}
       method={method}
-      rows={testRows(view, reader, method)}
+      rows={testRows(view, preferences, method)}
       draftKey={`test.${tub.id}.${method}`}
       submitLabel="Keep this test"
     />
@@ -189,28 +197,28 @@ const Reading = ({
 }
 
 /** The water out of the pipe: what the next fill and every top-up bring. */
-const FillWater = ({ view, reader }: { view: TubView; reader: Reader }) => {
+const FillWater = ({ view, preferences }: { view: TubView; preferences: DisplayPreferences }) => {
   const { tub, estimate, now, journal } = view
   const last = journal.find((entry) => entry.kind === 'fillTest')
   return (
     <>
       <p className="small mb-4 max-w-[60ch] text-muted">
         {last
-          ? `Last read ${dayAndClock(last.at, reader)}: ${entryWords(last, reader)}. ${estimate.fillTestedAt === undefined ? 'That is too long ago to count; until it is read again, the figures of the tub’s set-up do.' : 'It counts for thirty days.'}`
+          ? `Last read ${dayAndClock(last.at, preferences)}: ${formatEntry(last, preferences)}. ${estimate.fillTestedAt === undefined ? 'That is too long ago to count; until it is read again, the figures of the tub’s set-up do.' : 'It counts for thirty days.'}`
           : 'Straight from the hose, after it has run a minute. It can be other water from day to day, so it is read before each fill.'}
       </p>
       <EntryForm
         key={journal.length}
-        action={keepEntry}
+        action={saveEntry}
         tubId={tub.id}
         kind="fillTest"
         draftKey={`fillTest.${tub.id}`}
-        latest={toWallClock(now, reader.timeZone)}
+        latest={toWallClock(now, preferences.timeZone)}
         products={[]}
         submitLabel="Keep this reading"
         initial={{
           when: 'now',
-          at: toWallClock(now, reader.timeZone),
+          at: toWallClock(now, preferences.timeZone),
           source: tub.fillWater.source,
           method: 'strip',
         }}
@@ -220,11 +228,11 @@ const FillWater = ({ view, reader }: { view: TubView; reader: Reader }) => {
 }
 
 const Test = async ({ params, searchParams }: TestProps) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
   const kits = loadKits()
   const { tub, journal } = view
-  const floor = floorWords(tub, reader)
+  const floor = formatFloor(tub, preferences)
   const lastTest = journal.find((entry) => entry.kind === 'test')
   const method =
     METHODS.find((one) => one === query.with) ??
@@ -243,7 +251,7 @@ const Test = async ({ params, searchParams }: TestProps) => {
         <p
           className={`small mt-1 max-w-[66ch] text-muted ${kit?.spec.kind === 'strip' ? 'hidden lg:block' : ''}`}
         >
-          {dueWords(view, reader)}
+          {formatDue(view, preferences)}
         </p>
       )}
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
@@ -273,9 +281,9 @@ const Test = async ({ params, searchParams }: TestProps) => {
         <FirstKit view={view} method={method} />
       )}
       {fill ? (
-        <FillWater view={view} reader={reader} />
+        <FillWater view={view} preferences={preferences} />
       ) : (
-        <Reading view={view} reader={reader} method={method} kit={kit} />
+        <Reading view={view} preferences={preferences} method={method} kit={kit} />
       )}
       <section aria-label="When you test" className="mt-6 border-hair border-t pt-3">
         <p className="small max-w-[60ch] text-muted">
@@ -307,8 +315,8 @@ const Test = async ({ params, searchParams }: TestProps) => {
                 key={value}
                 action={choosePlan}
                 hidden={{ tub: String(tub.id), asks: 'sanitizing', value }}
-                label={`${chosen ? '● ' : ''}${answerWords('sanitizing', value).toLowerCase()}`}
-                title={`${answerWords('sanitizing', value)}${chosen ? ', chosen' : ''}`}
+                label={`${chosen ? '● ' : ''}${formatAnswer('sanitizing', value).toLowerCase()}`}
+                title={`${formatAnswer('sanitizing', value)}${chosen ? ', chosen' : ''}`}
                 className={chosen ? 'quiet font-semibold' : 'quiet'}
               />
             )

@@ -9,7 +9,7 @@ import { TubForm } from '@/ui/form/TubForm'
 export const metadata: Metadata = { title: 'Tub' }
 
 const TubPage = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { tub, now } = view
   return (
     <>
@@ -28,7 +28,7 @@ const TubPage = async ({ params }: TubParams) => {
         first={false}
         draftKey={`tub.${tub.id}`}
         hidden={{ tub: String(tub.id) }}
-        today={toWallClock(now, reader.timeZone).slice(0, 10)}
+        today={toWallClock(now, preferences.timeZone).slice(0, 10)}
         initial={tubFields(view.row)}
       />
     </>

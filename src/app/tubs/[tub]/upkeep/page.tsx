@@ -4,17 +4,17 @@ import {
   addFilterSet,
   addStay,
   handleFilter,
-  keepEntry,
+  importCalendar,
   makeCalendar,
   removeStay,
+  saveEntry,
   setQuiet,
-  takeCalendar,
 } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, type UpkeepDay, upkeepDay } from '@/app/upkeepDay'
-import { seasonStrip } from '@/core/upkeep/seasonStrip'
+import { DAY, seasonStrip } from '@/core'
 import { toWallClock } from '@/server/moment'
-import { quietHours } from '@/server/nudges'
+import { quietHours } from '@/server/reminders'
 import { choresOfTubs } from '@/server/upkeep'
 import type { TubView } from '@/server/views'
 import { theStore } from '@/store/database'
@@ -25,14 +25,12 @@ import { ChoreItem } from '@/ui/upkeep/ChoreItem'
 import { FilterSets } from '@/ui/upkeep/FilterSets'
 import { LookForm } from '@/ui/upkeep/LookForm'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
-import { NudgeSettings } from '@/ui/upkeep/NudgeSettings'
+import { ReminderSettings } from '@/ui/upkeep/ReminderSettings'
 import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
 import { Stays } from '@/ui/upkeep/Stays'
-import { agendaWords } from '@/words/agendaWords'
-import { mostUrgent, weekTitle, whyWords } from '@/words/choreWords'
-import { type Reader, weekday } from '@/words/words'
-import { DAY } from "@/core/time";
-
+import { formatAgenda } from '@/words/agendaWords'
+import { formatWhy, mostUrgent, weekTitle } from '@/words/choreWords'
+import { type DisplayPreferences, weekday } from '@/words/words'
 export const metadata: Metadata = { title: 'Upkeep' }
 
 interface UpkeepProps extends TubParams {
@@ -40,7 +38,15 @@ interface UpkeepProps extends TubParams {
 }
 
 /** Tests, doses and the shock have places of their own; on the walk they are pointed to. */
-const Elsewhere = ({ view, day, reader }: { view: TubView; day: UpkeepDay; reader: Reader }) => {
+const Elsewhere = ({
+  view,
+  day,
+  preferences,
+}: {
+  view: TubView
+  day: UpkeepDay
+  preferences: DisplayPreferences
+}) => {
   const items = view.agenda.filter(
     ({ kind, due }) =>
       (kind === 'test' || kind === 'retest' || kind === 'dose' || kind === 'shock') &&
@@ -50,7 +56,7 @@ const Elsewhere = ({ view, day, reader }: { view: TubView; day: UpkeepDay; reade
   return (
     <ul className="mt-2">
       {items.map((item) => {
-        const { what, minutes, place } = agendaWords(item, reader)
+        const { what, minutes, place } = formatAgenda(item, preferences)
         return (
           <li key={`${item.kind}${item.due}`} className="border-hair border-t">
             <Link
@@ -72,17 +78,17 @@ const DayChoice = ({
   base,
   all,
   day,
-  reader,
+  preferences,
 }: {
   base: string
   all: boolean
   day: UpkeepDay
-  reader: Reader
+  preferences: DisplayPreferences
 }) => (
   <nav aria-label="Day" className="mt-3 flex flex-wrap gap-1 print:hidden">
     {Array.from({ length: 7 }, (_, i) => {
-      const at = reader.now + i * DAY
-      const date = toWallClock(at, reader.timeZone).slice(0, 10)
+      const at = preferences.now + i * DAY
+      const date = toWallClock(at, preferences.timeZone).slice(0, 10)
       const here = date === day.date
       return (
         <Link
@@ -93,7 +99,7 @@ const DayChoice = ({
           aria-current={here ? 'date' : undefined}
           className={`small inline-flex min-h-11 items-center rounded-md px-2.5 ${here ? 'bg-spruce font-semibold text-paper' : 'text-muted hover:text-ink'}`}
         >
-          {i === 0 ? 'Today' : weekday(at, reader)}
+          {i === 0 ? 'Today' : weekday(at, preferences)}
         </Link>
       )
     })}
@@ -101,11 +107,11 @@ const DayChoice = ({
 )
 
 const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
   const { tub, journal, chores, filters, noFilter, stays, now } = view
   const store = theStore()
-  const day = upkeepDay(query.day, reader)
+  const day = upkeepDay(query.day, preferences)
   const all = query.tubs === 'all' && view.tubs.length > 1
   const base = `/tubs/${tub.id}/upkeep`
   const tubs = allTubs(store)
@@ -133,12 +139,12 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
               minutes,
               day.isToday
                 ? 'today'
-                : `on ${weekday(Date.parse(`${day.date}T12:00Z`), { ...reader, timeZone: 'UTC' })}`,
+                : `on ${weekday(Date.parse(`${day.date}T12:00Z`), { ...preferences, timeZone: 'UTC' })}`,
             )}
           </h1>
           <p className="small mt-1 max-w-[68ch] text-muted">
             {first
-              ? `${first.chore.name} matters most. ${whyWords(first, reader)}`
+              ? `${first.chore.name} matters most. ${formatWhy(first, preferences)}`
               : 'Bathing brings what it dirties forward, a quiet time stretches it, doing it moves it on.'}
           </p>
         </div>
@@ -150,7 +156,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
       </header>
       {noFilter !== undefined && <NoFilter since={noFilter} renderedAt={now} />}
       <div className="flex flex-wrap items-center gap-x-6">
-        <DayChoice base={base} all={all} day={day} reader={reader} />
+        <DayChoice base={base} all={all} day={day} preferences={preferences} />
         {view.tubs.length > 1 && (
           <Link
             href={`${base}?day=${day.date}${all ? '' : '&tubs=all'}`}
@@ -165,8 +171,8 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
         key={`strip-${key}`}
         strip={strip}
         tubId={tub.id}
-        keep={keepEntry}
-        reader={reader}
+        keep={saveEntry}
+        preferences={preferences}
       />
       <div className="mt-4 grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-8">
@@ -192,15 +198,15 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                         tubId={walk.id}
                         litres={tubs.find(({ id }) => id === walk.id)?.volumeLitres ?? 0}
                         item={item}
-                        keep={keepEntry}
-                        reader={reader}
+                        keep={saveEntry}
+                        preferences={preferences}
                       />
                     )
                   })}
                 </ul>
               </div>
             ))}
-            <Elsewhere view={view} day={day} reader={reader} />
+            <Elsewhere view={view} day={day} preferences={preferences} />
           </section>
           {ahead.length > 0 && (
             <details>
@@ -212,8 +218,8 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                     tubId={tub.id}
                     litres={tub.volumeLitres}
                     item={item}
-                    keep={keepEntry}
-                    reader={reader}
+                    keep={saveEntry}
+                    preferences={preferences}
                   />
                 ))}
               </ul>
@@ -232,17 +238,17 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
             tubs={view.tubs}
             keep={addFilterSet}
             act={handleFilter}
-            today={toWallClock(now, reader.timeZone).slice(0, 10)}
-            reader={reader}
+            today={toWallClock(now, preferences.timeZone).slice(0, 10)}
+            preferences={preferences}
           />
-          <LookForm key={`look-${key}`} tubId={tub.id} keep={keepEntry} />
+          <LookForm key={`look-${key}`} tubId={tub.id} keep={saveEntry} />
           <Stays
             tubId={tub.id}
             stays={stays}
             keep={addStay}
             drop={removeStay}
-            take={takeCalendar}
-            reader={reader}
+            take={importCalendar}
+            preferences={preferences}
           />
           <CalendarAddress
             of="tub"
@@ -258,7 +264,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
               open={makeCalendar}
             />
           )}
-          <NudgeSettings tubId={tub.id} {...quiet} keep={setQuiet} />
+          <ReminderSettings tubId={tub.id} {...quiet} keep={setQuiet} />
         </div>
       </div>
     </>

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
-import { keepEntry } from '@/app/actions'
+import { saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { PRODUCTS } from '@/core/products/product'
+import { PRODUCTS } from '@/core'
 import { sessionState } from '@/server/session'
 import { holdsBack } from '@/server/views'
 import { Countdown } from '@/ui/dose/Countdown'
@@ -14,10 +14,10 @@ import { Signs } from '@/ui/dose/Signs'
 import { Spoons } from '@/ui/dose/Spoons'
 import { TickForm } from '@/ui/dose/TickForm'
 import { Closed, ClosedMark } from '@/ui/today/Closed'
-import { closureWords } from '@/words/closureWords'
+import { formatClosure } from '@/words/closureWords'
 import { inUnits } from '@/words/inUnits'
-import { handWords, scoopsOf, stepName } from '@/words/planWords'
-import { clock, stepWords } from '@/words/words'
+import { formatHand, scoopsOf, stepName } from '@/words/planWords'
+import { clock, formatStep } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Dosing' }
 
@@ -42,7 +42,7 @@ const Screen = ({
  * shows the same step, and a step done otherwise than planned changes the next.
  */
 const Session = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { tub, plan, round, now, waiting, bathers, schedule } = view
   const [step] = plan.steps
   const done = round.doses.length + round.aerations.length
@@ -61,8 +61,8 @@ const Session = async ({ params }: TubParams) => {
         label={step ? 'Wait before the next step' : 'Wait before the test'}
       />
       <p className="max-w-[34ch] text-[17px]">
-        The {PRODUCTS[wait.product].commonName} is mixing until <b>{clock(wait.until, reader)}</b>.
-        Jets on, cover open, nobody in.
+        The {PRODUCTS[wait.product].commonName} is mixing until{' '}
+        <b>{clock(wait.until, preferences)}</b>. Jets on, cover open, nobody in.
       </p>
     </div>
   )
@@ -74,7 +74,7 @@ const Session = async ({ params }: TubParams) => {
 
   const held = view.verdict.closures.find(holdsBack)
   if (held) {
-    const { why, lift, action } = closureWords(held, reader)
+    const { why, lift, action } = formatClosure(held, preferences)
     return (
       <>
         <Screen over={over} title="Closed. Nothing goes in.">
@@ -103,7 +103,8 @@ const Session = async ({ params }: TubParams) => {
         <Screen over={over} title="Everybody out first.">
           <p className="mt-4 max-w-[42ch] text-[18px]">
             By the journal {bathers.people === 1 ? 'somebody is' : `${bathers.people} are`} in until{' '}
-            {clock(bathers.until, reader)}. If they are out already, correct the soak in the record.
+            {clock(bathers.until, preferences)}. If they are out already, correct the soak in the
+            record.
           </p>
           <p className="mt-4 flex gap-6">
             <Link href={`/tubs/${tub.id}/record?kind=soak`} className="plain">
@@ -129,7 +130,7 @@ const Session = async ({ params }: TubParams) => {
             {ring}
             <p className="mt-5 max-w-[46ch]">
               Then test. Soak again when the test is right, from about{' '}
-              <b>{clock(schedule.mixedAt, reader)}</b>.
+              <b>{clock(schedule.mixedAt, preferences)}</b>.
             </p>
           </Screen>
         ) : (
@@ -144,7 +145,7 @@ const Session = async ({ params }: TubParams) => {
             </p>
           </Screen>
         )}
-        <Closed view={view} reader={reader} />
+        <Closed view={view} preferences={preferences} />
         <p className="mt-6 flex flex-wrap items-center gap-6">
           <Link href={`/tubs/${tub.id}/test`} className={wait ? 'plain' : 'go'}>
             Test the water
@@ -160,15 +161,15 @@ const Session = async ({ params }: TubParams) => {
       </>
     )
 
-  const { figure, name } = stepWords(step, reader)
-  const tick = tickOf(step, view, reader)
+  const { figure, name } = formatStep(step, preferences)
+  const tick = tickOf(step, view, preferences)
   const after = plan.steps[1]
   return (
     <>
       <Screen over={over} title={`${figure} ${name}`}>
         {step.kind === 'add' && (
           <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-[19px]">
-            <span>about {handWords(step, reader)}</span>
+            <span>about {formatHand(step, preferences)}</span>
             {scoopsOf(step) === undefined && <Spoons product={step.product} grams={step.grams} />}
           </p>
         )}
@@ -178,11 +179,11 @@ const Session = async ({ params }: TubParams) => {
         <div className="mt-4">
           <Signs jets={step.jets} cover={step.cover} />
         </div>
-        <p className="mt-3 max-w-[48ch] text-muted">{inUnits(step.why, reader)}</p>
+        <p className="mt-3 max-w-[48ch] text-muted">{inUnits(step.why, preferences)}</p>
         <div className="mt-4">
           <TickForm
             key={`${done}-${figure}`}
-            action={keepEntry}
+            action={saveEntry}
             what={tick.what}
             unit={tick.unit}
             turn={!wait}
@@ -198,8 +199,8 @@ const Session = async ({ params }: TubParams) => {
         <p className="small mt-4 text-muted">
           {step.waitMinutes > 0 ? `Then a wait of ${step.waitMinutes} minutes, ` : 'Then '}
           {after
-            ? `and ${stepName(after)} about ${clock(schedule.starts[1] ?? now, reader)}.`
-            : `and a test about ${clock(schedule.mixedAt, reader)}.`}
+            ? `and ${stepName(after)} about ${clock(schedule.starts[1] ?? now, preferences)}.`
+            : `and a test about ${clock(schedule.mixedAt, preferences)}.`}
         </p>
         <p className="mt-3">{back}</p>
       </Screen>

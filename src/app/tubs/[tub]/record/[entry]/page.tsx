@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
-import { keepEntry } from '@/app/actions'
+import { saveEntry } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
-import { programmeOf } from '@/core/programmes/programme'
+import { programmeOf } from '@/core'
 import { entryFields } from '@/server/entryFields'
 import { toWallClock } from '@/server/moment'
 import { EntryForm } from '@/ui/form/EntryForm'
@@ -17,23 +17,23 @@ export const metadata: Metadata = { title: 'Correct an entry' }
 
 const Correct = async ({ params }: { params: Promise<{ tub: string; entry: string }> }) => {
   const { tub: tubParam, entry: entryParam } = await params
-  const { view, reader } = await loadTub(tubParam)
+  const { view, preferences } = await loadTub(tubParam)
   const { tub, journal, now } = view
   const entry = journal.find(({ id }) => String(id) === entryParam)
   if (!entry) notFound()
   const record = `/tubs/${tub.id}/record`
   const shared = {
-    action: keepEntry,
+    action: saveEntry,
     tubId: tub.id,
-    latest: toWallClock(now, reader.timeZone),
+    latest: toWallClock(now, preferences.timeZone),
     draftKey: `correct.${entry.id}`,
-    initial: entryFields(entry, tub, reader.timeZone),
+    initial: entryFields(entry, tub, preferences.timeZone),
     replaces: entry.id,
     submitLabel: 'Keep the correction',
   }
   const read = entry.kind === 'test' ? entry.body.readings : {}
   const { tested } = programmeOf(tub.programme)
-  const rows = testRows(view, reader, 'shop').filter(
+  const rows = testRows(view, preferences, 'shop').filter(
     ({ quantity }) => read[quantity] !== undefined || tested.includes(quantity),
   )
   return (
@@ -42,7 +42,7 @@ const Correct = async ({ params }: { params: Promise<{ tub: string; entry: strin
         Back to the record
       </Link>
       <h1 className="serif title">
-        Correct the {KIND_WORDS[entry.kind].toLowerCase()} of {dayAndClock(entry.at, reader)}
+        Correct the {KIND_WORDS[entry.kind].toLowerCase()} of {dayAndClock(entry.at, preferences)}
       </h1>
       <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
         The old entry stays underneath, and undo brings it back. Everything Pavrel says is worked

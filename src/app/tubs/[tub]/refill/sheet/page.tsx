@@ -3,16 +3,16 @@ import Link from 'next/link'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { inUnits } from '@/words/inUnits'
-import { lengthWords, sumWords } from '@/words/refillWords'
-import { dayAndClock, dose, stepWords, volume } from '@/words/words'
+import { formatLength, formatSum } from '@/words/refillWords'
+import { dayAndClock, dose, formatStep, volume } from '@/words/words'
 
 export const metadata: Metadata = { title: 'The day of the refill' }
 
 /** The day on one page, for a clip by the tub. */
 const RefillSheet = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { tub } = view
-  const { schedule, balance, conflicts } = loadRefill(view, reader)
+  const { schedule, balance, conflicts } = loadRefill(view, preferences)
   return (
     <article className="max-w-[820px]">
       <p className="print:hidden">
@@ -21,10 +21,11 @@ const RefillSheet = async ({ params }: TubParams) => {
         </Link>
       </p>
       <h1 className="serif title">
-        {tub.name}: new water, {volume(tub.volumeLitres, reader)}
+        {tub.name}: new water, {volume(tub.volumeLitres, preferences)}
       </h1>
       <p className="small">
-        Start {dayAndClock(schedule.start, reader)}, ready {dayAndClock(schedule.ready, reader)}.
+        Start {dayAndClock(schedule.start, preferences)}, ready{' '}
+        {dayAndClock(schedule.ready, preferences)}.
       </p>
       <p className="safety small mt-2">
         Power off at the breaker before draining and before filters. Pump and vacuum on an outlet
@@ -32,11 +33,11 @@ const RefillSheet = async ({ params }: TubParams) => {
       </p>
       {conflicts.map((conflict) => (
         <p key={conflict} className="note mt-1">
-          {inUnits(conflict, reader)}
+          {inUnits(conflict, preferences)}
         </p>
       ))}
       <ol className="mt-3">
-        {schedule.placed
+        {schedule.scheduled
           .filter(({ state }) => state !== 'skipped')
           .toSorted((a, b) => a.start - b.start)
           .map(({ stage, start, end, state }) => (
@@ -46,29 +47,32 @@ const RefillSheet = async ({ params }: TubParams) => {
             >
               <span aria-hidden="true">{state === 'done' ? '☑' : '☐'}</span>
               <time className="note tabular">
-                {dayAndClock(start, reader)}
-                <br />– {dayAndClock(end, reader)}
+                {dayAndClock(start, preferences)}
+                <br />– {dayAndClock(end, preferences)}
               </time>
               <div>
                 <b className="small">{stage.name}</b>{' '}
                 <span className="note text-muted">
-                  {sumWords(stage, reader)} = {lengthWords(stage.handsMinutes + stage.aloneMinutes)}
+                  {formatSum(stage, preferences)} ={' '}
+                  {formatLength(stage.handsMinutes + stage.aloneMinutes)}
                 </span>
                 <p className="note">
-                  {inUnits(stage.checks.join(' '), reader)}
+                  {inUnits(stage.checks.join(' '), preferences)}
                   {stage.product &&
-                    ` First ${dose(stage.product.product, stage.product.grams, reader)}.`}
+                    ` First ${dose(stage.product.product, stage.product.grams, preferences)}.`}
                   {stage.id === 'balance' &&
                     balance.length > 0 &&
                     ` ${balance
                       .map((step) => {
-                        const { figure, name } = stepWords(step, reader)
+                        const { figure, name } = formatStep(step, preferences)
                         return `${figure} ${name}`
                       })
                       .join('; ')}.`}
                 </p>
                 {stage.cautions.length > 0 && (
-                  <p className="note font-semibold">{inUnits(stage.cautions.join(' '), reader)}</p>
+                  <p className="note font-semibold">
+                    {inUnits(stage.cautions.join(' '), preferences)}
+                  </p>
                 )}
               </div>
             </li>

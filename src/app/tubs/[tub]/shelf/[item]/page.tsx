@@ -1,12 +1,9 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
-import { changeOnShelf, dropFromShelf } from '@/app/actions'
+import { changeOnShelf, removeFromShelf } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
-import { handlingOf } from '@/core/advice/handling'
-import { doseUnit } from '@/core/products/measure'
-import { PRODUCTS, type ProductFamily } from '@/core/products/product'
-import { strengthOnLabel } from '@/core/products/strength'
+import { doseUnit, handlingOf, PRODUCTS, type ProductFamily, strengthOnLabel } from '@/core'
 import { shelfFields } from '@/server/shelf'
 import { PostButton } from '@/ui/form/PostButton'
 import { ShelfForm } from '@/ui/shelf/ShelfForm'
@@ -48,7 +45,7 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
       />
       <div className="mt-8">
         <PostButton
-          action={dropFromShelf}
+          action={removeFromShelf}
           hidden={{ tub: String(tub.id), item: String(item.id) }}
           label="Take it off the shelf"
         />

@@ -2,10 +2,9 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { addKit } from '@/app/actions'
 import { loadKits, loadTub, type TubParams } from '@/app/tubView'
-import { programmeOf } from '@/core/programmes/programme'
-import { genericDrops, genericStrips } from '@/core/testing/kit'
+import { genericDrops, genericStrips, programmeOf } from '@/core'
 import { PostButton } from '@/ui/form/PostButton'
-import { kitWords } from '@/words/kitWords'
+import { formatKit } from '@/words/kitWords'
 
 export const metadata: Metadata = { title: 'Test kits' }
 
@@ -45,7 +44,7 @@ const Kits = async ({ params }: TubParams) => {
               className="flex flex-wrap items-baseline justify-between gap-x-5 border-hair border-t py-2"
             >
               <span>
-                <b>{kit.name}</b> <span className="small text-muted">{kitWords(kit)}</span>
+                <b>{kit.name}</b> <span className="small text-muted">{formatKit(kit)}</span>
               </span>
               <span className="flex gap-5">
                 <Link href={`${base}?with=${kit.spec.kind}&kit=${kit.id}`} className="quiet">

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
-import { keepEntry } from '@/app/actions'
+import { saveEntry } from '@/app/actions'
 import { loadKits, loadTub, type TubParams } from '@/app/tubView'
-import { QUANTITY } from '@/core/testing/quantity'
+import { QUANTITY } from '@/core'
 import { toWallClock } from '@/server/moment'
 import { PhotoReader } from '@/ui/test/PhotoReader'
 import { unitOf } from '@/words/words'
@@ -15,7 +15,7 @@ interface PhotoProps extends TubParams {
 }
 
 const Photo = async ({ params, searchParams }: PhotoProps) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { kit: named } = await searchParams
   const kit = loadKits().find(({ id, spec }) => String(id) === named && spec.kind === 'strip')
   if (kit?.spec.kind !== 'strip') notFound()
@@ -28,7 +28,7 @@ const Photo = async ({ params, searchParams }: PhotoProps) => {
       </Link>
       <h1 className="serif title mb-3">{kit.name}, from a picture</h1>
       <PhotoReader
-        action={keepEntry}
+        action={saveEntry}
         tubId={tub.id}
         kitId={kit.id}
         waitSeconds={spec.waitSeconds}
@@ -40,10 +40,10 @@ const Photo = async ({ params, searchParams }: PhotoProps) => {
         pads={spec.pads.map((pad) => ({
           pad,
           name: QUANTITY[pad.quantity].name,
-          unit: unitOf(pad.quantity, reader),
+          unit: unitOf(pad.quantity, preferences),
         }))}
-        initial={{ when: 'now', at: toWallClock(now, reader.timeZone) }}
-        latest={toWallClock(now, reader.timeZone)}
+        initial={{ when: 'now', at: toWallClock(now, preferences.timeZone) }}
+        latest={toWallClock(now, preferences.timeZone)}
       />
     </>
   )

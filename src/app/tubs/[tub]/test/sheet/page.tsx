@@ -1,13 +1,13 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { keepSheetRows, readSheet } from '@/app/actions'
+import { readSheet, saveSheetRows } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { SheetReader } from '@/ui/test/SheetReader'
 
 export const metadata: Metadata = { title: 'A sheet of analyses' }
 
 const Sheet = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const base = `/tubs/${view.tub.id}/test`
   return (
     <>
@@ -21,10 +21,10 @@ const Sheet = async ({ params }: TubParams) => {
       </p>
       <SheetReader
         tubId={view.tub.id}
-        timeZone={reader.timeZone}
-        locale={reader.locale}
+        timeZone={preferences.timeZone}
+        locale={preferences.locale}
         read={readSheet}
-        keep={keepSheetRows}
+        keep={saveSheetRows}
       />
     </>
   )

@@ -2,16 +2,16 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { setChoreTo } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { allChoresOf, LANES } from '@/core/upkeep/chore'
+import { allChoresOf, LANES } from '@/core'
 import { theStore } from '@/store/database'
 import { choreIdOf, removedChoreRulesOf } from '@/store/upkeep'
 import { PostButton } from '@/ui/form/PostButton'
-import { intervalWords, LANE_WORDS, seasonWords } from '@/words/choreWords'
+import { formatInterval, formatSeason, LANE_WORDS } from '@/words/choreWords'
 
 export const metadata: Metadata = { title: 'All chores' }
 
 const Chores = async ({ params }: TubParams) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const { tub, rules } = view
   const base = `/tubs/${tub.id}/upkeep/chores`
   const chores = allChoresOf(tub, rules)
@@ -54,7 +54,7 @@ const Chores = async ({ params }: TubParams) => {
                       <span className="small block text-muted">
                         {paused
                           ? 'paused'
-                          : `${intervalWords(interval, reader)}${seasonWords(chore)}`}
+                          : `${formatInterval(interval, preferences)}${formatSeason(chore)}`}
                         , {minutes} min
                         {ruled && !id.startsWith('own-') && ', changed here'}
                       </span>

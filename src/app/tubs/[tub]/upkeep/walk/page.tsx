@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { keepEntry } from '@/app/actions'
+import { saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, upkeepDay } from '@/app/upkeepDay'
 import { choresOfTubs } from '@/server/upkeep'
@@ -16,11 +16,11 @@ interface WalkProps extends TubParams {
 
 /** The list of a day one chore a screen; what was ticked has left the list, so a reload goes on where it was. */
 const Walk = async ({ params, searchParams }: WalkProps) => {
-  const { view, reader } = await loadTub((await params).tub)
+  const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
   const { tub, now } = view
   const store = theStore()
-  const day = upkeepDay(query.day, reader)
+  const day = upkeepDay(query.day, preferences)
   const all = query.tubs === 'all'
   const base = `/tubs/${tub.id}/upkeep`
   const passed = typeof query.passed === 'string' ? query.passed.split(' ').filter(Boolean) : []
@@ -51,8 +51,8 @@ const Walk = async ({ params, searchParams }: WalkProps) => {
           left={open.length}
           minutes={minutes}
           pass={`${base}/walk?${query_}&passed=${encodeURIComponent([...passed, keyOf(current)].join(' '))}`}
-          keep={keepEntry}
-          reader={reader}
+          keep={saveEntry}
+          preferences={preferences}
         />
       ) : (
         <>

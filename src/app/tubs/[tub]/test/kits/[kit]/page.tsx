@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
-import { changeKit, dropKit } from '@/app/actions'
+import { changeKit, removeKit } from '@/app/actions'
 import { loadKits, loadTub } from '@/app/tubView'
-import { QUANTITIES, QUANTITY, readingError } from '@/core/testing/quantity'
+import { QUANTITIES, QUANTITY, readingError } from '@/core'
 import { kitFields } from '@/server/kits'
 import { PostButton } from '@/ui/form/PostButton'
 import { KitForm } from '@/ui/test/KitForm'
@@ -57,7 +57,7 @@ const OneKit = async ({ params }: { params: Promise<{ tub: string; kit: string }
       />
       <div className="mt-8">
         <PostButton
-          action={dropKit}
+          action={removeKit}
           hidden={{ tub: String(tub.id), kit: String(kit.id) }}
           label="Remove this kit"
         />

@@ -3,11 +3,11 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { changeChore, setChoreTo } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
-import { allChoresOf, schoolsOf } from '@/core/upkeep/chore'
+import { allChoresOf, schoolsOf } from '@/core'
 import { choreFields } from '@/server/chores'
 import { PostButton } from '@/ui/form/PostButton'
 import { ChoreForm } from '@/ui/upkeep/ChoreForm'
-import { intervalWords } from '@/words/choreWords'
+import { formatInterval } from '@/words/choreWords'
 
 export const metadata: Metadata = { title: 'A chore' }
 
@@ -25,7 +25,7 @@ const BLANK = {
 
 const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: string }> }) => {
   const { tub: tubParam, chore: choreParam } = await params
-  const { view, reader } = await loadTub(tubParam)
+  const { view, preferences } = await loadTub(tubParam)
   const { tub, rules } = view
   const id = decodeURIComponent(choreParam)
   const isNew = id === 'new'
@@ -48,7 +48,7 @@ const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: str
         initial={choreFields(chore, tub)}
         schools={schools.map(({ name, interval }) => ({
           name,
-          words: intervalWords(interval, reader),
+          words: formatInterval(interval, preferences),
           fields: choreFields({ ...chore, interval }, tub),
         }))}
         volumeUnit={tub.units.volume === 'litre' ? 'L' : 'gal'}

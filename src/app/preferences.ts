@@ -1,7 +1,7 @@
 import { cookies, headers } from 'next/headers'
 import { isTimeZone } from '@/server/moment'
 import { THEMES, type Theme } from '@/ui/shell/theme'
-import type { Reader } from '@/words/words'
+import type { DisplayPreferences } from '@/words/words'
 
 const localeOf = (accepted: string | null): string => {
   for (const part of (accepted ?? '').split(',')) {
@@ -25,7 +25,10 @@ const inEnglish = (locale: string): string => {
 export const chosenLocale = async (): Promise<string> =>
   inEnglish(localeOf((await headers()).get('accept-language')))
 
-export const readerOf = async (units: Reader['units'], now: number): Promise<Reader> => {
+export const preferencesOf = async (
+  units: DisplayPreferences['units'],
+  now: number,
+): Promise<DisplayPreferences> => {
   const zone = (await cookies()).get('pavrel-zone')?.value
   return {
     locale: await chosenLocale(),

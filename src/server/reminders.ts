@@ -1,9 +1,9 @@
 import { TZDate } from '@date-fns/tz'
 import Joi from 'joi'
-import { isQuiet, type Nudge, nudgesFor } from '@/core/upkeep/reminder'
+import { isQuiet, type Reminder, remindersFor } from '@/core'
 import type { Store } from '@/store/database'
 import type { QuietHours } from '@/store/schema'
-import { keepSetting, settingOf } from '@/store/settings'
+import { saveSetting, settingOf } from '@/store/settings'
 import { check, type Fields, number, type Outcome, refused } from './form'
 import { choresOfTubs } from './upkeep'
 
@@ -13,19 +13,19 @@ const USUAL: QuietHours = { fromHour: 20, toHour: 8 }
 export const quietHours = (store: Store): QuietHours => settingOf(store, 'quiet') ?? USUAL
 
 /** What may be told on this wall's clock now; nothing in quiet hours. */
-export const nudgesNow = (
+export const remindersNow = (
   store: Store,
   now: number,
   zone: string,
-): { tub: string; nudges: Nudge[] }[] => {
+): { tub: string; nudges: Reminder[] }[] => {
   if (isQuiet(quietHours(store), new TZDate(now, zone).getHours())) return []
   return choresOfTubs(store, now).flatMap(({ id, name, chores }) => {
-    const nudges = nudgesFor(id, chores, now)
+    const nudges = remindersFor(id, chores, now)
     return nudges.length > 0 ? [{ tub: name, nudges }] : []
   })
 }
 
-export const keepQuiet = (store: Store, fields: Fields): Outcome => {
+export const saveQuiet = (store: Store, fields: Fields): Outcome => {
   const checked = check<QuietHours>(
     Joi.object({
       fromHour: number({ name: 'Quiet from', low: 0, high: 23, unit: "o'clock", required: true }),
@@ -37,6 +37,6 @@ export const keepQuiet = (store: Store, fields: Fields): Outcome => {
   const { fromHour, toHour } = checked.value
   if (!Number.isInteger(fromHour) || !Number.isInteger(toHour))
     return refused(fields, { fromHour: 'Quiet hours: whole hours from 0 to 23.' })
-  keepSetting(store, 'quiet', { fromHour, toHour })
+  saveSetting(store, 'quiet', { fromHour, toHour })
   return { ok: true }
 }

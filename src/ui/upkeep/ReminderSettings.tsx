@@ -5,7 +5,7 @@ import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 
 /** Leave to notify, and the hours in which nothing does. */
-export const NudgeSettings = ({
+export const ReminderSettings = ({
   tubId,
   fromHour,
   toHour,

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import type { Nudge } from '@/core/upkeep/reminder'
+import type { Reminder } from '@/core'
 
 const EVERY_MILLISECONDS = 15 * 60_000
 const TOLD = 'pavrel.nudged'
@@ -27,14 +27,14 @@ const notify = async (title: string, body: string) => {
 }
 
 /** Says once what is due, where the browser was given leave. */
-export const Nudger = () => {
+export const Reminders = () => {
   useEffect(() => {
     const look = async () => {
       if (!('Notification' in window) || Notification.permission !== 'granted') return
       try {
         const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
         const answer = await fetch(`/api/nudges?zone=${encodeURIComponent(zone)}`)
-        const tubs = (await answer.json()) as { tub: string; nudges: Nudge[] }[]
+        const tubs = (await answer.json()) as { tub: string; nudges: Reminder[] }[]
         const told = toldBefore()
         for (const { tub, nudges } of tubs) {
           const fresh = nudges.filter(({ key }) => !told.includes(key))

@@ -1,0 +1,303 @@
+/** The face of the core: all that the other rooms may import. What is not here is the core’s own business. */
+
+export { type Alternative, type Question, questionsFor } from './advice/alternatives'
+export { pairTo } from './advice/balance'
+export type { CalculationLine } from './advice/calculation'
+export { bathersIn, dosingCycleOf, type Wait, waitingUntil } from './advice/dosingCycle'
+export { byLabel, dueReadings, isDue } from './advice/due'
+export { feederIncompatibility } from './advice/feederIncompatibility'
+export { ALWAYS, type Cover, handlingOf, type Jets, whyNotAfter } from './advice/handling'
+export { inconsistencies } from './advice/inconsistencies'
+export { type Overdone, overdone } from './advice/overdone'
+export { overdoseHelp } from './advice/overdose'
+export { dosePlan, type PlanOptions } from './advice/plan'
+export type { Plan, PlanStep } from './advice/planTypes'
+export { OBJECTIVES, type Objective } from './advice/recipe'
+export { type Schedule, scheduleOf, waitBefore } from './advice/schedule'
+export { filledShelf, type ShelfItem, sourcesOf, usualShelf } from './advice/shelf'
+export { bandOf, type QuantityState, stateOf } from './advice/state'
+export { journeyTo } from './advice/whatIf'
+export {
+  between,
+  encoded,
+  type Lab,
+  type LinearRgb,
+  labOf,
+  linearOf,
+  linearOfHex,
+} from './colour/colour'
+export {
+  type Estimate,
+  estimate,
+  estimateOfReading,
+  type QuantityEstimate,
+} from './estimate/estimate'
+export { type ForecastPoint, type PlannedRise, residualForecast } from './estimate/forecast'
+export { advanceEnsemble, CLEARS_TWICE_AT } from './estimate/learning/advanceEnsemble'
+export {
+  ensembleOf,
+  expectedOf,
+  type Spread,
+  startEnsemble,
+  takeEntry,
+} from './estimate/learning/ensemble'
+export { copyEnsemble, type Ensemble } from './estimate/learning/ensembleState'
+export { estimateNow } from './estimate/learning/estimateNow'
+export { COMBINED_SHARE, FAST_FRACTION, passTime, WASTE_FADES } from './estimate/learning/kinetics'
+export { type Ahead, type Fan, fanOf, type LearntTub } from './estimate/learning/learnt'
+export {
+  DOSED_BY_HOURS,
+  deviationOf,
+  ENOUGH_READINGS,
+  mergeLearnedEstimate,
+  startingFrom,
+} from './estimate/learning/mergeLearnedEstimate'
+export { weeklyUse } from './estimate/learning/weeklyUse'
+export { demandOf, lossOf } from './estimate/rates'
+export { type StabiliserBuildup, stabiliserBuildup } from './estimate/stabiliserBuildup'
+export {
+  CLEANER_EFFECT,
+  EVAPORATES_PER_HOUR,
+  FILL_CELSIUS,
+  FILTER_FULL_AT,
+  keptInLight,
+  lossAtTemperature,
+  OPEN_AROUND_SOAK,
+  USUAL_SURROUNDINGS,
+} from './estimate/surroundings'
+export { fillWaterOf, quantityOf } from './estimate/testedWater'
+export {
+  cooledTo,
+  heatingHours,
+  holdingPowerKw,
+  KILOJOULES_PER_LITRE_KELVIN,
+  thermostatTo,
+  timeConstantFrom,
+  usualHeater,
+} from './heat/heat'
+export { type ChoreId, isChoreId, isPresetChore, type PresetChoreId } from './journal/choreId'
+export { cleansFilter } from './journal/cleansFilter'
+export {
+  type ChoreBody,
+  ENTRY_KINDS,
+  type Entry,
+  type EntryBodies,
+  type EntryKind,
+  type EntryOf,
+  type FilterBody,
+  inOrder,
+  isKind,
+  type NewEntry,
+} from './journal/entry'
+export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
+export { isHeavy, loadOf, type SoakLoad } from './journal/load'
+export { STAGE_IDS, type StageId } from './journal/stageId'
+export { OFFERED_SYMPTOMS, SYMPTOM_MEANS, SYMPTOMS, type Symptom } from './journal/symptom'
+export { addEffect, addProduct, spend } from './products/addProduct'
+export { describeEffect } from './products/describeEffect'
+export { incompatibilityIn } from './products/incompatibilities'
+export {
+  doseUnit,
+  fromDose,
+  gramsInMeasure,
+  inSpoons,
+  MEASURES,
+  type OwnScoop,
+  roundToMeasure,
+  shownDose,
+  toDose,
+} from './products/measure'
+export {
+  type LabelRule,
+  labelGrams,
+  PRODUCT_NAMES,
+  PRODUCTS,
+  type Product,
+  type ProductFamily,
+  type ProductName,
+} from './products/product'
+export { type StrengthOnLabel, strengthOnLabel } from './products/strength'
+export {
+  effectOf,
+  LIQUID_DENSITY,
+  type Strength,
+  SUBSTANCE_NAMES,
+  type SubstanceName,
+} from './products/substance'
+export { type CellFault, type CellStatus, cellDoubt, FAULT_WORDS } from './programmes/cell'
+export { feederOf } from './programmes/feederKind'
+export {
+  type Band,
+  floorBroken,
+  HEALTH_FLOOR,
+  HOTTEST_CELSIUS,
+  keepOutAbove,
+  MOST_KEEP_OUT_ABOVE,
+  middle,
+  PROGRAMMES,
+  type Programme,
+  type ProgrammeId,
+  programmeOf,
+  type Targets,
+  width,
+} from './programmes/programme'
+export { switchAdvice } from './programmes/switching'
+export { normal, seeded } from './random'
+export { firstDoses } from './refill/firstDoses'
+export { type LevelAhead, levelAhead } from './refill/levelAhead'
+export { DILUTED, type Diluted, partialChange } from './refill/partialChange'
+export { type Rate, type Rates, ratesOf } from './refill/rates'
+export { type RefillReason, refillReasons, SOLIDS_ABOVE_FILL_PPM } from './refill/refillDue'
+export {
+  type Blocked,
+  type Constraints,
+  countedBack,
+  type RefillSchedule,
+  type ScheduledStage,
+  type StageProgress,
+  scheduleForward,
+} from './refill/refillSchedule'
+export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from './refill/settings'
+export { type Refill, refillOf, type Stage } from './refill/stages'
+export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
+export { cartridgeSince } from './routine/cartridge'
+export { type FeederAdvice, type FeederMove, feederAdvice } from './routine/feeder'
+export { awayAdvice, routineOf } from './routine/routine'
+export { type StartProgress, startProgress } from './routine/startUp'
+export {
+  type AfterSoakDose,
+  type AfterSoakSchool,
+  afterSoakDoses,
+  loadTogether,
+  openSoaks,
+} from './soaks/afterSoak'
+export { COVER_MINUTES, nextShock, SHOCK_DOSE_MG_PER_LITRE, type ShockDue } from './soaks/shock'
+export { type DeviceReply, REPLY_STATES, readReply } from './testing/device'
+export {
+  type DropTest,
+  dropReading,
+  genericDrops,
+  genericStrips,
+  type Kit,
+  type KitSpec,
+  kitError,
+  type Mark,
+  marksOf,
+  type StripPad,
+  USUAL_DIP_SECONDS,
+  USUAL_WAIT_SECONDS,
+  undiluted,
+} from './testing/kit'
+export { findStrip } from './testing/photo/findStrip'
+export { isTaught } from './testing/photo/matchPad'
+export { along, distance, type Picture, type Point } from './testing/photo/picture'
+export { refusePicture, tooSmall } from './testing/photo/pictureFile'
+export { type ChartPlacement, chartPoints, readChart } from './testing/photo/readChart'
+export {
+  type PadProblem,
+  type PadReading,
+  type PictureProblem,
+  REFUSING,
+  readStrip,
+  type StripPlacement,
+  type StripReading,
+} from './testing/photo/readStrip'
+export { implausibilities } from './testing/plausibility'
+export {
+  METHODS,
+  type Method,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+  type Readings,
+  readingError,
+  type SanitizerQuantity,
+} from './testing/quantity'
+export { DAY, HOUR, type Instant, MINUTE } from './time'
+export { type AgendaItem, agenda } from './today/agenda'
+export {
+  type Closure,
+  type ClosureCode,
+  closures,
+  forbidsDosing,
+  waterCareOpens,
+} from './today/closures'
+export { type GroupTurn, gathering } from './today/gathering'
+export { aheadAt, outlookOf, type ReadyAhead } from './today/readyAhead'
+export { soakAhead } from './today/soakAhead'
+export { type Verdict, verdict } from './today/verdict'
+export { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING } from './tub/choices'
+export { FILL_READ } from './tub/fillTest'
+export { targetsNow } from './tub/targetsNow'
+export {
+  CLEANERS,
+  FILL_WATER_SOURCES,
+  type FillWater,
+  type FillWaterSource,
+  type LearntRates,
+  STANDS,
+  type Surroundings,
+  TEST_SCHOOLS,
+  type TestSchool,
+  TUB_KINDS,
+  type Tub,
+  type TubKind,
+  type VolumeBasis,
+  volumeLitres,
+} from './tub/tub'
+export {
+  fromCelsius,
+  fromGrams,
+  fromLitres,
+  fromMetres,
+  type LengthUnit,
+  LITRES_PER_US_GALLON,
+  type MassUnit,
+  MILLILITRES_PER_US_FLUID_OUNCE,
+  type TemperatureUnit,
+  toCelsius,
+  toGrams,
+  toLitres,
+  toMetres,
+  type VolumeUnit,
+} from './units'
+export {
+  allChoresOf,
+  type Chore,
+  type ChoreChange,
+  type ChoreRule,
+  choresOf,
+  LANES,
+  type Lane,
+  schoolsOf,
+} from './upkeep/chore'
+export { type ChoreDue, choresDue } from './upkeep/choreDue'
+export {
+  FILTER_KINDS,
+  type FilterEvent,
+  type FilterKind,
+  type FilterStatus,
+  filterStatus,
+  noFilterSince,
+  RECIPES,
+} from './upkeep/filterSet'
+export type { GuestStay } from './upkeep/guestStay'
+export type { Interval } from './upkeep/interval'
+export { isQuiet, type Reminder, remindersFor } from './upkeep/reminder'
+export { type SeasonStrip, type StripMark, type StripRow, seasonStrip } from './upkeep/seasonStrip'
+export { equilibriumPh, loseCarbonDioxide, TRANSFER_PER_HOUR } from './water/aerate'
+export { chlorineSpecies } from './water/chlorineCyanurate'
+export { chlorineAfter } from './water/chlorineDecay'
+export { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL, LOG_HYPOBROMOUS } from './water/constants'
+export { equilibriaFor } from './water/equilibrium'
+export { evaporate } from './water/evaporate'
+export { fastHypochlorousAcid } from './water/fastChlorine'
+export { langelierIndexCarrier, saturationIndexTrade } from './water/langelier'
+export { makeWater } from './water/makeWater'
+export { mixWater } from './water/mix'
+export { calciteIndexAt, calciteSaturationIndex } from './water/saturation'
+export { readWater, waterFromReading } from './water/solveWater'
+export { speciate } from './water/speciation'
+export { volumeByTracer } from './water/volumeByTracer'
+export { type Water, type WaterReading, WITHOUT_EXTRAS } from './water/water'
+export { assumedWeather, atTheWater, type Weather } from './weather'
