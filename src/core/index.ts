@@ -56,7 +56,7 @@ export { weeklyUse } from './estimate/learning/weeklyUse'
 export { demandOf, lossOf } from './estimate/rates'
 export { type StabiliserBuildup, stabiliserBuildup } from './estimate/stabiliserBuildup'
 export {
-  CLEANER_EFFECT,
+  DISINFECTION_EFFECT,
   EVAPORATES_PER_HOUR,
   FILL_CELSIUS,
   FILTER_FULL_AT,
@@ -226,19 +226,19 @@ export { type GroupTurn, gathering } from './today/gathering'
 export { aheadAt, outlookOf, type ReadyAhead } from './today/readyAhead'
 export { soakAhead } from './today/soakAhead'
 export { type Verdict, verdict } from './today/verdict'
-export { ACID_PARTS, CARE, type Choices, LIFTS, ORDERS, SANITIZING } from './tub/choices'
+export { ACID_PARTS, AIMS, type Choices, ORDERS, PH_RAISERS, SANITIZING } from './tub/choices'
 export { FILL_READ } from './tub/fillTest'
 export { targetsNow } from './tub/targetsNow'
 export {
-  CLEANERS,
+  EXPOSURES,
   FILL_WATER_SOURCES,
   type FillWater,
   type FillWaterSource,
   type LearntRates,
-  STANDS,
+  SUPPLEMENTARY_DISINFECTION,
   type Surroundings,
-  TEST_SCHOOLS,
-  type TestSchool,
+  TEST_RHYTHMS,
+  type TestRhythm,
   TUB_KINDS,
   type Tub,
   type TubKind,
@@ -266,9 +266,12 @@ export {
   type Chore,
   type ChoreChange,
   type ChoreRule,
+  type ChoreText,
   choresOf,
   LANES,
   type Lane,
+  presetChore,
+  type SchoolId,
   schoolsOf,
 } from './upkeep/chore'
 export { type ChoreDue, choresDue } from './upkeep/choreDue'

@@ -1,10 +1,10 @@
 import {
   addProduct,
   CHLORINE_G_PER_MOL,
-  CLEANER_EFFECT,
   CLEARS_TWICE_AT,
   COMBINED_SHARE,
   CYANURIC_ACID_G_PER_MOL,
+  DISINFECTION_EFFECT,
   EVAPORATES_PER_HOUR,
   FAST_FRACTION,
   FILL_CELSIUS,
@@ -82,7 +82,7 @@ export const virtualTub = (
   let floater: { product: ProductName; grams: number } | undefined
 
   const surroundings = tub.surroundings ?? USUAL_SURROUNDINGS
-  const cleaner = CLEANER_EFFECT[surroundings.cleaner]
+  const cleaner = DISINFECTION_EFFECT[surroundings.supplementaryDisinfection]
   const heater = usualHeater(tub)
   const evaporated = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
   const keptUp = [

@@ -7,6 +7,7 @@ import { soaksAhead } from '@/store/plannedSoaks'
 import { openRefill } from '@/store/refills'
 import { saveSetting, settingOf } from '@/store/settings'
 import { allTubs, findTub, type TubRow, tubOfCalendar, updateTub } from '@/store/tubs'
+import { choreName, choreText } from '@/words/choreText'
 import { type Fields, type Outcome, refused } from './form'
 import { zoneOf } from './moment'
 import { refillView } from './refillView'
@@ -54,8 +55,8 @@ const addTub = (
       start,
       end: new Date(start.getTime() + DAY),
       allDay: true,
-      summary: `${prefix}${chore.name} (${chore.minutes} min)`,
-      description: [...chore.how, ...chore.cautions].join('\n'),
+      summary: `${prefix}${choreName(chore)} (${chore.minutes} min)`,
+      description: [...choreText(chore).how, ...choreText(chore).cautions].join('\n'),
       ...(byDaysAlone && !chore.season && why !== 'postponed' && interval.days
         ? { repeating: { freq: ICalEventRepeatingFreq.DAILY, interval: interval.days } }
         : {}),

@@ -1,9 +1,9 @@
 import {
   ACID_PARTS,
-  CARE,
+  AIMS,
   type Choices,
-  LIFTS,
   ORDERS,
+  PH_RAISERS,
   PRODUCT_NAMES,
   programmeOf,
   SANITIZING,
@@ -13,9 +13,9 @@ import { findTub, updateTub } from '@/store/tubs'
 import { type Fields, type Outcome, refused } from './form'
 
 const VALUES: Record<keyof Choices, readonly string[]> = {
-  lift: LIFTS,
+  raisePh: PH_RAISERS,
   acidParts: ACID_PARTS,
-  care: CARE,
+  aim: AIMS,
   order: ORDERS,
   sanitizing: SANITIZING,
   acid: PRODUCT_NAMES,

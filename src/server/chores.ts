@@ -1,12 +1,16 @@
+import { isDeepStrictEqual } from 'node:util'
 import Joi from 'joi'
 import {
   allChoresOf,
+  type Chore,
   type ChoreChange,
   fromLitres,
   type Interval,
   isPresetChore,
   LANES,
   type Lane,
+  type PresetChoreId,
+  presetChore,
   toLitres,
 } from '@/core'
 import type { Store } from '@/store/database'
@@ -18,6 +22,7 @@ import {
   toRule,
   updateChoreRule,
 } from '@/store/upkeep'
+import { choreText } from '@/words/choreText'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 
 /** Five years; what comes more seldom is no chore. */
@@ -122,25 +127,17 @@ const shown = (value: number | undefined) =>
 
 /** A chore as its form shows it. */
 export const choreFields = (
-  chore: Pick<
-    ReturnType<typeof allChoresOf>[number],
-    | 'name'
-    | 'lane'
-    | 'purpose'
-    | 'interval'
-    | 'windowDays'
-    | 'minutes'
-    | 'needs'
-    | 'how'
-    | 'cautions'
-  > & { season?: { fromMonth: number; toMonth: number } },
+  chore: Pick<Chore, 'id' | 'text' | 'lane' | 'interval' | 'windowDays' | 'minutes'> & {
+    season?: Chore['season']
+  },
   tub: TubRow,
 ): Fields => {
+  const text = choreText(chore)
   const { interval, season } = chore
   return {
-    name: chore.name,
+    name: text.name,
     lane: chore.lane,
-    purpose: chore.purpose,
+    purpose: text.purpose,
     days: shown(interval.days),
     soakHours: shown(interval.soakHours),
     personHours: shown(interval.personHours),
@@ -149,12 +146,22 @@ export const choreFields = (
     drain: interval.drain ?? '',
     windowDays: shown(chore.windowDays),
     minutes: shown(chore.minutes),
-    needs: chore.needs,
-    how: chore.how.join('\n'),
-    cautions: chore.cautions.join('\n'),
+    needs: text.needs,
+    how: text.how.join('\n'),
+    cautions: text.cautions.join('\n'),
     fromMonth: shown(season?.fromMonth),
     toMonth: shown(season?.toMonth),
   }
+}
+
+/** What a form says otherwise than the preset: that alone is kept, so that better words and intervals reach the rest. */
+const differenceOf = (change: ChoreChange, preset: Chore): ChoreChange => {
+  const before = { ...preset, ...choreText(preset), season: preset.season ?? null }
+  return Object.fromEntries(
+    Object.entries(change).filter(
+      ([key, value]) => !isDeepStrictEqual(value, before[key as keyof ChoreChange]),
+    ),
+  )
 }
 
 const ruleOf = (store: Store, tubId: number, chore: string): ChoreRuleRow | undefined =>
@@ -168,7 +175,10 @@ export const saveChore = (store: Store, tubId: number, fields: Fields, now: numb
   if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
   const checked = changeOf(fields, tub)
   if ('errors' in checked) return refused(fields, checked.errors)
-  const { change } = checked
+  const { change: given } = checked
+  const change = isPresetChore(fields.chore ?? '')
+    ? differenceOf(given, presetChore(fields.chore as PresetChoreId, tub))
+    : given
   const next = `/tubs/${tubId}/upkeep/chores`
   if (!fields.chore) {
     insertChoreRule(store, { tubId, preset: null, change, createdAt: now })

@@ -4,6 +4,7 @@ import { isQuiet, type Reminder, remindersFor } from '@/core'
 import type { Store } from '@/store/database'
 import type { QuietHours } from '@/store/schema'
 import { saveSetting, settingOf } from '@/store/settings'
+import { choreName } from '@/words/choreText'
 import { check, type Fields, number, type Outcome, refused } from './form'
 import { choresOfTubs } from './upkeep'
 
@@ -12,16 +13,21 @@ const USUAL: QuietHours = { fromHour: 20, toHour: 8 }
 
 export const quietHours = (store: Store): QuietHours => settingOf(store, 'quiet') ?? USUAL
 
+/** A reminder with the chore's name, for a browser to show. */
+export type Told = Omit<Reminder, 'chore'> & { name: string }
+
 /** What may be told on this wall's clock now; nothing in quiet hours. */
 export const remindersNow = (
   store: Store,
   now: number,
   zone: string,
-): { tub: string; nudges: Reminder[] }[] => {
+): { tub: string; reminders: Told[] }[] => {
   if (isQuiet(quietHours(store), new TZDate(now, zone).getHours())) return []
   return choresOfTubs(store, now).flatMap(({ id, name, chores }) => {
-    const nudges = remindersFor(id, chores, now)
-    return nudges.length > 0 ? [{ tub: name, nudges }] : []
+    const reminders = remindersFor(id, chores, now).map(
+      ({ key, chore, late }): Told => ({ key, name: choreName(chore), late }),
+    )
+    return reminders.length > 0 ? [{ tub: name, reminders }] : []
   })
 }
 

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import {
-  CLEANERS,
   DAY,
+  EXPOSURES,
   estimate,
   FILL_WATER_SOURCES,
   type FillWater,
@@ -18,11 +18,11 @@ import {
   type ProgrammeId,
   programmeOf,
   type SanitizerQuantity,
-  STANDS,
+  SUPPLEMENTARY_DISINFECTION,
   type Surroundings,
   switchAdvice,
   type Targets,
-  TEST_SCHOOLS,
+  TEST_RHYTHMS,
   type TemperatureUnit,
   TUB_KINDS,
   type TubKind,
@@ -65,8 +65,8 @@ interface TubFields {
   fillMinutes?: number
   fillFlow?: number
   kind: TubKind
-  cleaner: Surroundings['cleaner']
-  stands: Surroundings['stands']
+  supplementaryDisinfection: Surroundings['supplementaryDisinfection']
+  exposure: Surroundings['exposure']
   source: FillWater['source']
   fillPh?: number
   fillAlkalinity?: number
@@ -156,8 +156,10 @@ const schema = (temperatureUnit: TemperatureUnit) => {
     fillMinutes: size('fillMinutes'),
     fillFlow: size('fillFlow'),
     kind: oneOf('Kind of tub', TUB_KINDS).optional().default('hard shell'),
-    cleaner: oneOf('Ozone or lamp', CLEANERS).optional().default('none'),
-    stands: oneOf('Where it stands', STANDS).optional().default('shade'),
+    supplementaryDisinfection: oneOf('Ozone or lamp', SUPPLEMENTARY_DISINFECTION)
+      .optional()
+      .default('none'),
+    exposure: oneOf('Where it stands', EXPOSURES).optional().default('shade'),
     source: oneOf('Fill water', FILL_WATER_SOURCES),
     fillPh: number({ name: 'pH of the fill water', low: 4, high: 11 }),
     fillAlkalinity: number({
@@ -308,8 +310,8 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
       place: value.place,
       kind: value.kind,
       surroundings: {
-        cleaner: value.cleaner,
-        stands: value.stands,
+        supplementaryDisinfection: value.supplementaryDisinfection,
+        exposure: value.exposure,
         hoursFromUtc: hoursFromUtc(zoneOf(fields)),
       },
       volumeLitres: litres,
@@ -415,8 +417,8 @@ export const tubFields = (tub: TubRow): Fields => {
     name: tub.name,
     place: tub.place,
     kind: tub.kind,
-    cleaner: tub.surroundings?.cleaner ?? 'none',
-    stands: tub.surroundings?.stands ?? 'shade',
+    supplementaryDisinfection: tub.surroundings?.supplementaryDisinfection ?? 'none',
+    exposure: tub.surroundings?.exposure ?? 'shade',
     volumeWay: basis.by,
     volumeUnit: units.volume,
     temperatureUnit: units.temperature,
@@ -442,7 +444,7 @@ export const tubFields = (tub: TubRow): Fields => {
 
 /** When this tub's people test. */
 export const chooseSchool = (store: Store, tubId: number, fields: Fields): Outcome => {
-  const school = TEST_SCHOOLS.find((one) => one === fields.school)
+  const school = TEST_RHYTHMS.find((one) => one === fields.school)
   if (!school) return refused(fields, {}, {}, 'Choose when you test.')
   return updateTub(store, tubId, { testSchool: school })
     ? { ok: true }

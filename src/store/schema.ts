@@ -29,7 +29,7 @@ import type {
   Surroundings,
   Targets,
   TemperatureUnit,
-  TestSchool,
+  TestRhythm,
   TubKind,
   VolumeBasis,
   VolumeUnit,
@@ -55,7 +55,7 @@ export const tubs = sqliteTable('tubs', {
   targets: text('targets', { mode: 'json' }).$type<Targets>().notNull(),
   fillWater: text('fill_water', { mode: 'json' }).$type<FillWater>().notNull(),
   setTemperatureCelsius: real('set_temperature_celsius').notNull(),
-  testSchool: text('test_school').$type<TestSchool>().notNull().default('after soak'),
+  testSchool: text('test_school').$type<TestRhythm>().notNull().default('after soak'),
   units: text('units', { mode: 'json' }).$type<Units>().notNull(),
   /** Where practice knows more than one way: what its people chose. */
   choices: text('choices', { mode: 'json' }).$type<Partial<Choices>>().notNull().default({}),

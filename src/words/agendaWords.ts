@@ -1,6 +1,7 @@
 import { type AgendaItem, HOUR, MINUTE, QUANTITY, type Quantity } from '@/core'
+import { choreName } from './choreText'
 import { CLOSURE_SHORT, formatClosure } from './closureWords'
-import { type DisplayPreferences, day, dayAndClock, formatStep, list } from './words'
+import { type DisplayPreferences, day, dayAndClock, formatStep, list, lowerFirst } from './words'
 
 export interface AgendaWords {
   when: string
@@ -70,21 +71,23 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
         minutes,
         place: item.advice === 'dose' ? 'dose' : item.advice === 'closed' ? 'now' : 'test',
       }
-    case 'chores':
+    case 'chores': {
+      const names = item.chores.map(choreName)
       return {
         when: 'this week',
         what:
-          item.names.length > 3
-            ? `${item.names.slice(0, 2).join(', ')} and ${item.names.length - 2} more`
-            : list(item.names),
+          names.length > 3
+            ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
+            : list(names),
         minutes,
         place: 'upkeep',
       }
+    }
     case 'closed': {
       const { lift, action } = formatClosure(item.closure, preferences)
       return {
         when: 'now',
-        what: `Closed (${CLOSURE_SHORT[item.closure.code]}): ${lift.slice(0, 1).toLowerCase()}${lift.slice(1).replace(/\.$/, '')}`,
+        what: `Closed (${CLOSURE_SHORT[item.closure.code]}): ${lowerFirst(lift).replace(/\.$/, '')}`,
         minutes,
         place: action.place,
       }

@@ -4,29 +4,29 @@ import { type DisplayPreferences, formatNumber, formatStep, list } from './words
 type Asked = Question['asks']
 
 export const QUESTION_WORDS: Record<Asked, string> = {
-  lift: 'What lifts pH',
+  raisePh: 'How to raise pH',
   order: 'Which goes first',
-  acidParts: 'Acid in how many parts',
+  acidParts: 'How to split the acid',
   acid: 'Which acid',
   sanitizer: 'Which sanitizer',
-  sanitizing: 'What the sanitizer goes by',
-  care: 'How far to go',
+  sanitizing: 'How to dose the sanitizer',
+  aim: 'How far to go',
 }
 
 const VALUE_WORDS: Record<string, string> = {
-  'lift as fits': 'What fits the alkalinity',
-  'lift soda ash': 'Soda ash: quick, and alkalinity rises too',
-  'lift air': 'Air from the jets: slow, and alkalinity stays',
+  'raisePh as fits': 'Whichever suits the alkalinity',
+  'raisePh soda ash': 'Soda ash: quick, but raises alkalinity too',
+  'raisePh air': 'Air from the jets: slow, and alkalinity stays the same',
   'order usual': 'The usual order',
   'order alkalinity first': 'Alkalinity first',
   'order pH first': 'pH first',
-  'acidParts 1': 'In one go',
-  'acidParts 2': 'Half, then a test',
-  'acidParts 3': 'A third, then a test',
-  'sanitizing by test': 'By what was read',
-  'sanitizing by label': 'By its label, tests for balance only',
-  'care middle': 'To the middle of the range',
-  'care edge': 'Just inside the range: less poured, sooner out again',
+  'acidParts 1': 'All at once',
+  'acidParts 2': 'In halves, with a test between',
+  'acidParts 3': 'In thirds, with a test after each',
+  'sanitizing by test': 'From test results',
+  'sanitizing by label': 'From its label, with tests for balance only',
+  'aim middle': 'To the middle of the range',
+  'aim edge': 'Just inside the range: less product, but out of range sooner',
 }
 
 export const formatAnswer = (asks: Asked, value: string): string =>

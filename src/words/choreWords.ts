@@ -1,5 +1,14 @@
 import type { Chore, ChoreDue, FilterStatus, Interval, Lane } from '@/core'
-import { type DisplayPreferences, day, duration, formatNumber, list, volume } from './words'
+import { choreName } from './choreText'
+import {
+  type DisplayPreferences,
+  day,
+  duration,
+  formatNumber,
+  list,
+  upperFirst,
+  volume,
+} from './words'
 
 const plural = (n: number, one: string, preferences: DisplayPreferences) =>
   `${formatNumber(n, 1, preferences)} ${one}${n === 1 ? '' : 's'}`
@@ -108,7 +117,7 @@ export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): stri
       case 'never noted':
         return 'Not noted yet, so counted from the first entry here.'
       case 'rhythm':
-        return `${formatInterval(interval, preferences).replace(/^./, (c) => c.toUpperCase())}.`
+        return `${upperFirst(formatInterval(interval, preferences))}.`
     }
   }
   return `${last}${reason()}${guests}`
@@ -189,4 +198,4 @@ export const mostUrgent = (items: readonly ChoreDue[]): ChoreDue | undefined =>
     .toSorted((a, b) => a.due - b.due)[0]
 
 export const formatNames = (items: readonly ChoreDue[]) =>
-  list(items.map(({ chore }) => chore.name))
+  list(items.map(({ chore }) => choreName(chore)))

@@ -1,4 +1,4 @@
-import { dueReadings, programmeOf, QUANTITY, type Quantity, type TestSchool } from '@/core'
+import { dueReadings, programmeOf, QUANTITY, type Quantity, type TestRhythm } from '@/core'
 import type { TubView } from '@/server/views'
 import { type DisplayPreferences, day, list } from './words'
 
@@ -30,7 +30,7 @@ export const formatDue = ({ tub, estimate }: TubView, preferences: DisplayPrefer
 }
 
 /** The schools of when to test, each with its reason. */
-export const SCHOOL_WORDS: Record<TestSchool, { name: string; why: string }> = {
+export const SCHOOL_WORDS: Record<TestRhythm, { name: string; why: string }> = {
   'after soak': {
     name: 'after each soak',
     why: 'After each soak: the tub is put right at once, is ready next time, and nobody waits.',

@@ -219,3 +219,7 @@ export const METHOD_WORDS = {
 /** "a, b and c" */
 export const list = (parts: readonly string[]): string =>
   parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
+
+/** For a sentence that goes on after a colon. */
+export const lowerFirst = (text: string): string => text.slice(0, 1).toLowerCase() + text.slice(1)
+export const upperFirst = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1)

@@ -7,7 +7,7 @@ import { floorBroken, PROGRAMMES, programmeOf } from '@/core/programmes/programm
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { agenda } from '@/core/today/agenda'
 import { verdict } from '@/core/today/verdict'
-import type { TestSchool, Tub } from '@/core/tub/tub'
+import type { TestRhythm, Tub } from '@/core/tub/tub'
 import { journal, NOW, tested, tubWith } from './waters'
 
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
@@ -186,7 +186,7 @@ describe('when to test, by the schools (common practice)', () => {
   const start = tested(NOW - 40 * DAY, { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100 })
   const last = tested(NOW - 3 * HOUR, { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100 })
   const soak: NewEntry = { kind: 'soak', at: NOW - 2 * HOUR, body: { people: 1, minutes: 3 } }
-  const due = (testSchool: TestSchool, ...entries: NewEntry[]) => {
+  const due = (testSchool: TestRhythm, ...entries: NewEntry[]) => {
     const own = tubWith('granular chlorine', { testSchool })
     const all = journal(...entries)
     const state = estimate(own, all, NOW)

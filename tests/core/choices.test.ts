@@ -48,14 +48,14 @@ const gramsOf = ({ steps }: ReturnType<typeof dosePlan>, product: ProductName) =
 describe('ways to do it', () => {
   const acidic = { pH: 6.9, totalAlkalinityPpm: 85 }
   test('air alone moves pH and leaves alkalinity', () => {
-    const plan = planWith(acidic, { lift: 'air' })
+    const plan = planWith(acidic, { raisePh: 'air' })
     expect(products(plan)).toContain('aerate')
     expect(products(plan)).not.toContain('sodium carbonate')
     expect(plan.after.pH).toBeGreaterThan(7.1)
     expect(Math.abs(plan.after.totalAlkalinityPpm - 85)).toBeLessThan(3)
   })
   test('soda ash alone takes alkalinity along', () => {
-    const plan = planWith({ pH: 6.9, totalAlkalinityPpm: 105 }, { lift: 'soda ash' })
+    const plan = planWith({ pH: 6.9, totalAlkalinityPpm: 105 }, { raisePh: 'soda ash' })
     expect(products(plan)).toContain('sodium carbonate')
     expect(products(plan)).not.toContain('aerate')
     expect(plan.after.totalAlkalinityPpm).toBeGreaterThan(106)
@@ -70,7 +70,7 @@ describe('ways to do it', () => {
   })
   test('just inside pours less than the middle, and still lands inside', () => {
     const middle = planWith({ totalAlkalinityPpm: 55, pH: 7.5 }, {})
-    const edge = planWith({ totalAlkalinityPpm: 55, pH: 7.5 }, { care: 'edge' })
+    const edge = planWith({ totalAlkalinityPpm: 55, pH: 7.5 }, { aim: 'edge' })
     expect(gramsOf(edge, 'sodium bicarbonate')).toBeLessThan(gramsOf(middle, 'sodium bicarbonate'))
     expect(edge.after.totalAlkalinityPpm).toBeGreaterThan(80)
     expect(landingIn({ low: 80, high: 120 }, 130, 'edge')).toBe(115)

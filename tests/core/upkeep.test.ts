@@ -18,6 +18,7 @@ import { DRY_AFTER, filterStatus, noFilterSince, RECIPES } from '@/core/upkeep/f
 import { inSeason, nextInSeason } from '@/core/upkeep/interval'
 import { isQuiet, remindersFor } from '@/core/upkeep/reminder'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
+import { choreText } from '@/words/choreText'
 import { NOW, tubWith } from './waters'
 
 const tub = tubWith()
@@ -62,7 +63,9 @@ describe('presets', () => {
       for (const kind of TUB_KINDS) {
         const chores = allChoresOf({ ...tubWith(programme), kind })
         expect(new Set(chores.map((chore) => chore.id)).size).toBe(chores.length)
-        for (const { interval, how, purpose } of chores) {
+        for (const chore of chores) {
+          const { interval } = chore
+          const { how, purpose } = choreText(chore)
           expect(Object.keys(interval).length).toBeGreaterThan(0)
           expect(how.length + purpose.length).toBeGreaterThan(0)
         }
@@ -101,7 +104,7 @@ describe('rules of their own', () => {
     expect(ids).toContain('enzyme')
     expect(one('own-3', [], { rules })).toMatchObject({
       due: NOW - 20 * DAY,
-      chore: { name: 'Oil the steps' },
+      chore: { text: { name: 'Oil the steps' } },
     })
   })
   test('by hours soaked, by litres through the hose, and by every third shock', () => {
@@ -381,7 +384,7 @@ test('quiet hours go over midnight, and one chore has one key until it is done o
   expect(isQuiet({ fromHour: 9, toHour: 9 }, 9)).toBe(false)
   const key = (journal: Entry[], at = NOW) =>
     remindersFor(1, choresDue(tub, [begun, ...journal], at), at).find(
-      ({ name }) => name === 'Wipe the waterline',
+      ({ chore }) => chore.id === 'waterline',
     )?.key
   const late = [done('waterline', 9), soak(1, 20, 1)]
   expect(key(late)).toBeDefined()

@@ -9,7 +9,7 @@ import { PRODUCT_NAMES } from '@/core/products/product'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '@/core/testing/quantity'
 import { DAY, HOUR } from '@/core/time'
-import { CLEANERS, STANDS } from '@/core/tub/tub'
+import { EXPOSURES, SUPPLEMENTARY_DISINFECTION } from '@/core/tub/tub'
 import { NOW, tubWith } from '../core/waters'
 
 const hoursBefore = fc.double({ min: 0, max: 40 * 24, noNaN: true })
@@ -79,10 +79,12 @@ test.each(PROGRAMMES.map(({ id }) => id))(
     fc.assert(
       fc.property(
         entries(tested),
-        fc.constantFrom(...CLEANERS),
-        fc.constantFrom(...STANDS),
+        fc.constantFrom(...SUPPLEMENTARY_DISINFECTION),
+        fc.constantFrom(...EXPOSURES),
         (some, cleaner, stands) => {
-          const tub = tubWith(id, { surroundings: { cleaner, stands, hoursFromUtc: 1 } })
+          const tub = tubWith(id, {
+            surroundings: { supplementaryDisinfection: cleaner, exposure: stands, hoursFromUtc: 1 },
+          })
           const journal = some
             .toSorted((a, b) => a.at - b.at)
             .map((entry, i) => ({ ...entry, id: i + 1 }) as Entry)

@@ -13,7 +13,7 @@ import { toCelsius } from '@/core/units'
 import { tubWith } from '../core/waters'
 import { heldOutTub } from './heldOut'
 
-const sunny: Surroundings = { cleaner: 'none', stands: 'sun', hoursFromUtc: 0 }
+const sunny: Surroundings = { supplementaryDisinfection: 'none', exposure: 'sun', hoursFromUtc: 0 }
 const NOON = Date.UTC(2026, 5, 1, 12)
 
 describe('daylight on open water', () => {
@@ -36,7 +36,7 @@ describe('daylight on open water', () => {
     expect(keptInLight(sunny, 'bromine', 30, NOON, 60)).toBe(
       keptInLight(sunny, 'bromine', 0, NOON, 60),
     )
-    expect(keptInLight({ ...sunny, stands: 'indoors' }, 'freeChlorine', 0, NOON, 600)).toBe(1)
+    expect(keptInLight({ ...sunny, exposure: 'indoors' }, 'freeChlorine', 0, NOON, 600)).toBe(1)
     expect(keptInLight(sunny, 'freeChlorine', 0, NOON + 9 * HOUR, 60)).toBe(1)
   })
 })
@@ -97,15 +97,15 @@ describe('what an ensemble makes of it', () => {
   const plain = tubWith('granular chlorine')
 
   test('ozone uses up more, and so does a soak in the midday sun', () => {
-    expect(chlorine({ ...plain, surroundings: { ...sunny, cleaner: 'ozone' } })).toBeLessThan(
-      chlorine(plain) - 0.3,
-    )
+    expect(
+      chlorine({ ...plain, surroundings: { ...sunny, supplementaryDisinfection: 'ozone' } }),
+    ).toBeLessThan(chlorine(plain) - 0.3)
     const soak = (at: number): Entry[] => [
       { id: 7, kind: 'soak', at, body: { people: 1, minutes: 30 } },
     ]
     const noon = NOON - 5 * DAY + 2 * HOUR
     expect(chlorine({ ...plain, surroundings: sunny }, soak(noon))).toBeLessThan(
-      chlorine({ ...plain, surroundings: { ...sunny, stands: 'indoors' } }, soak(noon)) - 0.3,
+      chlorine({ ...plain, surroundings: { ...sunny, exposure: 'indoors' } }, soak(noon)) - 0.3,
     )
   })
 

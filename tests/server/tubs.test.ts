@@ -124,22 +124,32 @@ test('wall clocks and instants agree through summer time', () => {
 })
 
 test('what helps or spends its sanitizer is kept, with the clock of the place', () => {
-  const { id } = create({ cleaner: 'ozone', stands: 'sun', zone: 'America/Denver' }) as {
+  const { id } = create({
+    supplementaryDisinfection: 'ozone',
+    exposure: 'sun',
+    zone: 'America/Denver',
+  }) as {
     id: number
   }
   const tub = findTub(store, id)
-  expect(tub?.surroundings).toEqual({ cleaner: 'ozone', stands: 'sun', hoursFromUtc: -7 })
+  expect(tub?.surroundings).toEqual({
+    supplementaryDisinfection: 'ozone',
+    exposure: 'sun',
+    hoursFromUtc: -7,
+  })
   expect(tubFields(tub as NonNullable<typeof tub>)).toMatchObject({
-    cleaner: 'ozone',
-    stands: 'sun',
+    supplementaryDisinfection: 'ozone',
+    exposure: 'sun',
   })
   const { id: usual } = create() as { id: number }
   expect(findTub(store, usual)?.surroundings).toEqual({
-    cleaner: 'none',
-    stands: 'shade',
+    supplementaryDisinfection: 'none',
+    exposure: 'shade',
     hoursFromUtc: 0,
   })
-  expect(errorsOf(create({ cleaner: 'magnet' }))).toHaveProperty('cleaner')
+  expect(errorsOf(create({ supplementaryDisinfection: 'magnet' }))).toHaveProperty(
+    'supplementaryDisinfection',
+  )
 })
 
 test('the clock of a place against UTC, without its summer time, on either half of the earth', () => {

@@ -311,7 +311,7 @@ describe('stays from a calendar file (RFC 5545)', () => {
 })
 
 test('quiet hours are kept, by the clock of the wall', () => {
-  expect(remindersNow(store, NOW, 'UTC')[0]?.nudges.length).toBeGreaterThan(0)
+  expect(remindersNow(store, NOW, 'UTC')[0]?.reminders.length).toBeGreaterThan(0)
   expect(remindersNow(store, NOW, 'Asia/Tokyo').length).toBe(1)
   expect(remindersNow(store, NOW, 'Pacific/Auckland')).toEqual([])
   expect(errorsOf(saveQuiet(store, { fromHour: '25', toHour: '8' })).fromHour).toMatch(/0 to 23/)

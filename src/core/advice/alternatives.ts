@@ -4,10 +4,10 @@ import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import {
   ACID_PARTS,
-  CARE,
+  AIMS,
   type Choices,
-  LIFTS,
   ORDERS,
+  PH_RAISERS,
   SANITIZING,
   USUAL_CHOICES,
 } from '../tub/choices'
@@ -41,12 +41,12 @@ const handAcids: readonly ProductName[] = ['sodium bisulfate', 'hydrochloric aci
 
 const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
   switch (asks) {
-    case 'lift':
-      return LIFTS
+    case 'raisePh':
+      return PH_RAISERS
     case 'acidParts':
       return ACID_PARTS
-    case 'care':
-      return CARE
+    case 'aim':
+      return AIMS
     case 'order':
       return ORDERS
     case 'sanitizing':
@@ -60,7 +60,7 @@ const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
   }
 }
 
-const ASKED = ['lift', 'order', 'acidParts', 'acid', 'sanitizer', 'sanitizing', 'care'] as const
+const ASKED = ['raisePh', 'order', 'acidParts', 'acid', 'sanitizer', 'sanitizing', 'aim'] as const
 
 /**
  * The questions that matter for this water: those whose answers lead to different plans. Each answer comes with its plan, so

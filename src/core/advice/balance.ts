@@ -100,7 +100,7 @@ export const balanceAims = (
   { low, high, acidic, alkaline }: Imbalance,
   targets: Targets,
   sources: readonly Source[],
-  { lift, care }: Choices,
+  { raisePh: lift, aim: care }: Choices,
 ): Aim[] => {
   const { pH: phBand, totalAlkalinity: band } = targets
   const { pH: phNow, totalAlkalinityPpm: alkalinity } = readWater(water)

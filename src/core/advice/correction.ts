@@ -142,11 +142,11 @@ export const correctionOf = (
       shelf.filter(
         ({ product }) =>
           isAcid(product) ||
-          (isBase(product) && (choices.lift !== 'air' || product === 'sodium bicarbonate')),
+          (isBase(product) && (choices.raisePh !== 'air' || product === 'sodium bicarbonate')),
       ),
       volumeLitres,
       objective,
-      choices.lift !== 'soda ash' || imbalance.high,
+      choices.raisePh !== 'soda ash' || imbalance.high,
     )
     return misses(recipe) < REACHED ? recipe : undefined
   }

@@ -82,7 +82,7 @@ export const requiredChanges = (task: PlanContext): RequiredChanges => {
       return
     }
     const { standardDeviation } = quantities[quantity]
-    const short = landingIn(band, left, task.choices.care) - left
+    const short = landingIn(band, left, task.choices.aim) - left
     const limit = aimed === 'borate' && !neutralBorate ? BORAX_LIMIT_PPM : ROUND_LIMIT_PPM[aimed]
     const done = donePpm(task, aimed)
     const roundRoom =

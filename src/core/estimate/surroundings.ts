@@ -4,8 +4,8 @@ import type { Surroundings } from '../tub/tub'
 
 /** Where nothing is said: no ozone, no lamp, and no sun to speak of when the cover is off. */
 export const USUAL_SURROUNDINGS: Surroundings = {
-  cleaner: 'none',
-  stands: 'shade',
+  supplementaryDisinfection: 'none',
+  exposure: 'shade',
   hoursFromUtc: 0,
 }
 
@@ -13,8 +13,8 @@ export const USUAL_SURROUNDINGS: Surroundings = {
  * Times the loss without; times the fading of waste; times the clearing of combined chlorine. Ozone: common practice, 30 to 50 % a
  * day in place of 15 to 25; what it does to waste, and all of the lamp: assumed.
  */
-export const CLEANER_EFFECT: Record<
-  Surroundings['cleaner'],
+export const DISINFECTION_EFFECT: Record<
+  Surroundings['supplementaryDisinfection'],
   { loss: number; fades: number; clears: number }
 > = {
   none: { loss: 1, fades: 1, clears: 1 },
@@ -49,7 +49,7 @@ const SHIELDING_PPM = 5
 
 /** What is left of the residual after some minutes with the cover off, 0 to 1. */
 export const keptInLight = (
-  { stands, hoursFromUtc }: Surroundings,
+  { exposure: stands, hoursFromUtc }: Surroundings,
   sanitizer: SanitizerQuantity,
   cyanuricAcidPpm: number,
   at: Instant,

@@ -16,6 +16,7 @@ import { nextShock } from '../soaks/shock'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
+import type { Chore } from '../upkeep/chore'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
 import { type Closure, closures, forbidsDosing, waterCareOpens } from './closures'
 import { type SoakAhead, soakAhead } from './soakAhead'
@@ -25,7 +26,7 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'retest'; also: Quantity[] }
   | { kind: 'test'; quantities: Quantity[] }
   | { kind: 'soak'; people: number; advice: SoakAhead['advice'] }
-  | { kind: 'chores'; names: string[] }
+  | { kind: 'chores'; chores: Chore[] }
   /** What neither dosing nor testing opens; `no filter` among them. */
   | { kind: 'closed'; closure: Closure }
   | { kind: 'shock'; why: 'rhythm' | 'load' }
@@ -176,7 +177,7 @@ export const agenda = (
       kind: 'chores',
       due: now + DAY / 4,
       minutes: chores.reduce((sum, { chore }) => sum + chore.minutes, 0),
-      names: chores.map(({ chore }) => chore.name),
+      chores: chores.map(({ chore }) => chore),
     })
   const feeder = feederAdvice(tub, journal, estimate)
   if (!held && feeder && feeder.move !== 'leave it' && feeder.move !== 'test first')

@@ -1,9 +1,9 @@
 import type { ProductName } from '../products/product'
 import { type Band, middle, width } from '../programmes/programme'
 
-export const LIFTS = ['as fits', 'soda ash', 'air'] as const
+export const PH_RAISERS = ['as fits', 'soda ash', 'air'] as const
 export const ACID_PARTS = ['1', '2', '3'] as const
-export const CARE = ['middle', 'edge'] as const
+export const AIMS = ['middle', 'edge'] as const
 export const ORDERS = ['usual', 'alkalinity first', 'pH first'] as const
 
 export const SANITIZING = ['by test', 'by label'] as const
@@ -11,11 +11,11 @@ export const SANITIZING = ['by test', 'by label'] as const
 /** What a person may decide where practice knows more than one way. */
 export interface Choices {
   /** How pH is lifted: soda ash takes alkalinity along, air does not. */
-  lift: (typeof LIFTS)[number]
+  raisePh: (typeof PH_RAISERS)[number]
   /** Into how many parts an acid dose is cut, with a test after each. */
   acidParts: (typeof ACID_PARTS)[number]
   /** Where in its band a quantity is to land: in the middle, or just inside the edge it comes from. */
-  care: (typeof CARE)[number]
+  aim: (typeof AIMS)[number]
   /** Of two corrections that pull against each other, the one that goes first. */
   order: (typeof ORDERS)[number]
   /** Whether the sanitizer is dosed by what was read, or by its label's rule. */
@@ -26,9 +26,9 @@ export interface Choices {
 }
 
 export const USUAL_CHOICES: Choices = {
-  lift: 'as fits',
+  raisePh: 'as fits',
   acidParts: '1',
-  care: 'middle',
+  aim: 'middle',
   order: 'usual',
   sanitizing: 'by test',
 }
@@ -37,7 +37,7 @@ export const USUAL_CHOICES: Choices = {
 const INSIDE = 1 / 8
 
 /** Where a value outside its band should land. */
-export const landingIn = (band: Band, value: number, care: Choices['care']): number => {
+export const landingIn = (band: Band, value: number, care: Choices['aim']): number => {
   if (care === 'middle') return middle(band)
   if (value < band.low) return band.low + INSIDE * width(band)
   if (value > band.high) return band.high - INSIDE * width(band)

@@ -25,20 +25,20 @@ export interface FillWater {
 }
 
 /** When owners test: schools that differ, common practice. */
-export const TEST_SCHOOLS = ['after soak', 'before soak', 'every few days', 'weekly'] as const
-export type TestSchool = (typeof TEST_SCHOOLS)[number]
+export const TEST_RHYTHMS = ['after soak', 'before soak', 'every few days', 'weekly'] as const
+export type TestRhythm = (typeof TEST_RHYTHMS)[number]
 
 export const TUB_KINDS = ['hard shell', 'inflatable', 'swim spa'] as const
 export type TubKind = (typeof TUB_KINDS)[number]
 
 /** What helps the sanitizer along, built into many tubs. */
-export const CLEANERS = ['none', 'ozone', 'UV lamp'] as const
+export const SUPPLEMENTARY_DISINFECTION = ['none', 'ozone', 'UV lamp'] as const
 /** Where daylight is let in when the cover comes off. */
-export const STANDS = ['shade', 'sun', 'indoors'] as const
+export const EXPOSURES = ['shade', 'sun', 'indoors'] as const
 
 export interface Surroundings {
-  cleaner: (typeof CLEANERS)[number]
-  stands: (typeof STANDS)[number]
+  supplementaryDisinfection: (typeof SUPPLEMENTARY_DISINFECTION)[number]
+  exposure: (typeof EXPOSURES)[number]
   /** The clock of the place, so that noon is noon; an hour of summer time makes no difference to the sun. */
   hoursFromUtc: number
 }
@@ -60,7 +60,7 @@ export interface Tub {
   targets: Targets
   fillWater: FillWater
   /** When its people test; after each soak where nothing is said. */
-  testSchool?: TestSchool
+  testSchool?: TestRhythm
   /** How its people do what can be done in more than one way. */
   choices?: Partial<Choices>
   /** Rates of its own, where enough readings have shown them. */

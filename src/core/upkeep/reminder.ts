@@ -1,9 +1,10 @@
+import type { Chore } from './chore'
 import type { ChoreDue } from './choreDue'
 
 export interface Reminder {
-  /** The same for one chore until it is done, moved or left out: what was nudged once is not nudged again. */
+  /** The same for one chore until it is done, moved or left out: what was told once is not told again. */
   key: string
-  name: string
+  chore: Chore
   late: boolean
 }
 
@@ -24,6 +25,6 @@ export const remindersFor = (tubId: number, chores: readonly ChoreDue[], now: nu
     .filter(({ due }) => due <= now)
     .map(({ chore, times, lastDone, state }) => ({
       key: `${tubId}.${chore.id}.${times}.${lastDone ?? 0}`,
-      name: chore.name,
+      chore,
       late: state === 'late',
     }))

@@ -19,6 +19,7 @@ import {
 import type { Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
 import { allFilterSets, choreRulesOf, toRule } from '@/store/upkeep'
+import { choreName } from '@/words/choreText'
 import { check, type Fields, number, oneOf, text } from '../form'
 import { noMoment, noonOf, zoneOf } from '../moment'
 import type { Draft } from './draft'
@@ -71,7 +72,7 @@ const draftChore = (store: Store, tub: TubRow, fields: Fields, at: number): Draf
       at,
       body: {
         chore: id,
-        ...(chore && !isPresetChore(id) ? { name: chore.name } : {}),
+        ...(chore && !isPresetChore(id) ? { name: choreName(chore) } : {}),
         outcome,
         ...(note ? { note } : {}),
         ...(until === undefined ? {} : { until }),

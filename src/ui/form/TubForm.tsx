@@ -344,7 +344,7 @@ const NameStep = () => (
     <VolumeStep />
     <div className="flex flex-wrap gap-x-8 gap-y-4">
       <Choices
-        name="stands"
+        name="exposure"
         label="With the cover off it gets"
         options={[
           { value: 'shade', label: 'Shade, or only evenings' },
@@ -353,7 +353,7 @@ const NameStep = () => (
         ]}
       />
       <Choices
-        name="cleaner"
+        name="supplementaryDisinfection"
         label="Built in"
         options={[
           { value: 'none', label: 'Neither' },

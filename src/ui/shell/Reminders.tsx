@@ -1,10 +1,10 @@
 'use client'
 
 import { useEffect } from 'react'
-import type { Reminder } from '@/core'
+import type { Told } from '@/server/reminders'
 
 const EVERY_MILLISECONDS = 15 * 60_000
-const TOLD = 'pavrel.nudged'
+const TOLD = 'pavrel.reminded'
 /** More keys than this are of chores that were long done. */
 const REMEMBERED = 400
 
@@ -21,7 +21,7 @@ const notify = async (title: string, body: string) => {
   try {
     new Notification(title, { body, tag: `pavrel-${title}` })
   } catch {
-    const worker = await navigator.serviceWorker.register('/nudges.js')
+    const worker = await navigator.serviceWorker.register('/reminders.js')
     await worker.showNotification(title, { body, tag: `pavrel-${title}` })
   }
 }
@@ -33,11 +33,11 @@ export const Reminders = () => {
       if (!('Notification' in window) || Notification.permission !== 'granted') return
       try {
         const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
-        const answer = await fetch(`/api/nudges?zone=${encodeURIComponent(zone)}`)
-        const tubs = (await answer.json()) as { tub: string; nudges: Reminder[] }[]
+        const answer = await fetch(`/api/reminders?zone=${encodeURIComponent(zone)}`)
+        const tubs = (await answer.json()) as { tub: string; reminders: Told[] }[]
         const told = toldBefore()
-        for (const { tub, nudges } of tubs) {
-          const fresh = nudges.filter(({ key }) => !told.includes(key))
+        for (const { tub, reminders } of tubs) {
+          const fresh = reminders.filter(({ key }) => !told.includes(key))
           if (fresh.length === 0) continue
           told.push(...fresh.map(({ key }) => key))
           // Remembered before it is shown: better none than two.
@@ -48,7 +48,7 @@ export const Reminders = () => {
           )
         }
       } catch {
-        // No answer, no nudge; the page says what is due in any case.
+        // No answer, no reminder; the page says what is due in any case.
       }
     }
     void look()

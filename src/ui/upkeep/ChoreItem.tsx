@@ -2,6 +2,7 @@
 
 import Link from 'next/link'
 import { type ChoreDue, labelGrams, PRODUCTS } from '@/core'
+import { choreText } from '@/words/choreText'
 import { formatWhy, STATE_WORDS } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
 import { type DisplayPreferences, day } from '@/words/words'
@@ -33,6 +34,7 @@ export const ChoreItem = ({
   preferences: DisplayPreferences
 }) => {
   const { chore, state, due } = item
+  const text = choreText(chore)
   const hidden = {
     kind: 'chore',
     tub: String(tubId),
@@ -49,7 +51,7 @@ export const ChoreItem = ({
       {nth === undefined ? <ChoreMark state={state} /> : <b>{nth}</b>}
       <div className="min-w-0">
         <p className="leading-snug">
-          {chore.name}{' '}
+          {text.name}{' '}
           <span className="small whitespace-nowrap text-muted">
             {chore.minutes} min
             {state !== 'due' && (
@@ -65,17 +67,17 @@ export const ChoreItem = ({
           <summary className="quiet !min-h-9 text-[14px]">How, and other answers</summary>
           <div className="small mt-1 max-w-[60ch]">
             <p className="text-muted">
-              {chore.purpose}
-              {chore.needs && ` Needs ${chore.needs}.`}
+              {text.purpose}
+              {text.needs && ` Needs ${text.needs}.`}
             </p>
             <ol className="mt-1 list-decimal pl-5">
-              {chore.how.map((step) => (
+              {text.how.map((step) => (
                 <li key={step}>{inUnits(step, preferences)}</li>
               ))}
             </ol>
-            {chore.cautions.length > 0 && (
+            {text.cautions.length > 0 && (
               <div className="safety mt-2">
-                {chore.cautions.map((caution) => (
+                {text.cautions.map((caution) => (
                   <p key={caution}>{caution}</p>
                 ))}
               </div>
@@ -107,7 +109,7 @@ export const ChoreItem = ({
                 action={keep}
                 hidden={{ ...hidden, outcome: 'postponed' }}
                 label="Three days later"
-                title={`${chore.name}: three days later`}
+                title={`${text.name}: three days later`}
               />
               <DraftForm
                 action={keep}
@@ -145,7 +147,7 @@ export const ChoreItem = ({
         <Link
           href={doseLink(tubId, chore.product ?? 'enzyme', grams)}
           className="plain self-start !min-h-11"
-          aria-label={`Dose it: ${chore.name}`}
+          aria-label={`Dose it: ${text.name}`}
         >
           Dose it
         </Link>
@@ -154,7 +156,7 @@ export const ChoreItem = ({
           action={keep}
           hidden={{ ...hidden, outcome: 'done' }}
           label="Done"
-          title={`Done: ${chore.name}`}
+          title={`Done: ${text.name}`}
           className="plain self-start !min-h-11"
         />
       )}

@@ -2,6 +2,7 @@
 
 import { startTransition, useActionState, useRef, useState } from 'react'
 import type { SeasonStrip as Strip, StripMark, StripRow } from '@/core'
+import { choreName } from '@/words/choreText'
 import { formatWhy, LANE_WORDS } from '@/words/choreWords'
 import { type DisplayPreferences, day } from '@/words/words'
 import type { Action } from '../form/draft'
@@ -68,16 +69,16 @@ const layout = (strip: Strip) => {
 /** Names without what the lane says already. */
 const rowName = ({ due: { chore } }: StripRow) =>
   chore.id.startsWith('own-')
-    ? chore.name.length > 17
-      ? `${chore.name.slice(0, 16)}…`
-      : chore.name
+    ? choreName(chore).length > 17
+      ? `${choreName(chore).slice(0, 16)}…`
+      : choreName(chore)
     : chore.id.replace(/^(filter|cover) /, '')
 
 const markWords = (
   { due: { chore } }: StripRow,
   { at, what, note }: StripMark,
   preferences: DisplayPreferences,
-) => `${chore.name}: ${SHAPE_WORDS[what]}, ${day(at, preferences)}${note ? `. ${note}` : ''}`
+) => `${choreName(chore)}: ${SHAPE_WORDS[what]}, ${day(at, preferences)}${note ? `. ${note}` : ''}`
 
 /** A due mark that pointer and keys carry to another day. */
 const DueMark = ({
@@ -116,18 +117,18 @@ const DueMark = ({
     onMove: (to) =>
       tell(
         to === 0
-          ? `${row.due.chore.name}: stays on ${day(mark.at, preferences)}`
-          : `${row.due.chore.name}: to ${day(start + to * DAY, preferences)}`,
+          ? `${choreName(row.due.chore)}: stays on ${day(mark.at, preferences)}`
+          : `${choreName(row.due.chore)}: to ${day(start + to * DAY, preferences)}`,
       ),
     onDrop: (to) => move(row, start + to * DAY),
   })
   const at = days === 0 ? mark.at : start + days * DAY
-  const words = `${row.due.chore.name}, ${SHAPE_WORDS[mark.what]} ${day(mark.at, preferences)}. ${formatWhy(row.due, preferences)}`
+  const words = `${choreName(row.due.chore)}, ${SHAPE_WORDS[mark.what]} ${day(mark.at, preferences)}. ${formatWhy(row.due, preferences)}`
   return (
     <g
       role="slider"
       tabIndex={0}
-      aria-label={row.due.chore.name}
+      aria-label={choreName(row.due.chore)}
       aria-valuenow={Math.round((at - now) / DAY)}
       aria-valuemin={Math.min(0, Math.round((mark.at - now) / DAY))}
       aria-valuemax={Math.max(180, Math.round((at - now) / DAY))}
@@ -188,7 +189,7 @@ export const SeasonStrip = ({
       stay: 'yes',
     }))
       data.set(name, value)
-    setTold(`${row.due.chore.name}: moved to ${day(at, preferences)}.`)
+    setTold(`${choreName(row.due.chore)}: moved to ${day(at, preferences)}.`)
     startTransition(() => act(data))
   }
   const months = firstsOfMonths(from, to, preferences)

@@ -2,6 +2,7 @@
 
 import Link from 'next/link'
 import { type ChoreDue, labelGrams } from '@/core'
+import { choreText } from '@/words/choreText'
 import { formatWhy } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
 import type { DisplayPreferences } from '@/words/words'
@@ -34,6 +35,7 @@ export const WalkStep = ({
   preferences: DisplayPreferences
 }) => {
   const { chore } = item
+  const text = choreText(chore)
   const grams = chore.product && labelGrams(chore.product, litres)
   return (
     <section aria-labelledby="chore">
@@ -42,18 +44,18 @@ export const WalkStep = ({
         {left === 1 ? 'The last one' : `${left} left`}, {minutes} minutes
       </p>
       <h1 id="chore" className="serif title mt-1">
-        {chore.name}
+        {text.name}
       </h1>
       <p className="small mt-1 text-muted">{formatWhy(item, preferences)}</p>
-      {chore.needs && <p className="mt-3">Take along {chore.needs}.</p>}
+      {text.needs && <p className="mt-3">Take along {text.needs}.</p>}
       <ol className="mt-3 list-decimal pl-6 text-[18px] leading-relaxed">
-        {chore.how.map((step) => (
+        {text.how.map((step) => (
           <li key={step}>{inUnits(step, preferences)}</li>
         ))}
       </ol>
-      {chore.cautions.length > 0 && (
+      {text.cautions.length > 0 && (
         <div className="safety mt-4">
-          {chore.cautions.map((caution) => (
+          {text.cautions.map((caution) => (
             <p key={caution}>{caution}</p>
           ))}
         </div>

@@ -7,7 +7,7 @@ import type { Tub } from '../../tub/tub'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
 import { AIR_CARBON_DIOXIDE_ATM, CHLORINE_G_PER_MOL } from '../../water/constants'
 import {
-  CLEANER_EFFECT,
+  DISINFECTION_EFFECT,
   EVAPORATES_PER_HOUR,
   FILTER_FULL_AT,
   lossAtTemperature,
@@ -75,7 +75,8 @@ export const advanceEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): v
     : PRODUCTS[sanitizer === 'bromine' ? 'bromochlorodimethylhydantoin' : 'trichlor'].perGram
   const perGram = (effect.freeChlorineMmol + effect.bromineMmol) / tub.volumeLitres
   const cellPerGram = 1000 / CHLORINE_G_PER_MOL / tub.volumeLitres
-  const cleaner = CLEANER_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).cleaner]
+  const cleaner =
+    DISINFECTION_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).supplementaryDisinfection]
   const acid = sanitizer === 'bromine' || sanitizer === 'freeChlorine'
   const unrest = ensemble.processNoise.residual.times
   const heater = usualHeater(tub)

@@ -12,7 +12,7 @@ import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../../water/constan
 import { readWater } from '../../water/solveWater'
 import { DOSE_ERROR, FILL_TEST_COUNTS } from '../estimate'
 import {
-  CLEANER_EFFECT,
+  DISINFECTION_EFFECT,
   FILL_CELSIUS,
   keptInLight,
   OPEN_AROUND_SOAK,
@@ -40,7 +40,8 @@ const LOSS_PER_HOUR = 0.22 / 24
 /** Start: median and spread of the logarithm. Where each comes from stands in docs/estimate.md. */
 const priorOf = (tub: Tub): Record<Learnt, { median: number; spread: number }> => {
   const { sanitizer, lossPerHour } = programmeOf(tub.programme)
-  const cleaner = CLEANER_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).cleaner]
+  const cleaner =
+    DISINFECTION_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).supplementaryDisinfection]
   const halogen = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
   return {
     /** Per hour at 38 °C with a clean filter. */

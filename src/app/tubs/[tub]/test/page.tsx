@@ -14,7 +14,7 @@ import {
   QUANTITY,
   type Quantity,
   SANITIZING,
-  TEST_SCHOOLS,
+  TEST_RHYTHMS,
 } from '@/core'
 import { toWallClock } from '@/server/moment'
 import type { TubView } from '@/server/views'
@@ -290,7 +290,7 @@ const Test = async ({ params, searchParams }: TestProps) => {
           <b className="text-ink">When you test.</b> {SCHOOL_WORDS[tub.testSchool].why}
         </p>
         <div className="flex flex-wrap gap-x-5">
-          {TEST_SCHOOLS.map((school) => (
+          {TEST_RHYTHMS.map((school) => (
             <PostButton
               key={school}
               action={setSchool}

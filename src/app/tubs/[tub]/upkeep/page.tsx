@@ -29,8 +29,9 @@ import { ReminderSettings } from '@/ui/upkeep/ReminderSettings'
 import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
 import { Stays } from '@/ui/upkeep/Stays'
 import { formatAgenda } from '@/words/agendaWords'
+import { choreName } from '@/words/choreText'
 import { formatWhy, mostUrgent, weekTitle } from '@/words/choreWords'
-import { type DisplayPreferences, weekday } from '@/words/words'
+import { type DisplayPreferences, lowerFirst, weekday } from '@/words/words'
 export const metadata: Metadata = { title: 'Upkeep' }
 
 interface UpkeepProps extends TubParams {
@@ -144,8 +145,8 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
           </h1>
           <p className="small mt-1 max-w-[68ch] text-muted">
             {first
-              ? `${first.chore.name} matters most. ${formatWhy(first, preferences)}`
-              : 'Bathing brings what it dirties forward, a quiet time stretches it, doing it moves it on.'}
+              ? `Most important: ${lowerFirst(choreName(first.chore))}. ${formatWhy(first, preferences)}`
+              : 'Heavy use brings chores forward, quiet weeks push them back, and doing one starts its interval again.'}
           </p>
         </div>
         {here.length > 0 && (

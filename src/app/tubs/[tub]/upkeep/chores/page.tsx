@@ -6,6 +6,7 @@ import { allChoresOf, LANES } from '@/core'
 import { theStore } from '@/store/database'
 import { choreIdOf, removedChoreRulesOf } from '@/store/upkeep'
 import { PostButton } from '@/ui/form/PostButton'
+import { choreName } from '@/words/choreText'
 import { formatInterval, formatSeason, LANE_WORDS } from '@/words/choreWords'
 
 export const metadata: Metadata = { title: 'All chores' }
@@ -40,7 +41,8 @@ const Chores = async ({ params }: TubParams) => {
             {chores
               .filter((chore) => chore.lane === lane)
               .map((chore) => {
-                const { id, name, interval, paused, minutes } = chore
+                const { id, interval, paused, minutes } = chore
+                const name = choreName(chore)
                 const ruled = rules.some((rule) => rule.chore === id)
                 return (
                   <li

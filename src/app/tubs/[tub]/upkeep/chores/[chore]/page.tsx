@@ -7,20 +7,18 @@ import { allChoresOf, schoolsOf } from '@/core'
 import { choreFields } from '@/server/chores'
 import { PostButton } from '@/ui/form/PostButton'
 import { ChoreForm } from '@/ui/upkeep/ChoreForm'
+import { choreName, SCHOOL_NAMES } from '@/words/choreText'
 import { formatInterval } from '@/words/choreWords'
 
 export const metadata: Metadata = { title: 'A chore' }
 
 const BLANK = {
-  name: '',
+  id: 'own-0',
   lane: 'equipment',
-  purpose: '',
+  text: { name: '' },
   interval: {},
   windowDays: 3,
   minutes: 10,
-  needs: '',
-  how: [],
-  cautions: [],
 } as const
 
 const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: string }> }) => {
@@ -33,21 +31,21 @@ const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: str
   if (!chore) notFound()
   const own = id.startsWith('own-')
   const ruled = rules.some((rule) => rule.chore === id)
-  const schools = 'id' in chore ? schoolsOf(chore.id) : []
+  const schools = schoolsOf(chore.id)
   return (
     <div className="max-w-[820px]">
       <Link href={`/tubs/${tub.id}/upkeep/chores`} className="quiet">
         All chores
       </Link>
-      <h1 className="serif title mb-4">{isNew ? 'A chore of your own' : chore.name}</h1>
+      <h1 className="serif title mb-4">{isNew ? 'Add your own chore' : choreName(chore)}</h1>
       <ChoreForm
         key={JSON.stringify(chore)}
         action={changeChore}
         tubId={tub.id}
         chore={isNew ? undefined : id}
         initial={choreFields(chore, tub)}
-        schools={schools.map(({ name, interval }) => ({
-          name,
+        schools={schools.map(({ id: school, interval }) => ({
+          name: SCHOOL_NAMES[school],
           words: formatInterval(interval, preferences),
           fields: choreFields({ ...chore, interval }, tub),
         }))}
@@ -58,7 +56,7 @@ const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: str
           <PostButton
             action={setChoreTo}
             hidden={{ tub: String(tub.id), chore: id, to: own ? 'removed' : 'preset' }}
-            label={own ? 'Take it off the list' : 'Back to what it was'}
+            label={own ? 'Remove' : 'Reset to preset'}
           />
         </div>
       )}

@@ -1,0 +1,232 @@
+import {
+  type Chore,
+  type ChoreText,
+  isPresetChore,
+  type PresetChoreId,
+  type SchoolId,
+} from '@/core'
+
+const POWER = 'Switch the power off at the breaker before taking out a cartridge.'
+
+/** What is said of each preset chore: why it is done, what it needs, how, and what to watch out for. */
+export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
+  'level look': {
+    name: 'Check the water level and the water',
+    purpose:
+      'Low water lets the pump draw air. A quick look catches cloudiness, foam and scum early.',
+    needs: '',
+    how: [
+      'Keep the level above the middle of the skimmer. Top up through the hose filter if you have one.',
+      'Losing an inch or two a month is evaporation. More than that is a leak.',
+      'Test after topping up.',
+    ],
+    cautions: [],
+  },
+  'filter rinse': {
+    name: 'Rinse the filter',
+    purpose: 'A clogged filter slows the flow and uses up sanitizer.',
+    needs: 'a hose',
+    how: [
+      POWER,
+      'Hose between all the pleats, top to bottom, until the water runs clear.',
+      'Put it back, switch the power on and check the flow.',
+    ],
+    cautions: ['Never run the pump without a filter.', 'Don’t use a dishwasher or household soap.'],
+  },
+  'filter soak': {
+    name: 'Deep-clean the filter',
+    purpose: 'Grease and scale build up where a hose can’t reach.',
+    needs: 'a bucket, filter cleaner, the spare set',
+    how: [
+      POWER,
+      'Rinse it, soak it in a bucket outdoors as the cleaner’s label says, then rinse until the water runs clear.',
+      'Let it dry while the spare set is in the tub.',
+    ],
+    cautions: ['Filter cleaner never goes into the tub: any residue foams.'],
+  },
+  'filter replace': {
+    name: 'Replace the filter',
+    purpose: 'Pleats tear, bands sag, and eventually it no longer rinses white.',
+    needs: 'a new cartridge',
+    how: [POWER, 'Replace it sooner if it no longer rinses white or an end cracks.'],
+    cautions: [],
+  },
+  waterline: {
+    name: 'Wipe the waterline',
+    purpose: 'Scum that dries there etches the shell.',
+    needs: 'a soft cloth',
+    how: [
+      'Use a soft cloth and tub water. A tan line is dust from the fill water; white or yellow is scum.',
+    ],
+    cautions: ['Don’t use household cleaner: it foams and uses up sanitizer.'],
+  },
+  'shell clean': {
+    name: 'Clean the empty shell',
+    purpose: 'Fresh water on old film lasts half as long.',
+    needs: 'a soft cloth, a cleaner made for the surface',
+    how: ['Clean the shell, jets and pillows. Rinse twice and wipe dry before filling.'],
+    cautions: [
+      'Keep the power off while the tub is empty. Wear gloves and keep air moving: fumes collect in an empty shell.',
+    ],
+  },
+  jets: {
+    name: 'Clean the jets',
+    purpose: 'Scale and grit make them stiff, and then they crack.',
+    needs: 'a bucket of warm water and vinegar',
+    how: [
+      'Unscrew the jets that come out by hand, soak them for an hour, rinse well and put them back.',
+    ],
+    cautions: ['Don’t force a stuck jet: a pried jet leaks behind the shell.'],
+  },
+  'scale inhibitor': {
+    name: 'Add scale inhibitor',
+    purpose: 'It keeps calcium and metals dissolved. It gets used up week by week.',
+    needs: '',
+    how: ['Dose from the label, with the jets on.'],
+    cautions: [],
+  },
+  enzyme: {
+    name: 'Add enzyme',
+    purpose: 'It breaks down oils before they turn to scum. Many tubs do without.',
+    needs: '',
+    how: ['Dose from the label, with the jets on, a day before or after a shock.'],
+    cautions: [],
+  },
+  purge: {
+    name: 'Flush the pipes',
+    purpose: 'Film left in the pipes contaminates the fresh water.',
+    needs: '',
+    how: [
+      'The day before draining, dose from the label with the jets on. Take the filters out, or do what the label says.',
+    ],
+    cautions: ['After this, nobody gets in until the tub has fresh water.'],
+  },
+  'cover underside': {
+    name: 'Wipe the shell and the underside of the cover with the shock',
+    purpose: 'The gases from a shock settle there.',
+    needs: 'a soft cloth',
+    how: [
+      'At every third shock, while the cover is open, wipe above the waterline and the underside of the cover.',
+    ],
+    cautions: ['Keep your face away from freshly shocked water.'],
+  },
+  'cover wipe': {
+    name: 'Wipe the cover inside and out',
+    purpose: 'Residue from the steam collects under it.',
+    needs: 'a soft cloth',
+    how: [
+      'Use a soft cloth and tub water. Check the seams and straps, and lift the cover: if it’s heavy, it’s waterlogged.',
+    ],
+    cautions: [],
+  },
+  'cover look': {
+    name: 'Check the cover’s seams, weight and lifter',
+    purpose: 'A split seam lets water into the foam, and a heavy cover bends its lifter.',
+    needs: '',
+    how: [
+      'Tape seams as soon as they split. A cover lasts four to six years.',
+      'Check that the lifter’s screws are tight and its arms straight. Keep your hands out of the arms.',
+      'Check that straps and locks hold: they keep children out.',
+    ],
+    cautions: [],
+  },
+  'cover protect': {
+    name: 'Protect the cover',
+    purpose: 'Sunlight makes vinyl brittle.',
+    needs: 'vinyl protectant',
+    how: ['Apply vinyl protectant as its label says, to the outside only.'],
+    cautions: [],
+  },
+  'cover clear': {
+    name: 'Clear leaves and snow off the cover',
+    purpose: 'Wet snow breaks the foam.',
+    needs: 'a soft broom',
+    how: ['Use a broom, never a shovel. Set the months to suit where you live.'],
+    cautions: ['Nobody stands on the cover.'],
+  },
+  'earth-fault test': {
+    name: 'Press the test button on the RCD (GFCI)',
+    purpose: 'This safety switch saves lives when something leaks current.',
+    needs: '',
+    how: [
+      'With nobody in the tub, press the test button: it must trip at once. Then reset it, and the tub restarts.',
+    ],
+    cautions: ['If it doesn’t trip, stay out until a licensed electrician has checked it.'],
+  },
+  'cell look': {
+    name: 'Inspect the cell’s plates',
+    purpose: 'White scale makes a cell read low and work harder.',
+    needs: '',
+    how: [
+      'Switch the power off and take the cell out as its manual says. Remove scale with what the maker recommends.',
+    ],
+    cautions: [
+      'If the maker recommends acid, use gloves, eye protection and open air, and follow the manual.',
+    ],
+  },
+  'mineral cartridge': {
+    name: 'Replace the silver or mineral cartridge',
+    purpose: 'Past its service life it releases nothing.',
+    needs: 'a new cartridge',
+    how: ['Take the old one out, put the new one in and write the date on it.'],
+    cautions: [],
+  },
+  'hose filter': {
+    name: 'Replace the hose filter',
+    purpose: 'A spent filter lets metals through again.',
+    needs: 'a new hose filter',
+    how: ['Follow its label. Common practice: 5700 L, or three fills of 1900 L.'],
+    cautions: [],
+  },
+  lamp: {
+    name: 'Check the light',
+    purpose: 'A leaking or fogged lens should be found before it shorts.',
+    needs: '',
+    how: ['It should light up, with no water or fog behind the lens.'],
+    cautions: ['Only a licensed person should open it.'],
+  },
+  'heat-pump fins': {
+    name: 'Brush the heat pump’s fins',
+    purpose: 'Leaves in the fins waste heat.',
+    needs: '',
+    how: ['Switch the power off. Brush gently along the fins and rinse without pressure.'],
+    cautions: ['Don’t remove its cover: the inside is for a licensed person.'],
+  },
+  'yearly service': {
+    name: 'Yearly service',
+    purpose: 'Wiring, leaks, pumps and heater get checked.',
+    needs: '',
+    how: ['Have a licensed person do it.'],
+    cautions: ['Nothing behind the panels is safe for an owner to open.'],
+  },
+}
+
+const OWN_TEXT: ChoreText = { name: 'My chore', purpose: '', needs: '', how: [], cautions: [] }
+
+/** A chore's words: the preset's, with what its people changed. */
+export const choreText = ({ id, text }: Pick<Chore, 'id' | 'text'>): ChoreText => ({
+  ...(isPresetChore(id) ? CHORE_TEXT[id] : OWN_TEXT),
+  ...text,
+})
+
+export const choreName = (chore: Pick<Chore, 'id' | 'text'>): string => choreText(chore).name
+
+/** Intervals that other owners keep. */
+export const SCHOOL_NAMES: Record<SchoolId, string> = {
+  'weekly or sooner': 'weekly, or sooner with heavy use',
+  'every ten days': 'every ten days',
+  'every three weeks': 'every three weeks',
+  monthly: 'monthly',
+  'five weeks or sooner': 'every five weeks, or sooner with heavy use',
+  'every 30 days': 'every 30 days',
+  'every six to eight weeks': 'every six to eight weeks',
+  'every three months': 'every three months',
+  'with each drain': 'at each drain',
+  'every six months': 'every six months',
+  yearly: 'yearly',
+  'every eighteen months': 'every eighteen months',
+  disposable: 'disposable filter: every three months',
+  inflatable: 'inflatable tub: weekly',
+  weekly: 'a little every week',
+  'every five months': 'every five months',
+}
