@@ -36,7 +36,11 @@ const isKeyType = (type) =>
   type !== undefined &&
   (type.isUnion()
     ? type.types.every((one) => isKeyType(one) || (one.flags & ts.TypeFlags.Undefined) !== 0)
-    : (type.flags & (ts.TypeFlags.StringLiteral | ts.TypeFlags.Null | ts.TypeFlags.Undefined)) !==
+    : (type.flags &
+        (ts.TypeFlags.StringLiteral |
+          ts.TypeFlags.TemplateLiteral |
+          ts.TypeFlags.Null |
+          ts.TypeFlags.Undefined)) !==
       0)
 
 const isConstant = (node) => {

@@ -1,7 +1,7 @@
 import { refillView } from '@/server/refillView'
 import type { TubView } from '@/server/views'
 import { theStore } from '@/store/database'
-import { type DisplayPreferences, dayAndClock } from '@/words/words'
+import type { DisplayPreferences } from '@/words/words'
 
 /** The planned or proposed change of water of a tub. */
 export const loadRefill = (view: TubView, preferences: DisplayPreferences) =>
@@ -13,6 +13,5 @@ export const loadRefill = (view: TubView, preferences: DisplayPreferences) =>
     stays: view.stays,
     planned: view.planned,
     now: view.now,
-    say: (at) => dayAndClock(at, preferences),
     zone: preferences.timeZone,
   })

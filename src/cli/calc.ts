@@ -7,7 +7,7 @@ import { TOPICS } from './topics'
 /** Exit status: 0 done, 2 refused input, 1 a fault of the program. */
 const DONE = 0
 const FAULT = 1
-const REFUSED = 2
+const REFUSALS = 2
 
 const answer = (topic: string, input: unknown): Answer => {
   const found = TOPICS[topic]
@@ -53,7 +53,7 @@ const single = (topic: string): number => {
   const result = answerText(topic, TOPICS[topic] ? readFileSync(0, 'utf8') : '{}')
   if ('refusal' in result) {
     complain(sentence(result.refusal))
-    return REFUSED
+    return REFUSALS
   }
   out(JSON.stringify(result.output))
   return DONE
@@ -64,7 +64,7 @@ const lines = (topic: string): number => {
   for (const line of readFileSync(0, 'utf8').split('\n')) {
     if (line.trim() === '') continue
     const result = answerText(topic, line)
-    if ('refusal' in result) status = REFUSED
+    if ('refusal' in result) status = REFUSALS
     out(
       JSON.stringify(
         'refusal' in result
@@ -88,7 +88,7 @@ const csv = (topic: string, file: string): number => {
     text = readFileSync(file, 'utf8')
   } catch {
     complain(`--csv: ${file} was given; allowed: a file that can be read.`)
-    return REFUSED
+    return REFUSALS
   }
   const { data } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true })
   let status = DONE
@@ -100,7 +100,7 @@ const csv = (topic: string, file: string): number => {
     )
     const result = answer(topic, given)
     if ('refusal' in result) {
-      status = REFUSED
+      status = REFUSALS
       return { ...row, error: sentence(result.refusal) }
     }
     return { ...row, ...result.output }
@@ -125,7 +125,7 @@ const main = (args: string[]): number => {
   }
   if (second !== undefined) {
     complain(`option: ${second} was given; allowed: --lines, --csv FILE, --help.`)
-    return REFUSED
+    return REFUSALS
   }
   return single(first)
 }

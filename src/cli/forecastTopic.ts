@@ -1,3 +1,4 @@
+import { plainPreferences } from '@/cli/plainPreferences'
 import {
   advanceEnsemble,
   ensembleOf,
@@ -7,12 +8,13 @@ import {
   implausibilities,
   inOrder,
   programmeOf,
-  QUANTITY,
   quantityOf,
   type Spread,
   startingFrom,
   takeEntry,
 } from '@/core'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
+import { formatImplausibility } from '@/words/testText'
 import {
   instant,
   journalFrom,
@@ -96,15 +98,16 @@ const answer = (raw: Record<string, unknown>): Answer => {
       flagged: [
         ...past.flatMap((entry) =>
           entry.kind === 'test'
-            ? implausibilities(entry.body.readings).map(({ sentence }) => ({
+            ? implausibilities(entry.body.readings).map((found) => ({
                 at: time(entry.at),
-                why: sentence,
+                code: found.reason.code,
+                why: formatImplausibility(found, plainPreferences(now)),
               }))
             : [],
         ),
         ...learnt.odd.map(({ at, quantity, read: value, expected }) => ({
           at: time(at),
-          why: `${QUANTITY[quantity].name} read ${value}, expected about ${Number(expected.toPrecision(2))}.`,
+          why: `${QUANTITY_NAMES[quantity]} read ${value}, expected about ${Number(expected.toPrecision(2))}.`,
         })),
       ],
     },

@@ -1,9 +1,11 @@
+import { plainPreferences } from '@/cli/plainPreferences'
 import {
   dosePlan,
   estimateOfReading,
   type Method,
   OBJECTIVES,
   type Objective,
+  type PlanNote,
   type PlanStep,
   PRODUCTS,
   PROGRAMMES,
@@ -15,6 +17,7 @@ import {
   toDose,
   type WaterReading,
 } from '@/core'
+import { formatNote, formatStepReason } from '@/words/adviceText'
 import { checkFields, type Refusal } from './fields'
 import { targetsFrom } from './journalFields'
 import { PRODUCT_FIELDS, type ProductInput, strengthOf } from './productFields'
@@ -119,7 +122,14 @@ const stepOf = (step: PlanStep, shown: (water: WaterReading) => Record<string, u
   jets: step.jets,
   cover: step.cover,
   after: shown(step.after),
-  why: step.why,
+  code: step.why.code,
+  why: formatStepReason(step.why, plainPreferences(0)),
+})
+
+const noteOf = (note: PlanNote) => ({
+  quantity: note.quantity,
+  code: note.reason.code,
+  why: formatNote(note, plainPreferences(0)),
 })
 
 const answer = (raw: Record<string, unknown>): Answer => {
@@ -165,14 +175,14 @@ const answer = (raw: Record<string, unknown>): Answer => {
               {
                 order: steps.length + 1,
                 kind: 'test',
-                why: `Stop here and read again; then perhaps ${provisional.join(' and ')}.`,
+                why: `Stop here and test again; then perhaps ${provisional.join(' and ')}.`,
               },
             ]
           : []),
       ],
       after: show(plan.after),
-      notReached: plan.notes.map(({ quantity, text }) => ({ quantity, why: text })),
-      assumed: plan.assumed.map(({ quantity, text }) => ({ quantity, why: text })),
+      notReached: plan.notes.map(noteOf),
+      assumed: plan.assumed.map(noteOf),
       retestAfterMinutes: plan.retestAfterMinutes,
     },
   }

@@ -1,7 +1,7 @@
+import { plainPreferences } from '@/cli/plainPreferences'
 import { dosePlan, estimateNow, forbidsDosing, scheduleOf, verdict, waterCareOpens } from '@/core'
 import { closureLine, formatClosure } from '@/words/closureWords'
 import { formatVerdict } from '@/words/verdictWords'
-import type { DisplayPreferences } from '@/words/words'
 import {
   instant,
   journalFrom,
@@ -12,14 +12,6 @@ import {
   wrongTime,
 } from './journalFields'
 import { type Answer, as, type Topic } from './topic'
-
-/** A command has no reader: SI units and UTC. */
-const preferencesAt = (now: number): DisplayPreferences => ({
-  locale: 'en-GB',
-  timeZone: 'UTC',
-  units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
-  now,
-})
 
 const answer = (raw: Record<string, unknown>): Answer => {
   const input = as<{ tub: TubInput; journal: unknown; now: unknown }>(raw)
@@ -33,7 +25,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
   const { tub, estimate } = estimateNow(made.tub, journal, now)
   const found = verdict(tub, journal, now, estimate, { noFilter: noFilterIn(journal, now) })
   const plan = dosePlan(tub, journal, estimate)
-  const preferences = preferencesAt(now)
+  const preferences = plainPreferences(now)
   const words = formatVerdict(tub, found, plan, estimate, preferences)
   const time = (at: number) => new Date(at).toISOString()
   const open = found.closures.length === 0

@@ -9,6 +9,7 @@ import {
   type Water,
   type WaterReading,
 } from '@/core'
+import { LIMIT_REASONS } from '@/words/testText'
 import type { FieldTable, Refusal } from './fields'
 
 /** The common fields of a water. pH on the activity scale; ppm = mg/L; alkalinity and hardness as CaCO₃; borate as B. */
@@ -143,6 +144,6 @@ export const refusalOf = (input: WaterInput): Refusal => {
   return {
     field: quantity === 'temperatureCelsius' ? 'temperatureC' : quantity,
     given,
-    allowed: `${Number(low.toFixed(2))} to ${high}${because ? `: ${because}` : ''}`,
+    allowed: `${Number(low.toFixed(2))} to ${high}${because ? `: ${LIMIT_REASONS[because]}` : ''}`,
   }
 }

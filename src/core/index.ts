@@ -2,16 +2,25 @@
 
 export { type Alternative, type Question, questionsFor } from './advice/alternatives'
 export { pairTo } from './advice/balance'
-export type { CalculationLine } from './advice/calculation'
+export type { CalculationLabel, CalculationLine } from './advice/calculation'
+export { type Dilution, MOST_REPLACED } from './advice/dilution'
 export { bathersIn, dosingCycleOf, type Wait, waitingUntil } from './advice/dosingCycle'
 export { byLabel, dueReadings, isDue } from './advice/due'
 export { feederIncompatibility } from './advice/feederIncompatibility'
-export { ALWAYS, type Cover, handlingOf, type Jets, whyNotAfter } from './advice/handling'
+export { type Cover, handlingOf, type Jets, whyNotAfter } from './advice/handling'
 export { inconsistencies } from './advice/inconsistencies'
 export { type Overdone, overdone } from './advice/overdone'
 export { overdoseHelp } from './advice/overdose'
 export { dosePlan, type PlanOptions } from './advice/plan'
-export type { Plan, PlanStep } from './advice/planTypes'
+export type { Plan, PlanNote, PlanStep } from './advice/planTypes'
+export type {
+  BalanceReason,
+  Lasting,
+  NoteReason,
+  RaisedReason,
+  StepReason,
+  WaitReason,
+} from './advice/reasons'
 export { OBJECTIVES, type Objective } from './advice/recipe'
 export { type Schedule, scheduleOf, waitBefore } from './advice/schedule'
 export { filledShelf, type ShelfItem, sourcesOf, usualShelf } from './advice/shelf'
@@ -92,10 +101,10 @@ export {
 export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
 export { isHeavy, loadOf, type SoakLoad } from './journal/load'
 export { STAGE_IDS, type StageId } from './journal/stageId'
-export { OFFERED_SYMPTOMS, SYMPTOM_MEANS, SYMPTOMS, type Symptom } from './journal/symptom'
+export { OFFERED_SYMPTOMS, type OfferedSymptom, SYMPTOMS, type Symptom } from './journal/symptom'
 export { addEffect, addProduct, spend } from './products/addProduct'
 export { describeEffect } from './products/describeEffect'
-export { incompatibilityIn } from './products/incompatibilities'
+export { type Incompatibility, incompatibilityIn } from './products/incompatibilities'
 export {
   doseUnit,
   fromDose,
@@ -124,8 +133,8 @@ export {
   SUBSTANCE_NAMES,
   type SubstanceName,
 } from './products/substance'
-export { type CellFault, type CellStatus, cellDoubt, FAULT_WORDS } from './programmes/cell'
-export { feederOf } from './programmes/feederKind'
+export { type CellDoubt, type CellFault, type CellStatus, cellDoubt } from './programmes/cell'
+export { type FeederKind, feederOf, tabletsAWeek } from './programmes/feederKind'
 export {
   type Band,
   floorBroken,
@@ -135,13 +144,14 @@ export {
   MOST_KEEP_OUT_ABOVE,
   middle,
   PROGRAMMES,
+  type PresetId,
   type Programme,
   type ProgrammeId,
   programmeOf,
   type Targets,
   width,
 } from './programmes/programme'
-export { switchAdvice } from './programmes/switching'
+export { type SwitchReason, switchAdvice } from './programmes/switching'
 export { normal, seeded } from './random'
 export { firstDoses } from './refill/firstDoses'
 export { type LevelAhead, levelAhead } from './refill/levelAhead'
@@ -158,12 +168,18 @@ export {
   scheduleForward,
 } from './refill/refillSchedule'
 export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from './refill/settings'
-export { type Refill, refillOf, type Stage } from './refill/stages'
+export { type Refill, refillOf, type Stage, type StageConflict } from './refill/stages'
 export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
 export { cartridgeSince } from './routine/cartridge'
 export { type FeederAdvice, type FeederMove, feederAdvice } from './routine/feeder'
-export { awayAdvice, routineOf } from './routine/routine'
-export { type StartProgress, startProgress } from './routine/startUp'
+export { type AwayAdvice, awayAdvice } from './routine/routine'
+export {
+  CELL_START,
+  type StartProgress,
+  type StartStep,
+  type StartStepId,
+  startProgress,
+} from './routine/startUp'
 export {
   type AfterSoakDose,
   type AfterSoakSchool,
@@ -172,8 +188,9 @@ export {
   openSoaks,
 } from './soaks/afterSoak'
 export { COVER_MINUTES, nextShock, SHOCK_DOSE_MG_PER_LITRE, type ShockDue } from './soaks/shock'
-export { type DeviceReply, REPLY_STATES, readReply } from './testing/device'
+export { type DeviceReply, REPLY_STATES, type ReplyRefusal, readReply } from './testing/device'
 export {
+  type DropsLayoutId,
   type DropTest,
   dropReading,
   genericDrops,
@@ -183,6 +200,7 @@ export {
   kitError,
   type Mark,
   marksOf,
+  type StripLayoutId,
   type StripPad,
   USUAL_DIP_SECONDS,
   USUAL_WAIT_SECONDS,
@@ -191,7 +209,13 @@ export {
 export { findStrip } from './testing/photo/findStrip'
 export { isTaught } from './testing/photo/matchPad'
 export { along, distance, type Picture, type Point } from './testing/photo/picture'
-export { refusePicture, tooSmall } from './testing/photo/pictureFile'
+export {
+  LEAST_PIXELS,
+  MOST_MEGABYTES,
+  type PictureRefusal,
+  refusePicture,
+  tooSmall,
+} from './testing/photo/pictureFile'
 export { type ChartPlacement, chartPoints, readChart } from './testing/photo/readChart'
 export {
   type PadProblem,
@@ -202,7 +226,7 @@ export {
   type StripPlacement,
   type StripReading,
 } from './testing/photo/readStrip'
-export { implausibilities } from './testing/plausibility'
+export { type Implausibility, implausibilities } from './testing/plausibility'
 export {
   METHODS,
   type Method,
@@ -296,7 +320,7 @@ export { equilibriaFor } from './water/equilibrium'
 export { evaporate } from './water/evaporate'
 export { fastHypochlorousAcid } from './water/fastChlorine'
 export { langelierIndexCarrier, saturationIndexTrade } from './water/langelier'
-export { makeWater } from './water/makeWater'
+export { type LimitReason, makeWater } from './water/makeWater'
 export { mixWater } from './water/mix'
 export { calciteIndexAt, calciteSaturationIndex } from './water/saturation'
 export { readWater, waterFromReading } from './water/solveWater'

@@ -7,7 +7,10 @@ import { soaksAhead } from '@/store/plannedSoaks'
 import { openRefill } from '@/store/refills'
 import { saveSetting, settingOf } from '@/store/settings'
 import { allTubs, findTub, type TubRow, tubOfCalendar, updateTub } from '@/store/tubs'
+import { calendarTitle } from '@/words/calendarTitle'
 import { choreName, choreText } from '@/words/choreText'
+import { REFUSALS } from '@/words/refusals'
+import { stageText } from '@/words/stageText'
 import { type Fields, type Outcome, refused } from './form'
 import { zoneOf } from './moment'
 import { refillView } from './refillView'
@@ -19,7 +22,7 @@ const ALARM_AFTER_HOURS = 9
 
 /** Gives a calendar an address that cannot be guessed, or a new one, so that the old goes dead. */
 export const openCalendar = (store: Store, tubId: number, fields: Fields): Outcome => {
-  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const calendar = { key: randomBytes(18).toString('base64url'), zone: zoneOf(fields) }
   if (fields.of === 'house') saveSetting(store, 'calendar', calendar)
   else updateTub(store, tubId, { calendar })
@@ -55,7 +58,7 @@ const addTub = (
       start,
       end: new Date(start.getTime() + DAY),
       allDay: true,
-      summary: `${prefix}${choreName(chore)} (${chore.minutes} min)`,
+      summary: prefix + calendarTitle.chore(choreName(chore), chore.minutes),
       description: [...choreText(chore).how, ...choreText(chore).cautions].join('\n'),
       ...(byDaysAlone && !chore.season && why !== 'postponed' && interval.days
         ? { repeating: { freq: ICalEventRepeatingFreq.DAILY, interval: interval.days } }
@@ -65,7 +68,7 @@ const addTub = (
   }
   const view = openRefill(store, tub.id) && tubView(store, tub.id, now)
   if (view) {
-    const { schedule, row } = refillView(store, { ...view, say: String, zone })
+    const { schedule, row } = refillView(store, { ...view, zone })
     for (const { stage, start: begins, handsEnd, end, state } of schedule.scheduled)
       if (stage.handsMinutes > 0 && (state === 'planned' || state === 'running'))
         calendar.createEvent({
@@ -73,8 +76,8 @@ const addTub = (
           stamp: new Date(now),
           start: new Date(begins),
           end: new Date(Math.max(handsEnd, Math.min(end, begins + 5 * MINUTE))),
-          summary: `${prefix}Refill: ${stage.name}`,
-          description: [...stage.checks, ...stage.cautions].join('\n'),
+          summary: prefix + calendarTitle.refill(stageText(stage).name),
+          description: [...stageText(stage).checks, ...stageText(stage).cautions].join('\n'),
           alarms: [{ type: ICalAlarmType.display, triggerBefore: 600 }],
         })
   }
@@ -88,7 +91,7 @@ const addTub = (
       stamp: new Date(now),
       start: new Date(at),
       end: new Date(at + load.minutes * MINUTE),
-      summary: `${prefix}Soak, ${load.people} ${load.people === 1 ? 'person' : 'people'}: ${shut ? `tub closed (${shut.code})` : 'test before it'}`,
+      summary: prefix + calendarTitle.soak(load.people, shut?.code),
       alarms: [{ type: ICalAlarmType.display, triggerBefore: (2 * HOUR) / 1000 }],
     })
   }

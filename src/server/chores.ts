@@ -23,6 +23,7 @@ import {
   updateChoreRule,
 } from '@/store/upkeep'
 import { choreText } from '@/words/choreText'
+import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 
 /** Five years; what comes more seldom is no chore. */
@@ -57,26 +58,26 @@ interface ChoreFields {
 
 const schema = Joi.object({
   name: text('Name', 60, true),
-  lane: oneOf('Where it belongs', LANES),
+  lane: oneOf(FIELD.lane, LANES),
   purpose: text('Why', 200),
-  days: number({ name: 'Every so many days', low: 1, high: LONGEST_DAYS, unit: 'days' }),
-  soakHours: number({ name: 'Hours with somebody in', low: 1, high: 2000, unit: 'h' }),
+  days: number({ name: FIELD.everyDays, low: 1, high: LONGEST_DAYS, unit: 'days' }),
+  soakHours: number({ name: FIELD.hoursInUse, low: 1, high: 2000, unit: 'h' }),
   personHours: number({ name: 'Person-hours', low: 1, high: 5000 }),
-  hoseVolume: number({ name: 'Through the hose', low: 10, high: 1_000_000 }),
+  hoseVolume: number({ name: FIELD.hoseVolume, low: 10, high: 1_000_000 }),
   shocks: number({ name: 'Shocks', low: 1, high: 50 }),
   windowDays: number({
-    name: 'Days early or late',
+    name: FIELD.windowDays,
     low: 0,
     high: 90,
     unit: 'days',
     required: true,
   }),
   minutes: number({ name: 'Minutes', low: 0, high: 600, unit: 'min', required: true }),
-  needs: text('What it needs', 120),
+  needs: text(FIELD.needs, 120),
   how: text('How', 1500),
   cautions: text('Cautions', 800),
-  fromMonth: number({ name: 'From month', low: 1, high: MONTHS }),
-  toMonth: number({ name: 'To month', low: 1, high: MONTHS }),
+  fromMonth: number({ name: FIELD.fromMonth, low: 1, high: MONTHS }),
+  toMonth: number({ name: FIELD.toMonth, low: 1, high: MONTHS }),
 })
 
 const changeOf = (
@@ -96,14 +97,13 @@ const changeOf = (
     ...(value.shocks ? { shocks: Math.round(value.shocks) } : {}),
     ...(drain ? { drain } : {}),
   }
-  if (Object.keys(interval).length === 0)
-    errors.days = 'How often: give at least one: days, hours, person-hours, shocks, hose or drain.'
+  if (Object.keys(interval).length === 0) errors.days = REFUSALS.choreInterval
   if ((value.fromMonth === undefined) !== (value.toMonth === undefined))
-    errors.toMonth = 'Season: give both months, or neither.'
+    errors.toMonth = REFUSALS.choreSeason
   const months = [value.fromMonth, value.toMonth].some(
     (month) => month !== undefined && !Number.isInteger(month),
   )
-  if (months) errors.fromMonth = 'Season: months are whole numbers from 1 to 12.'
+  if (months) errors.fromMonth = REFUSALS.choreMonths
   if (Object.keys(errors).length > 0) return { errors }
   const { name, lane, purpose, windowDays, minutes, needs, fromMonth, toMonth } = value
   return {
@@ -172,7 +172,7 @@ const ruleOf = (store: Store, tubId: number, chore: string): ChoreRuleRow | unde
 /** Changes a chore of a tub, or adds one of its people's own where none is named. */
 export const saveChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const checked = changeOf(fields, tub)
   if ('errors' in checked) return refused(fields, checked.errors)
   const { change: given } = checked
@@ -188,7 +188,7 @@ export const saveChore = (store: Store, tubId: number, fields: Fields, now: numb
   if (rule) updateChoreRule(store, tubId, rule.id, { change })
   else if (isPresetChore(fields.chore))
     insertChoreRule(store, { tubId, preset: fields.chore, change, createdAt: now })
-  else return refused(fields, {}, {}, 'This chore is not on the list of this tub any more.')
+  else return refused(fields, {}, {}, REFUSALS.noChore)
   return { ok: true, next }
 }
 
@@ -196,7 +196,7 @@ export const saveChore = (store: Store, tubId: number, fields: Fields, now: numb
 export const setChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   const tub = findTub(store, tubId)
   const id = fields.chore ?? ''
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const chore = allChoresOf(tub, choreRulesOf(store, tubId).map(toRule)).find(
     (one) => one.id === id,
   )
@@ -204,7 +204,7 @@ export const setChore = (store: Store, tubId: number, fields: Fields, now: numbe
     updateChoreRule(store, tubId, Number(id.slice(4)), { removedAt: null })
     return { ok: true }
   }
-  if (!chore) return refused(fields, {}, {}, 'This chore is not on the list of this tub any more.')
+  if (!chore) return refused(fields, {}, {}, REFUSALS.noChore)
   const rule = ruleOf(store, tubId, id)
   switch (fields.to) {
     case 'paused':
@@ -219,6 +219,6 @@ export const setChore = (store: Store, tubId: number, fields: Fields, now: numbe
       if (rule) updateChoreRule(store, tubId, rule.id, { removedAt: now })
       return { ok: true }
     default:
-      return refused(fields, {}, {}, 'Say what should become of this chore.')
+      return refused(fields, {}, {}, REFUSALS.noChoreAction)
   }
 }

@@ -12,6 +12,8 @@ import type { Store } from '@/store/database'
 import { insertReply, type ReplyRow, repliesSince } from '@/store/deviceReplies'
 import { journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
+import { field, REFUSALS } from '@/words/refusals'
 
 /** A reading waits this long to be kept as part of a test. */
 const WAITS = HOUR
@@ -35,19 +37,19 @@ export const receiveReply = (
   given: unknown,
   now: number,
 ): { ok: true } | { ok: false; status: 404 | 422; message: string } => {
-  if (!findTub(store, tubId)) return { ok: false, status: 404, message: 'This tub is not here.' }
+  if (!findTub(store, tubId)) return { ok: false, status: 404, message: REFUSALS.noTub }
   const { value: reply, error } = schema.validate(given, { convert: false })
   if (error || !reply)
-    return { ok: false, status: 422, message: error?.message ?? 'A JSON object is wanted.' }
-  const { name, possible } = QUANTITY[reply.test]
+    return { ok: false, status: 422, message: error?.message ?? REFUSALS.jsonObject }
+  const name = QUANTITY_NAMES[reply.test]
+  const { possible } = QUANTITY[reply.test]
   if (reply.status === 'ok') {
-    if (reply.value === undefined)
-      return { ok: false, status: 422, message: '"value" is wanted where the status is ok' }
+    if (reply.value === undefined) return { ok: false, status: 422, message: REFUSALS.deviceValue }
     if (reply.value < possible[0] || reply.value > possible[1])
       return {
         ok: false,
         status: 422,
-        message: `${name}: ${reply.value} was given; it can be ${possible[0]} to ${possible[1]}.`,
+        message: field.outOfRange(name, reply.value, possible[0], possible[1]),
       }
   }
   insertReply(store, tubId, reply, now, now - DAY)

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import {
+  DAY,
   FILTER_KINDS,
   type FilterKind,
   type FilterStatus,
@@ -10,6 +11,7 @@ import type { Store } from '@/store/database'
 import { filterEventsOf, insertTogether } from '@/store/entries'
 import { allTubs, findTub } from '@/store/tubs'
 import { allFilterSets, insertFilterSet, updateFilterSet } from '@/store/upkeep'
+import { FIELD, field, filterRefusal, REFUSALS } from '@/words/refusals'
 import { draftFilter } from './entryParsers/draftUpkeep'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { noMoment, noonOf, zoneOf } from './moment'
@@ -29,7 +31,7 @@ export const saveFilterSet = (
   fields: Fields,
   now: number,
 ): Outcome => {
-  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const checked = check<{
     name: string
     kind: FilterKind
@@ -48,20 +50,18 @@ export const saveFilterSet = (
   const own = fields.set ? Number(fields.set) : undefined
   const name = (fields.name ?? '').trim().toLowerCase()
   if (allFilterSets(store).some((set) => set.id !== own && set.name.toLowerCase() === name))
-    errors.name = `Name: there is a set called ${fields.name} already; give this one another.`
+    errors.name = filterRefusal.sameName(fields.name ?? '')
   let boughtAt: number | null = null
   if (fields.bought) {
     const bought = noonOf(fields.bought, zoneOf(fields))
-    if (bought === undefined) errors.bought = noMoment('Bought on', `${fields.bought}T12:00`)
-    else if (bought > now + 86_400_000)
-      errors.bought = `Bought on: ${fields.bought} lies ahead; it can be any day up to today.`
+    if (bought === undefined) errors.bought = noMoment(FIELD.boughtOn, `${fields.bought}T12:00`)
+    else if (bought > now + DAY) errors.bought = field.dayAhead(FIELD.boughtOn, fields.bought)
     else boughtAt = bought
   }
   if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
   const row = { ...checked.value, cartridges: Math.round(checked.value.cartridges), boughtAt }
   if (own === undefined) insertFilterSet(store, { ...row, createdAt: now })
-  else if (!updateFilterSet(store, own, row))
-    return refused(fields, {}, {}, 'This filter set is not on the list any more.')
+  else if (!updateFilterSet(store, own, row)) return refused(fields, {}, {}, REFUSALS.noFilterSet)
   return { ok: true, next: `/tubs/${tubId}/upkeep` }
 }
 
@@ -75,16 +75,15 @@ const against = (
   tubName: (id: number) => string,
   now: number,
 ): string | undefined => {
-  if (state === 'retired')
-    return `${set.name} was thrown away; add the new one as a set of its own.`
+  if (state === 'retired') return filterRefusal.retired(set.name)
   if (where !== undefined && where !== tubId)
-    return `${set.name} is in ${tubName(where)}; take it out there first.`
-  if (act === 'put in' && state === 'in the tub') return `${set.name} is in this tub already.`
+    return filterRefusal.elsewhere(set.name, tubName(where))
+  if (act === 'put in' && state === 'in the tub') return filterRefusal.inAlready(set.name)
   if (act === 'put in' && state === 'soaking')
     return until !== undefined && until > now
-      ? `${set.name} soaks for another ${clock(until - now)} minutes; then rinse it until it runs clear, for cleaner foams.`
-      : `${set.name} comes out of its soak: rinse it until it runs clear first, for cleaner foams.`
-  if (act === 'take out' && state !== 'in the tub') return `${set.name} is not in this tub.`
+      ? filterRefusal.soaking(set.name, clock(until - now))
+      : filterRefusal.unrinsed(set.name)
+  if (act === 'take out' && state !== 'in the tub') return filterRefusal.notHere(set.name)
   return undefined
 }
 
@@ -93,11 +92,11 @@ const against = (
  */
 export const actOnFilter = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const draft = draftFilter(store, fields, now)
   if ('errors' in draft) return refused(fields, draft.errors, {}, draft.message)
   const { entry } = draft
-  if (entry.kind !== 'filter') return refused(fields, {}, {}, 'Nothing to keep.')
+  if (entry.kind !== 'filter') return refused(fields, {}, {}, REFUSALS.nothingToSave)
   const filters = filtersOf(store, now)
   const tubs = allTubs(store)
   const standing = filters.find(({ set }) => set.id === entry.body.set)
@@ -107,7 +106,7 @@ export const actOnFilter = (store: Store, tubId: number, fields: Fields, now: nu
       standing,
       entry.body.act,
       tubId,
-      (id) => tubs.find((one) => one.id === id)?.name ?? 'another tub',
+      (id) => tubs.find((one) => one.id === id)?.name ?? filterRefusal.anotherTub,
       now,
     )
   if (reason) return refused(fields, {}, {}, reason)

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { readNumber, usableLocale } from '@/words/readNumber'
+import { field } from '@/words/refusals'
 
 /** What came in from a form: every field a string. */
 export type Fields = Record<string, string>
@@ -47,7 +48,6 @@ export interface NumberField {
 
 /** A number as this person types it, by `readNumber` and the locale that came with the form. Empty is undefined. */
 export const number = ({ name, low, high, unit = '', required = false }: NumberField) => {
-  const range = `${low} to ${high}${unit && ` ${unit}`}`
   const schema = Joi.string()
     .trim()
     .empty('')
@@ -55,22 +55,22 @@ export const number = ({ name, low, high, unit = '', required = false }: NumberF
       const read = readNumber(text, usableLocale(helpers.prefs.context?.locale))
       if (read === 'none')
         return helpers.message({
-          custom: `${name}: '${tidy(text)}' is not a number; it can be ${range}.`,
+          custom: field.notANumber(name, tidy(text), low, high, unit),
         })
       if ('either' in read) {
         const [decimal, thousands] = read.either
         return helpers.message({
-          custom: `${name}: '${tidy(text)}' could be ${decimal} or ${thousands}. Write ${decimal.toFixed(4)} or ${thousands}.`,
+          custom: field.eitherNumber(name, tidy(text), decimal, thousands),
         })
       }
       const { value } = read
       if (value < low || value > high)
-        return helpers.message({ custom: `${name}: ${tidy(text)} was given; it can be ${range}.` })
+        return helpers.message({ custom: field.outOfRange(name, tidy(text), low, high, unit) })
       return value
     })
     .messages({
-      'string.base': `${name} was sent in a form that cannot be read.`,
-      'any.required': `${name} is missing: it can be ${range}.`,
+      'string.base': field.unreadable(name),
+      'any.required': field.numberMissing(name, low, high, unit),
     })
   return required ? schema.required() : schema
 }
@@ -82,9 +82,9 @@ export const sentNumber = ({ name, low, high }: NumberField) =>
     .min(low)
     .max(high)
     .messages({
-      'number.base': `${name} was sent in a form that cannot be read.`,
-      'number.min': `${name} was sent in a form that cannot be read.`,
-      'number.max': `${name} was sent in a form that cannot be read.`,
+      'number.base': field.unreadable(name),
+      'number.min': field.unreadable(name),
+      'number.max': field.unreadable(name),
     })
 
 export const text = (name: string, longest: number, required = false) => {
@@ -92,10 +92,10 @@ export const text = (name: string, longest: number, required = false) => {
     .trim()
     .max(longest)
     .messages({
-      'string.max': `${name} is longer than ${longest} characters.`,
-      'string.empty': `${name} is missing.`,
-      'any.required': `${name} is missing.`,
-      'string.base': `${name} was sent in a form that cannot be read.`,
+      'string.max': field.tooLong(name, longest),
+      'string.empty': field.missing(name),
+      'any.required': field.missing(name),
+      'string.base': field.unreadable(name),
     })
   return required ? schema.required() : schema.allow('').default('')
 }
@@ -105,10 +105,10 @@ export const oneOf = <Value extends string>(name: string, values: readonly Value
     .valid(...values)
     .required()
     .messages({
-      'any.only': `${name}: choose one of ${values.join(', ')}.`,
-      'any.required': `${name}: choose one of ${values.join(', ')}.`,
-      'string.base': `${name}: choose one of ${values.join(', ')}.`,
-      'string.empty': `${name}: choose one of ${values.join(', ')}.`,
+      'any.only': field.chooseOne(name, values),
+      'any.required': field.chooseOne(name, values),
+      'string.base': field.chooseOne(name, values),
+      'string.empty': field.chooseOne(name, values),
     })
 
 /** Runs a schema over all fields and gathers one sentence a field. */

@@ -9,6 +9,7 @@ import {
   markUndone,
 } from '@/store/entries'
 import { findTub, type TubRow } from '@/store/tubs'
+import { REFUSALS } from '@/words/refusals'
 import { confirmed } from './entryParsers/draft'
 import { draftDose } from './entryParsers/draftDose'
 import { draftOther } from './entryParsers/draftOther'
@@ -35,26 +36,20 @@ export const recordEntry = (
   replaces?: number,
 ): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const kind = ENTRY_KINDS.find((known) => known === fields.kind)
-  if (!kind) return refused(fields, { kind: 'Kind: choose what happened.' })
+  if (!kind) return refused(fields, { kind: REFUSALS.noKind })
   const original = replaces === undefined ? undefined : findEntry(store, tubId, replaces)
   // A stage of a refill is ticked in its place; a correction moves its time and nothing else.
   if (kind === 'refill' && original?.kind !== 'refill')
-    return refused(fields, {}, {}, 'Stages of a refill are ticked in its own place.')
-  if (replaces !== undefined && !original)
-    return refused(fields, {}, {}, 'That entry was changed or deleted meanwhile. Open it again.')
+    return refused(fields, {}, {}, REFUSALS.stageElsewhere)
+  if (replaces !== undefined && !original) return refused(fields, {}, {}, REFUSALS.entryChanged)
 
   const moment = momentOf(fields, now)
   const at = 'at' in moment ? moment.at : now
   const journal = journalOf(store, tubId).filter((entry) => entry.id !== replaces)
   if (fields.ticked !== undefined && String(tickedIn(tub, journal, now)) !== fields.ticked)
-    return refused(
-      fields,
-      {},
-      {},
-      'This plan went on meanwhile, here or on another phone. Look at what is in already, then go on.',
-    )
+    return refused(fields, {}, {}, REFUSALS.planChanged)
   const draft =
     original?.kind === 'refill' && kind === 'refill'
       ? { entry: { kind, at, body: original.body }, questions: {} }
@@ -105,7 +100,7 @@ const NEXT_PLACE: Record<EntryKind, string> = {
 
 export const deleteEntry = (store: Store, tubId: number, id: number, now: number): Outcome => {
   const row = findEntry(store, tubId, id) && markDeleted(store, tubId, id, now)
-  return row ? { ok: true } : refused({}, {}, {}, 'That entry is no longer in the journal.')
+  return row ? { ok: true } : refused({}, {}, {}, REFUSALS.noEntry)
 }
 
 /** Takes back the last change of a tub's journal, or puts back what was taken back. */
@@ -117,8 +112,7 @@ export const undoLastChange = (
 ): Outcome =>
   store.transaction((tx) => {
     const last = lastChange(tx, tubId)
-    if (!last || last.id !== expectedId)
-      return refused({}, {}, {}, 'Something else was changed since. Look at the journal again.')
+    if (!last || last.id !== expectedId) return refused({}, {}, {}, REFUSALS.changedSince)
     if (last.what === 'deleted') markDeleted(tx, tubId, last.id, null)
     else markUndone(tx, tubId, last.id, last.what === 'undone' ? null : now)
     return { ok: true }

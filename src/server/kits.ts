@@ -16,7 +16,10 @@ import {
 import type { Store } from '@/store/database'
 import { findKit, insertKit, type KitRow, updateKit } from '@/store/kits'
 import { findTub, type TubRow } from '@/store/tubs'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { numberOr, usableLocale } from '@/words/readNumber'
+import { FIELD, field, padRefusal, REFUSALS } from '@/words/refusals'
+import { LAYOUT_NAMES } from '@/words/testText'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
 
 /** A kit to begin with, by the name of its layout: "strip.four", "drops.small", "meter". */
@@ -26,7 +29,7 @@ const kitFrom = (layout: string, tub: TubRow): Kit | undefined => {
   const strip = genericStrips(sanitizer).find((one) => one.id === id)
   if (kind === 'strip' && strip)
     return {
-      name: strip.name,
+      name: LAYOUT_NAMES[strip.id],
       spec: {
         kind,
         pads: strip.pads,
@@ -37,7 +40,7 @@ const kitFrom = (layout: string, tub: TubRow): Kit | undefined => {
     }
   const drops = genericDrops(sanitizer).find((one) => one.id === id)
   if (kind === 'drops' && drops)
-    return { name: drops.name, spec: { kind, tests: drops.tests }, errors: {} }
+    return { name: LAYOUT_NAMES[drops.id], spec: { kind, tests: drops.tests }, errors: {} }
   if (layout === 'meter') return { name: 'Meter', spec: { kind: 'meter', ranges: {} }, errors: {} }
   return undefined
 }
@@ -45,9 +48,9 @@ const kitFrom = (layout: string, tub: TubRow): Kit | undefined => {
 /** Adds a kit of a generic layout, ready to read with; its values are corrected afterwards where the bottle differs. */
 export const createKit = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const kit = kitFrom(fields.layout ?? '', tub)
-  if (!kit) return refused(fields, { layout: 'Layout: choose one of those shown.' })
+  if (!kit) return refused(fields, { layout: REFUSALS.noLayout })
   const row = insertKit(store, { ...kit, createdAt: now })
   return { ok: true, next: `/tubs/${tubId}/test?with=${kit.spec.kind}&kit=${row.id}` }
 }
@@ -72,20 +75,20 @@ const padsOf = (fields: Fields): { pads: StripPad[]; errors: Record<string, stri
   for (let i = 0; i < MOST_PADS; i++) {
     const quantity = quantityNamed(fields[`pad.${i}.quantity`])
     if (!quantity) continue
-    const { name, possible } = QUANTITY[quantity]
+    const name = QUANTITY_NAMES[quantity]
+    const { possible } = QUANTITY[quantity]
     const list = fields[`pad.${i}.values`] ?? ''
     const values = numbersOf(list, fields.locale)
     const field = `pad.${i}.values`
     if (values.length < 2 || values.length > MOST_BLOCKS)
-      errors[field] = `${name}: give the values of its blocks, 2 to ${MOST_BLOCKS} of them.`
+      errors[field] = padRefusal.blocks(name, MOST_BLOCKS)
     else if (values.some((value) => !Number.isFinite(value)))
-      errors[field] = `${name}: '${list.slice(0, 40)}' holds something that is no number.`
+      errors[field] = padRefusal.notNumbers(name, list.slice(0, 40))
     else if (values.some((value) => value < possible[0] || value > possible[1]))
-      errors[field] = `${name}: each value can be ${possible[0]} to ${possible[1]}.`
-    else if (new Set(values).size < values.length)
-      errors[field] = `${name}: the same value stands there twice.`
+      errors[field] = padRefusal.blockRange(name, possible[0], possible[1])
+    else if (new Set(values).size < values.length) errors[field] = padRefusal.twice(name)
     if (pads.some((one) => one.quantity === quantity))
-      errors[`pad.${i}.quantity`] = `${name} has a pad already.`
+      errors[`pad.${i}.quantity`] = padRefusal.taken(name)
     const colours = values.map((_, j) => fields[`pad.${i}.colour.${j}`])
     const blocks = values
       .map((value, j) => {
@@ -95,7 +98,7 @@ const padsOf = (fields: Fields): { pads: StripPad[]; errors: Record<string, stri
       .sort((a, b) => a.value - b.value)
     pads.push({ quantity, blocks })
   }
-  if (pads.length === 0) errors['pad.0.quantity'] = 'A strip has at least one pad.'
+  if (pads.length === 0) errors['pad.0.quantity'] = REFUSALS.noPads
   return { pads, errors }
 }
 
@@ -105,7 +108,7 @@ const testsOf = (
 ): { tests: DropTest[]; errors: Record<string, string> } => {
   const errors: Record<string, string> = {}
   const tests = before.map((test) => {
-    const name = QUANTITY[test.quantity].name
+    const name = QUANTITY_NAMES[test.quantity]
     const read = (field: string, what: string, high: number) => {
       const checked = check<{ value: number }>(
         Joi.object({
@@ -121,7 +124,7 @@ const testsOf = (
     }
     return {
       quantity: test.quantity,
-      perDrop: read(`drop.${test.quantity}.perDrop`, 'a drop', 500) ?? test.perDrop,
+      perDrop: read(`drop.${test.quantity}.perDrop`, FIELD.tabletDrop, 500) ?? test.perDrop,
       sampleMillilitres:
         read(`drop.${test.quantity}.sample`, 'sample', 100) ?? test.sampleMillilitres,
     }
@@ -133,7 +136,7 @@ const errorsOf = (fields: Fields) => {
   const shape: Record<string, Joi.Schema> = {}
   for (const quantity of QUANTITIES)
     shape[`error.${quantity}`] = number({
-      name: `${QUANTITY[quantity].name}, error`,
+      name: field.error(QUANTITY_NAMES[quantity]),
       low: 0.01,
       high: QUANTITY[quantity].possible[1] / 2,
     })
@@ -150,7 +153,7 @@ const errorsOf = (fields: Fields) => {
 /** Changes what a kit is; readings made with it stay as they were. */
 export const editKit = (store: Store, tubId: number, kitId: number, fields: Fields): Outcome => {
   const row = findKit(store, kitId)
-  if (!row) return refused(fields, {}, {}, 'That kit is no longer here.')
+  if (!row) return refused(fields, {}, {}, REFUSALS.noKit)
   const errors: Record<string, string> = {}
   const basic = check<{ name: string; dipSeconds?: number; waitSeconds?: number }>(
     Joi.object({
@@ -186,7 +189,7 @@ export const editKit = (store: Store, tubId: number, kitId: number, fields: Fiel
 }
 
 export const removeKit = (store: Store, tubId: number, kitId: number, now: number): Outcome => {
-  if (!findKit(store, kitId)) return refused({}, {}, {}, 'That kit is no longer here.')
+  if (!findKit(store, kitId)) return refused({}, {}, {}, REFUSALS.noKit)
   updateKit(store, kitId, { removedAt: now })
   return { ok: true, next: `/tubs/${tubId}/test` }
 }

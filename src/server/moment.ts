@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz'
 import { DAY, type Instant } from '@/core'
+import { field, REFUSALS } from '@/words/refusals'
 import type { Fields } from './form'
 
 const LOCAL = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})(?::\d{2})?$/
@@ -31,8 +32,8 @@ export const fromWallClock = (local: string, timeZone: string): Instant | undefi
 /** Why a clock reading could not be taken. */
 export const noMoment = (name: string, local: string): string =>
   LOCAL.test(local)
-    ? `${name}: ${local.slice(0, 16).replace('T', ' ')} is not on the calendar or the clock here: a day that month has not, or the hour that summer time leaves out.`
-    : `${name}: give the day and the time.`
+    ? field.noSuchMoment(name, local.slice(0, 16).replace('T', ' '))
+    : field.momentMissing(name)
 
 /** Noon of a day as a date field gives it. */
 export const noonOf = (day: string, timeZone: string): Instant | undefined =>
@@ -65,16 +66,12 @@ export const momentOf = (
   if (at === undefined)
     return {
       errors: {
-        at: LOCAL.test(fields.at ?? '')
-          ? noMoment('Time', fields.at ?? '')
-          : 'Time: give the day and the time, or choose “just now”.',
+        at: LOCAL.test(fields.at ?? '') ? noMoment('Time', fields.at ?? '') : REFUSALS.timeMissing,
       },
     }
   const given = (fields.at ?? '').replace('T', ' ')
   // A phone's clock may run a minute fast.
-  if (at > now + 90_000)
-    return { errors: { at: `Time: ${given} lies ahead; it can be any time up to now.` } }
-  if (at < now - OLDEST)
-    return { errors: { at: `Time: ${given} is more than ${OLDEST_YEARS} years ago.` } }
+  if (at > now + 90_000) return { errors: { at: field.ahead('Time', given) } }
+  if (at < now - OLDEST) return { errors: { at: field.tooLongAgo('Time', given, OLDEST_YEARS) } }
   return { at: Math.min(at, now) }
 }

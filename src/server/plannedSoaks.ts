@@ -1,7 +1,9 @@
 import Joi from 'joi'
+import { DAY } from '@/core'
 import type { Store } from '@/store/database'
 import { insertPlannedSoak, removePlannedSoak } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
+import { FIELD, field, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, refused } from './form'
 import { fromWallClock, noMoment, zoneOf } from './moment'
 
@@ -9,7 +11,7 @@ const FARTHEST_DAYS = 400
 
 /** Keeps a soak that is meant to happen. */
 export const planSoak = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
-  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const checked = check<{ people: number; minutes: number }>(
     Joi.object({
       people: number({ name: 'People', low: 1, high: 20, required: true }),
@@ -19,14 +21,10 @@ export const planSoak = (store: Store, tubId: number, fields: Fields, now: numbe
   )
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
   const at = fromWallClock(fields.at ?? '', zoneOf(fields)) ?? 0
-  if (at === 0)
-    errors.at = fields.at
-      ? noMoment('Day and time', fields.at)
-      : 'Day and time: give when it is meant to be.'
-  else if (at < now)
-    errors.at = 'Day and time: that has passed. A soak that has been goes into the journal.'
-  else if (at > now + FARTHEST_DAYS * 86_400_000)
-    errors.at = `Day and time: it can be up to ${FARTHEST_DAYS} days ahead.`
+  if (at === 0) errors.at = fields.at ? noMoment(FIELD.dayAndTime, fields.at) : REFUSALS.dayAndTime
+  else if (at < now) errors.at = REFUSALS.dayAndTimePassed
+  else if (at > now + FARTHEST_DAYS * DAY)
+    errors.at = field.tooFarAhead(FIELD.dayAndTime, FARTHEST_DAYS)
   if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
   insertPlannedSoak(store, {
     tubId,
@@ -40,4 +38,4 @@ export const planSoak = (store: Store, tubId: number, fields: Fields, now: numbe
 export const unplanSoak = (store: Store, tubId: number, id: number, now: number): Outcome =>
   removePlannedSoak(store, tubId, id, now)
     ? { ok: true }
-    : refused({}, {}, {}, 'That planned soak is no longer here.')
+    : refused({}, {}, {}, REFUSALS.noPlannedSoak)

@@ -13,8 +13,9 @@ import {
 } from '@/core'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
-import { insertRefill, openRefill, updateRefill } from '@/store/refills'
+import { insertRefill, openRefill, type RefillRow, updateRefill } from '@/store/refills'
 import { findTub, updateTub } from '@/store/tubs'
+import { FIELD, field, REFUSALS, refillRefusal } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, refused } from './form'
 import { fromWallClock, noMoment, zoneOf } from './moment'
 import { happenedOf } from './refillView'
@@ -23,18 +24,18 @@ const FARTHEST_DAYS = 400
 
 /** Sets the day: ready by, or begun at. */
 export const setRefill = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
-  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const zone = zoneOf(fields)
-  const mode = fields.mode === 'start at' ? 'start at' : 'ready by'
-  const name = mode === 'start at' ? 'Begin at' : 'Ready by'
+  const mode: RefillRow['mode'] = fields.mode === 'start at' ? 'start at' : 'ready by'
+  const name = mode === 'start at' ? FIELD.startAt : FIELD.readyBy
   const at = fromWallClock(fields.at ?? '', zone)
   if (at === undefined) return refused(fields, { at: noMoment(name, fields.at ?? '') })
   if (at < now - HOUR)
     return refused(fields, {
-      at: `${name}: ${(fields.at ?? '').replace('T', ' ')} has passed; give a time to come.`,
+      at: field.passed(name, (fields.at ?? '').replace('T', ' ')),
     })
   if (at > now + FARTHEST_DAYS * DAY)
-    return refused(fields, { at: `${name}: it can be up to ${FARTHEST_DAYS} days ahead.` })
+    return refused(fields, { at: field.tooFarAhead(name, FARTHEST_DAYS) })
   const row = openRefill(store, tubId)
   if (row) updateRefill(store, tubId, row.id, { mode, at, zone })
   else insertRefill(store, { tubId, mode, at, zone, createdAt: now })
@@ -43,7 +44,7 @@ export const setRefill = (store: Store, tubId: number, fields: Fields, now: Inst
 
 export const removeRefill = (store: Store, tubId: number, now: Instant): Outcome => {
   const row = openRefill(store, tubId)
-  if (!row) return refused({}, {}, {}, 'No change of water is planned here.')
+  if (!row) return refused({}, {}, {}, REFUSALS.noRefill)
   updateRefill(store, tubId, row.id, { closedAt: now })
   const tub = findTub(store, tubId)
   if (tub?.refill) updateTub(store, tubId, { refill: { ...tub.refill, pins: {} } })
@@ -54,14 +55,14 @@ export const removeRefill = (store: Store, tubId: number, now: Instant): Outcome
 export const pinStage = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
   const tub = findTub(store, tubId)
   const stage = STAGE_IDS.find((one) => one === fields.stage)
-  if (!tub || !stage) return refused(fields, {}, {}, 'This stage is not here.')
+  if (!tub || !stage) return refused(fields, {}, {}, REFUSALS.noStage)
   const pins = { ...tub.refill?.pins }
   if (!fields.at) delete pins[stage]
   else {
     const at = fromWallClock(fields.at, zoneOf(fields))
-    if (at === undefined) return refused(fields, { at: noMoment('Not before', fields.at) })
+    if (at === undefined) return refused(fields, { at: noMoment(FIELD.notBefore, fields.at) })
     if (at < now)
-      return refused(fields, { at: `Not before: ${fields.at.replace('T', ' ')} has passed.` })
+      return refused(fields, { at: field.passed(FIELD.notBefore, fields.at.replace('T', ' ')) })
     pins[stage] = at
   }
   updateTub(store, tubId, { refill: { ...tub.refill, pins } })
@@ -74,12 +75,12 @@ export const pinStage = (store: Store, tubId: number, fields: Fields, now: Insta
  */
 export const tickStage = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const row = openRefill(store, tubId)
-  if (!row) return refused(fields, {}, {}, 'Set the day first.')
+  if (!row) return refused(fields, {}, {}, REFUSALS.noRefillDay)
   const stage = STAGE_IDS.find((one) => one === fields.stage)
   const what = (['begun', 'done', 'skipped'] as const).find((one) => one === fields.what)
-  if (!stage || !what) return refused(fields, {}, {}, 'This stage is not here.')
+  if (!stage || !what) return refused(fields, {}, {}, REFUSALS.noStage)
   const { temperature, volume } = tub.units
   const checked = check<{ celsius?: number; litres?: number }>(
     Joi.object({
@@ -90,7 +91,7 @@ export const tickStage = (store: Store, tubId: number, fields: Fields, now: Inst
         unit: temperature === 'celsius' ? '°C' : '°F',
       }),
       litres: number({
-        name: 'By the meter',
+        name: FIELD.meter,
         low: Math.round(fromLitres(50, volume)),
         high: Math.round(fromLitres(25_000, volume)),
       }),
@@ -100,7 +101,7 @@ export const tickStage = (store: Store, tubId: number, fields: Fields, now: Inst
   if ('errors' in checked) return refused(fields, checked.errors)
   const happened = happenedOf(journalOf(store, tubId), row.id)[stage] ?? {}
   if (happened.doneAt !== undefined || happened.skipped)
-    return refused(fields, {}, {}, 'This stage was ticked meanwhile. Look at it again.')
+    return refused(fields, {}, {}, REFUSALS.stageChanged)
   const { celsius, litres } = checked.value
   const delivered = litres === undefined ? undefined : toLitres(litres, volume)
   const entries: NewEntry[] = []
@@ -144,7 +145,7 @@ export const tickStage = (store: Store, tubId: number, fields: Fields, now: Inst
 /** A bucket under the hose, ten minutes of draining, two temperatures: what they say of this tub's rates. */
 export const measureRate = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const { temperature, volume } = tub.units
   const sign = temperature === 'celsius' ? '°C' : '°F'
   const warm = {
@@ -186,16 +187,15 @@ export const measureRate = (store: Store, tubId: number, fields: Fields, now: In
   if (fields.rate === 'drain') {
     const checked = check<{ depth: number; drop: number; minutes: number }>(
       Joi.object({
-        depth: number({ name: 'Depth before', low: 5, high: 300, required: true }),
-        drop: number({ name: 'Fallen by', low: 0.5, high: 300, required: true }),
+        depth: number({ name: FIELD.depthBefore, low: 5, high: 300, required: true }),
+        drop: number({ name: FIELD.fallenBy, low: 0.5, high: 300, required: true }),
         minutes: number({ name: 'Minutes', low: 1, high: 600, unit: 'min', required: true }),
       }),
       fields,
     )
     if ('errors' in checked) return refused(fields, checked.errors)
     const { depth, drop, minutes } = checked.value
-    if (drop > depth)
-      return refused(fields, { drop: `Fallen by: ${drop} is more than the ${depth} there was.` })
+    if (drop > depth) return refused(fields, { drop: refillRefusal.drop(drop, depth) })
     return write({ stage: 'drain', perMinute: (tub.volumeLitres * drop) / depth / minutes })
   }
   const checked = check<{ first: number; second: number; minutes: number }>(
@@ -203,7 +203,7 @@ export const measureRate = (store: Store, tubId: number, fields: Fields, now: In
       first: number({ name: 'First', ...warm }),
       second: number({ name: 'Later', ...warm }),
       minutes: number({
-        name: 'Minutes between',
+        name: FIELD.minutesBetween,
         low: 10,
         high: 2880,
         unit: 'min',
@@ -216,7 +216,7 @@ export const measureRate = (store: Store, tubId: number, fields: Fields, now: In
   const { first, second, minutes } = checked.value
   if (second <= first)
     return refused(fields, {
-      second: `Later: ${second} is not warmer than ${first}; is the heater on?`,
+      second: refillRefusal.notWarmer(second, first),
     })
   return write({
     stage: 'heat',
@@ -234,7 +234,7 @@ export const saveDelivered = (
   const tub = findTub(store, tubId)
   const litres = Number(fields.litres)
   if (!tub || !(litres >= 100 && litres <= 20_000))
-    return refused(fields, {}, {}, 'That cannot be the volume of a tub.')
+    return refused(fields, {}, {}, REFUSALS.notAVolume)
   updateTub(store, tubId, {
     volumeLitres: litres,
     volumeBasis: { by: 'figure', litres },

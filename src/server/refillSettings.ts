@@ -11,6 +11,7 @@ import {
 } from '@/core'
 import type { Store } from '@/store/database'
 import { findTub, type TubRow, updateTub } from '@/store/tubs'
+import { FIELD, REFUSALS, refillRefusal } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused } from './form'
 
 export const refillSettings = (tub: TubRow): RefillSettings => ({
@@ -23,7 +24,7 @@ const hour = (name: string) => number({ name, low: 0, high: 24, unit: "o'clock" 
 /** How this tub's water is changed. */
 export const saveRefillSettings = (store: Store, tubId: number, fields: Fields): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const { volume, temperature } = tub.units
   const per = (litres: number) => fromLitres(litres, volume)
   const limits = (low: number, high: number) => ({
@@ -37,7 +38,7 @@ export const saveRefillSettings = (store: Store, tubId: number, fields: Fields):
     Record<string, number | undefined> & { drainBy: RefillSettings['drainBy'] }
   >(
     Joi.object({
-      drainBy: oneOf('Drained by', DRAIN_WAYS),
+      drainBy: oneOf(FIELD.drainedBy, DRAIN_WAYS),
       purgeHours: number({ name: 'Purge', low: 0, high: 48, unit: 'h', required: true }),
       heaterKilowatts: number({ name: 'Heater', low: 0.5, high: 60, unit: 'kW' }),
       pump: number({
@@ -46,22 +47,27 @@ export const saveRefillSettings = (store: Store, tubId: number, fields: Fields):
         high: Math.round(per(2000) * pumpTimes),
       }),
       hose: number({ name: 'Hose', low: 0.1, high: Math.round(per(500)) }),
-      fillTemperature: number({ name: 'Fill water', ...limits(0, 60), unit: sign, required: true }),
+      fillTemperature: number({
+        name: FIELD.fillTemperature,
+        ...limits(0, 60),
+        unit: sign,
+        required: true,
+      }),
       airTemperature: number({ name: 'Air', ...limits(-40, 50), unit: sign, required: true }),
-      hoseFilter: number({ name: 'Left in the hose filter', low: 0, high: 1_000_000 }),
+      hoseFilter: number({ name: FIELD.hoseFilterLeft, low: 0, high: 1_000_000 }),
       waterPrice: number({ name: 'Water', low: 0, high: 1000 }),
       energyPrice: number({ name: 'Energy', low: 0, high: 100 }),
       productsPrice: number({ name: 'Products', low: 0, high: 10_000 }),
-      nightFrom: hour('Nobody from'),
+      nightFrom: hour(FIELD.nobodyFrom),
       nightTo: hour('until'),
-      workFrom: hour('At work from'),
+      workFrom: hour(FIELD.workFrom),
       workTo: hour('until'),
     }),
     fields,
   )
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
   if ((fields.workFrom ?? '') !== '' && Number(fields.workTo) <= Number(fields.workFrom))
-    errors.workTo = `At work: ${fields.workTo || 'nothing'} is not after ${fields.workFrom}; leave both empty for none.`
+    errors.workTo = refillRefusal.work(fields.workTo ?? '', fields.workFrom ?? '')
   if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
   const { value } = checked
   const litres = (one: number | undefined) =>

@@ -26,6 +26,8 @@ import {
   readWater,
   refillOf,
   refillReasons,
+  type Stage,
+  type StageConflict,
   type StageId,
   type StageProgress,
   scheduleForward,
@@ -82,6 +84,24 @@ export const happenedOf = (
   return found
 }
 
+/** Something that falls into the time of a refill, or comes after it. */
+export type Meanwhile =
+  | { at: Instant; kind: 'soak'; people: number }
+  | { at: Instant; kind: 'guests'; title: string }
+
+/** What stands against a refill as it is planned. */
+export type RefillConflict =
+  | StageConflict
+  | { code: 'ready time passed'; at: Instant; ready: Instant }
+  | { code: 'metal step too long'; ready: Instant; readyWithout: Instant }
+  | { code: 'takes longer'; ready: Instant }
+  | { code: 'pinned too early'; stage: Stage }
+  | { code: 'free hours too short'; longestMinutes: number }
+  | { code: 'hard fill water'; hardnessPpm: number; highPpm: number }
+  | { code: 'hose filter spent'; leftLitres: number }
+  | { code: 'falls into it'; what: Meanwhile }
+  | { code: 'guests are in'; title: string; until: Instant }
+
 export interface RefillView {
   row: RefillRow | undefined
   zone: string
@@ -94,8 +114,8 @@ export interface RefillView {
   earliest: RefillSchedule
   blocked: Blocked[]
   happened: Partial<Record<StageId, StageProgress>>
-  /** What cannot be, a sentence each, with a way on. */
-  conflicts: string[]
+  /** What cannot be as it is set. */
+  conflicts: RefillConflict[]
   doses: Plan
   /** Of these, what balances. */
   balance: PlanStep[]
@@ -107,7 +127,7 @@ export interface RefillView {
     kilowattHours: number
   }
   /** Stays and soaks that begin soon after it is ready, or before. */
-  next: { at: Instant; what: string } | undefined
+  next: Meanwhile | undefined
 }
 
 export interface RefillAsked {
@@ -118,8 +138,6 @@ export interface RefillAsked {
   stays: readonly GuestStay[]
   planned: readonly { at: Instant; load: { people: number } }[]
   now: Instant
-  /** How an instant is said. */
-  say: (at: Instant) => string
   zone: string
 }
 
@@ -133,7 +151,7 @@ const usualReadyBy = (from: Instant, zone: string): Instant => {
 }
 
 export const refillView = (store: Store, asked: RefillAsked): RefillView => {
-  const { tub, journal, estimate, planOptions, stays, planned, now, say } = asked
+  const { tub, journal, estimate, planOptions, stays, planned, now } = asked
   const row = openRefill(store, tub.id)
   const zone = row?.zone ?? asked.zone
   const settings = refillSettings(tub)
@@ -166,7 +184,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
     (row?.mode === 'start at' && !begun
       ? scheduleForward(refill.stages, Math.max(at, now), constraints)
       : earliest)
-  const conflicts = [...refill.conflicts]
+  const conflicts: RefillConflict[] = [...refill.conflicts]
   if (row?.mode === 'ready by' && schedule.ready > at + MINUTE) {
     const without = settings.metalsFirst
       ? scheduleForward(
@@ -175,53 +193,46 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
           constraints,
         )
       : undefined
+    const { ready } = schedule
     conflicts.push(
       at < now
-        ? `Ready by ${say(at)} has passed. Begun now it is ready ${say(schedule.ready)}.`
+        ? { code: 'ready time passed', at, ready }
         : without
-          ? `The metal step needs 24 h: ready ${say(schedule.ready)} at the earliest, or leave it out on town water: ${say(without.ready)}.`
-          : `It takes until ${say(schedule.ready)}, if begun now: that is the earliest. Free more hours, shorten the purge, or move the day.`,
+          ? { code: 'metal step too long', ready, readyWithout: without.ready }
+          : { code: 'takes longer', ready },
     )
   }
   for (const { stage, late } of schedule.scheduled)
-    if (late)
-      conflicts.push(
-        `${stage.name} cannot begin as early as it was pinned: what it needs is not over by then.`,
-      )
+    if (late) conflicts.push({ code: 'pinned too early', stage })
   const night = (settings.nightTo - settings.nightFrom + 24) % 24
   const work =
     settings.workFrom !== undefined && settings.workTo !== undefined
       ? settings.workTo - settings.workFrom
       : 0
-  const longest = Math.max(...refill.stages.map((one) => one.handsMinutes))
-  if ((24 - night - work) * 60 < longest)
-    conflicts.push(
-      `The hours left free are shorter than the longest piece of work (${longest} min). Free more of them.`,
-    )
+  const longestMinutes = Math.max(...refill.stages.map((one) => one.handsMinutes))
+  if ((24 - night - work) * 60 < longestMinutes)
+    conflicts.push({ code: 'free hours too short', longestMinutes })
   const fill = readWater(fillWaterOf(estimate.fillWater, tub.setTemperatureCelsius))
-  const hardness = quantityOf(fill, 'calciumHardness')
-  if (hardness > tub.targets.calciumHardness.high)
-    conflicts.push(
-      `The fill water (hardness ${Math.round(hardness)} ppm) is harder than the range ends (${tub.targets.calciumHardness.high}). A hose filter, part softened or rain water brings it down; else an inhibitor against scale each week.`,
-    )
-  if (settings.hoseFilterLitres !== undefined && settings.hoseFilterLitres < tub.volumeLitres)
-    conflicts.push(
-      `The hose filter has ${Math.round(settings.hoseFilterLitres)} L left by its label, less than this fill. Have a new one.`,
-    )
+  const hardnessPpm = quantityOf(fill, 'calciumHardness')
+  const highPpm = tub.targets.calciumHardness.high
+  if (hardnessPpm > highPpm) conflicts.push({ code: 'hard fill water', hardnessPpm, highPpm })
+  const leftLitres = settings.hoseFilterLitres
+  if (leftLitres !== undefined && leftLitres < tub.volumeLitres)
+    conflicts.push({ code: 'hose filter spent', leftLitres })
   const inBetween = [
-    ...planned.map(({ at: when, load }) => ({ at: when, what: `a soak for ${load.people}` })),
+    ...planned.map(
+      ({ at: when, load }): Meanwhile => ({ at: when, kind: 'soak', people: load.people }),
+    ),
     ...stays
       .filter(({ kind }) => kind === 'guests')
-      .map((stay) => ({ at: stay.from, what: stay.title })),
+      .map((stay): Meanwhile => ({ at: stay.from, kind: 'guests', title: stay.title })),
   ].sort((a, b) => a.at - b.at)
-  for (const { at: when, what } of inBetween)
-    if (when >= schedule.start && when < schedule.ready)
-      conflicts.push(
-        `${what.replace(/^./, (c) => c.toUpperCase())} ${say(when)} falls into it: move one of them.`,
-      )
-  for (const stay of stays)
-    if (stay.kind === 'guests' && stay.from < schedule.start && stay.to > schedule.start)
-      conflicts.push(`${stay.title} are in when it would begin (until ${say(stay.to)}).`)
+  for (const what of inBetween)
+    if (what.at >= schedule.start && what.at < schedule.ready)
+      conflicts.push({ code: 'falls into it', what })
+  for (const { kind, title, from, to } of stays)
+    if (kind === 'guests' && from < schedule.start && to > schedule.start)
+      conflicts.push({ code: 'guests are in', title, until: to })
   const kilowattHours =
     (tub.volumeLitres *
       KILOJOULES_PER_LITRE_KELVIN *

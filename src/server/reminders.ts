@@ -5,6 +5,7 @@ import type { Store } from '@/store/database'
 import type { QuietHours } from '@/store/schema'
 import { saveSetting, settingOf } from '@/store/settings'
 import { choreName } from '@/words/choreText'
+import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, refused } from './form'
 import { choresOfTubs } from './upkeep'
 
@@ -34,15 +35,21 @@ export const remindersNow = (
 export const saveQuiet = (store: Store, fields: Fields): Outcome => {
   const checked = check<QuietHours>(
     Joi.object({
-      fromHour: number({ name: 'Quiet from', low: 0, high: 23, unit: "o'clock", required: true }),
-      toHour: number({ name: 'Quiet until', low: 0, high: 23, unit: "o'clock", required: true }),
+      fromHour: number({
+        name: FIELD.quietFrom,
+        low: 0,
+        high: 23,
+        unit: "o'clock",
+        required: true,
+      }),
+      toHour: number({ name: FIELD.quietUntil, low: 0, high: 23, unit: "o'clock", required: true }),
     }),
     fields,
   )
   if ('errors' in checked) return refused(fields, checked.errors)
   const { fromHour, toHour } = checked.value
   if (!Number.isInteger(fromHour) || !Number.isInteger(toHour))
-    return refused(fields, { fromHour: 'Quiet hours: whole hours from 0 to 23.' })
+    return refused(fields, { fromHour: REFUSALS.quietHours })
   saveSetting(store, 'quiet', { fromHour, toHour })
   return { ok: true }
 }

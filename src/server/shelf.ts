@@ -21,6 +21,8 @@ import type { Store } from '@/store/database'
 import { takenSince } from '@/store/entries'
 import { findOnShelf, insertOnShelf, type ShelfRow, updateOnShelf, wholeShelf } from '@/store/shelf'
 import { findTub, type TubRow } from '@/store/tubs'
+import { strengthName } from '@/words/productText'
+import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 
 /** Something on the shelf, with what is left of it by the journals of all tubs. */
@@ -57,7 +59,7 @@ export const planningShelf = (own: readonly OnShelf[], tub: TubRow): ShelfItem[]
   )
 
 export const addToShelf = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
-  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const checked = check<{ product: ProductName }>(
     Joi.object({ product: oneOf('Product', PRODUCT_NAMES) }),
     { product: fields.product ?? '' },
@@ -91,26 +93,26 @@ const schema = (product: ProductName, tub: TubRow) => {
   const most = Math.round(LARGEST_KILOGRAMS * (mass === 'gram' ? 1000 : 35.274))
   const strength = strengthOnLabel(product)
   return Joi.object({
-    left: number({ name: 'Left in the box', low: 0, high: most, unit: poured }),
+    left: number({ name: FIELD.leftInBox, low: 0, high: most, unit: poured }),
     strength: number({
-      name: strength?.name ?? 'Strength',
+      name: strength ? strengthName(product, strength) : 'Strength',
       low: strength?.low ?? 0,
       high: strength?.high ?? 100,
       unit: '%',
     }),
-    scoopName: text('Name of the measure', 20),
-    scoop: number({ name: 'One level measure', low: 0.1, high: 1000, unit }),
-    boxHolds: number({ name: 'A full box', low: 1, high: most, unit }),
-    scoopsInBox: number({ name: 'Measures in a full box', low: 1, high: 2000 }),
-    labelAmount: number({ name: 'The label asks for', low: 0.1, high: 5000 }),
+    scoopName: text(FIELD.measureName, 20),
+    scoop: number({ name: FIELD.oneMeasure, low: 0.1, high: 1000, unit }),
+    boxHolds: number({ name: FIELD.fullBox, low: 1, high: most, unit }),
+    scoopsInBox: number({ name: FIELD.measuresInBox, low: 1, high: 2000 }),
+    labelAmount: number({ name: FIELD.labelAmount, low: 0.1, high: 5000 }),
     labelPer: number({
-      name: 'For so much water',
+      name: FIELD.labelPer,
       low: 1,
       high: 10_000,
       unit: volume === 'litre' ? 'L' : 'gal',
     }),
-    labelDays: number({ name: 'Every so many days', low: 1, high: 400 }),
-    labelNote: text('What else it says', 120),
+    labelDays: number({ name: FIELD.everyDays, low: 1, high: 400 }),
+    labelNote: text(FIELD.labelNote, 120),
   })
 }
 
@@ -127,8 +129,7 @@ const scoopOf = (
   if (boxHolds !== undefined || scoopsInBox !== undefined)
     return {
       errors: {
-        [boxHolds === undefined ? 'boxHolds' : 'scoopsInBox']:
-          'To count a measure, give both: what a full box holds, and how many measures that is.',
+        [boxHolds === undefined ? 'boxHolds' : 'scoopsInBox']: REFUSALS.countMeasures,
       },
     }
   return { scoop: null }
@@ -144,8 +145,7 @@ const labelOf = (
   if (labelAmount === undefined || labelPer === undefined)
     return {
       errors: {
-        [labelAmount === undefined ? 'labelAmount' : 'labelPer']:
-          'A label’s rule has both: how much, and for how much water.',
+        [labelAmount === undefined ? 'labelAmount' : 'labelPer']: REFUSALS.labelRule,
       },
     }
   return {
@@ -168,7 +168,7 @@ export const editOnShelf = (
 ): Outcome => {
   const tub = findTub(store, tubId)
   const row = findOnShelf(store, id)
-  if (!tub || !row) return refused(fields, {}, {}, 'That is no longer on the shelf.')
+  if (!tub || !row) return refused(fields, {}, {}, REFUSALS.notOnShelf)
   const checked = check<ShelfFields>(schema(row.product, tub), fields)
   if ('errors' in checked) return refused(fields, checked.errors)
   const { value } = checked
@@ -194,7 +194,7 @@ export const editOnShelf = (
 }
 
 export const removeFromShelf = (store: Store, tubId: number, id: number, now: number): Outcome => {
-  if (!findOnShelf(store, id)) return refused({}, {}, {}, 'That is no longer on the shelf.')
+  if (!findOnShelf(store, id)) return refused({}, {}, {}, REFUSALS.notOnShelf)
   updateOnShelf(store, id, { removedAt: now })
   return { ok: true, next: `/tubs/${tubId}/shelf` }
 }
@@ -219,7 +219,7 @@ export const shelfFields = (row: OnShelf, tub: TubRow): Fields => {
       ? {
           labelAmount: shown(row.label.amount),
           labelPer: shown(fromLitres(row.label.perLitres, tub.units.volume), 1),
-          labelNote: row.label.note,
+          labelNote: row.label.note ?? '',
           ...(row.label.everyDays ? { labelDays: String(row.label.everyDays) } : {}),
         }
       : {}),

@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import {
   fromCelsius,
+  type Implausibility,
   type Instant,
   implausibilities,
   type NewEntry,
@@ -14,6 +15,9 @@ import {
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
+import { field, REFUSALS, sheetRefusal } from '@/words/refusals'
+import { temperatureSign } from '@/words/words'
 import { fromWallClock, OLDEST, OLDEST_YEARS } from './moment'
 export const DATE_ORDERS = ['day first', 'month first'] as const
 export type DateOrder = (typeof DATE_ORDERS)[number]
@@ -36,7 +40,7 @@ export interface SheetRow {
   at?: Instant
   readings?: Readings
   /** Kept, and rare enough to be looked at. */
-  doubt?: string
+  doubt?: Implausibility
   refusal?: string
 }
 
@@ -119,16 +123,15 @@ export const cellMoment = (
   return Date.parse(`${local}:00${offset.toUpperCase().replace(/^(.\d\d):?(\d\d)$/, '$1:$2')}`)
 }
 
-const TOO_MANY = `It has more than ${MOST_ROWS} rows; so many can be read at a time.`
+const TOO_MANY = sheetRefusal.manyRows(MOST_ROWS)
 const tooWide = (columns: number) =>
-  `It has ${columns}${columns > MOST_COLUMNS + 1 ? '' : ' or more'} columns; ${MOST_COLUMNS} can be read.`
+  sheetRefusal.wide(columns, MOST_COLUMNS, columns <= MOST_COLUMNS + 1)
 
 /** Rows of cells, the first of them the headers; JSON objects become rows by their keys. */
 const tableOf = (source: string): string[][] | { message: string } => {
   const text = source.replace(/^\ufeff/, '').trim()
-  if (text === '') return { message: 'There is nothing in it.' }
-  if (text.length > MOST_CHARACTERS)
-    return { message: `It is longer than ${MOST_CHARACTERS / 1e6} million characters.` }
+  if (text === '') return { message: sheetRefusal.empty }
+  if (text.length > MOST_CHARACTERS) return { message: sheetRefusal.long(MOST_CHARACTERS / 1e6) }
   if (text.startsWith('[') || text.startsWith('{')) {
     try {
       const parsed: unknown = JSON.parse(text)
@@ -144,7 +147,7 @@ const tableOf = (source: string): string[][] | { message: string } => {
       const headers = [...names]
       return [headers, ...objects.map((one) => headers.map((header) => String(one[header] ?? '')))]
     } catch {
-      return { message: 'It begins like JSON and cannot be read as such.' }
+      return { message: sheetRefusal.notJson }
     }
   }
   const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: MOST_ROWS + 2 })
@@ -176,6 +179,15 @@ interface SheetQuestion extends SheetAsked {
 }
 export type SheetAnswer = SheetPreview | { message: string }
 
+const outOfRange = (role: Quantity, given: string, scale: TemperatureUnit): string => {
+  const { possible, unit } = QUANTITY[role]
+  const [low, high] = possible.map((one) =>
+    role === 'temperature' ? fromCelsius(one, scale) : one,
+  ) as [number, number]
+  const sign = role === 'temperature' ? temperatureSign(scale) : unit
+  return field.outOfRange(QUANTITY_NAMES[role], given, low, high, sign)
+}
+
 const rowOf = (
   cells: readonly string[],
   line: number,
@@ -189,36 +201,35 @@ const rowOf = (
   for (const [i, role] of roles.entries()) {
     const cell = (cells[i] ?? '').trim()
     if (role === 'ignore' || cell === '') continue
-    if (cell.length > LONGEST_CELL)
-      return { line, refusal: `'${cell.slice(0, 30)}…' is longer than any figure.` }
+    const shown = cell.slice(0, 30)
+    if (cell.length > LONGEST_CELL) return { line, refusal: sheetRefusal.cellTooLong(shown) }
     if (role === 'at') {
       at = cellMoment(cell, order, timeZone)
-      if (at === undefined)
-        return { line, refusal: `'${cell.slice(0, 30)}' is no day that can be read.` }
-      if (at > now) return { line, refusal: `'${cell.slice(0, 30)}' lies ahead.` }
+      if (at === undefined) return { line, refusal: sheetRefusal.noDay(shown) }
+      if (at > now) return { line, refusal: sheetRefusal.ahead(shown) }
       if (at < now - OLDEST)
         return {
           line,
-          refusal: `'${cell.slice(0, 30)}' is more than ${OLDEST_YEARS} years ago: no water of this tub.`,
+          refusal: sheetRefusal.tooOld(shown, OLDEST_YEARS),
         }
       continue
     }
-    const { name, possible, unit, decimals } = QUANTITY[role]
+    const name = QUANTITY_NAMES[role]
+    const { possible, decimals } = QUANTITY[role]
     const given = cellNumber(cell, decimals === 0)
     const value = role === 'temperature' ? toCelsius(given, scale) : given
-    if (!Number.isFinite(value))
-      return { line, refusal: `${name}: '${cell.slice(0, 30)}' is not a number.` }
+    if (!Number.isFinite(value)) return { line, refusal: sheetRefusal.notANumber(name, shown) }
     if (value < possible[0] || value > possible[1])
       return {
         line,
-        refusal: `${name}: ${cell.slice(0, 30)} was given; it can be ${possible.map((one) => (role === 'temperature' ? fromCelsius(one, scale) : one)).join(' to ')}${role === 'temperature' ? (scale === 'celsius' ? ' °C' : ' °F') : unit && ` ${unit}`}.`,
+        refusal: outOfRange(role, shown, scale),
       }
     readings[role] = value
   }
-  if (at === undefined) return { line, refusal: 'It says no day.' }
-  if (Object.keys(readings).length === 0) return { line, refusal: 'Nothing in it is a reading.' }
+  if (at === undefined) return { line, refusal: sheetRefusal.dayMissing }
+  if (Object.keys(readings).length === 0) return { line, refusal: sheetRefusal.nothingRead }
   const [odd] = implausibilities(readings)
-  return { line, at, readings, ...(odd ? { doubt: odd.sentence } : {}) }
+  return { line, at, readings, ...(odd ? { doubt: odd } : {}) }
 }
 
 /** The scale that the header names, else the tub's own. */
@@ -233,8 +244,7 @@ const readAll = (question: SheetQuestion, own: TemperatureUnit) => {
   const table = tableOf(question.text)
   if ('message' in table) return table
   const [headers, ...lines] = table
-  if (!headers || lines.length === 0)
-    return { message: 'A row of names and at least one row of figures are wanted.' }
+  if (!headers || lines.length === 0) return { message: sheetRefusal.noRows }
   if (lines.length > MOST_ROWS) return { message: TOO_MANY }
   const roles = rolesOf(headers, question.roles)
   const dateOrder = DATE_ORDERS.find((one) => one === question.dateOrder) ?? 'day first'
@@ -246,7 +256,7 @@ const readAll = (question: SheetQuestion, own: TemperatureUnit) => {
 /** What a sheet would bring; nothing is written. Rows that are in the journal already are refused as such. */
 export const previewSheet = (store: Store, tubId: number, question: SheetQuestion): SheetAnswer => {
   const tub = findTub(store, tubId)
-  if (!tub) return { message: 'This tub is not here.' }
+  if (!tub) return { message: REFUSALS.noTub }
   const read = readAll(question, tub.units.temperature)
   if ('message' in read) return read
   const rows = withoutKnown(store, tubId, read.rows)
@@ -275,7 +285,7 @@ const withoutKnown = (store: Store, tubId: number, rows: readonly SheetRow[]): S
   return rows.map((row) => {
     if (row.at === undefined || !row.readings) return row
     const key = keyOf(row.at, row.readings)
-    if (known.has(key)) return { line: row.line, refusal: 'It is in the journal already.' }
+    if (known.has(key)) return { line: row.line, refusal: sheetRefusal.known }
     known.add(key)
     return row
   })
@@ -288,7 +298,7 @@ export const saveSheet = (
   question: SheetQuestion,
 ): { kept: number } | { message: string } => {
   const tub = findTub(store, tubId)
-  if (!tub) return { message: 'This tub is not here.' }
+  if (!tub) return { message: REFUSALS.noTub }
   const read = readAll(question, tub.units.temperature)
   if ('message' in read) return read
   const rows = withoutKnown(store, tubId, read.rows)

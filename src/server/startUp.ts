@@ -1,7 +1,9 @@
 import { estimate, type NewEntry, startProgress } from '@/core'
+import { preferencesIn } from '@/server/preferences'
 import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
+import { REFUSALS } from '@/words/refusals'
 import { objections } from './entryParsers/draftDose'
 import { type Fields, type Outcome, refused } from './form'
 
@@ -13,18 +15,20 @@ export const tickStartStep = (
   now: number,
 ): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const journal = journalOf(store, tubId)
   const open = startProgress(tub, journal, estimate(tub, journal, now))?.now
   if (!open || open.id !== fields.step || open.doneAt !== undefined)
-    return refused(fields, {}, {}, 'The start-up went on meanwhile. Look at it again.')
+    return refused(fields, {}, {}, REFUSALS.startUpChanged)
   const entries: NewEntry[] = []
   const grams = Number(fields.grams)
   if (open.product && grams > 0) {
     // The amount is the start-up's own; a hand-made request cannot raise it.
     const most = 1.1 * (open.grams ?? 0) + 5
-    if (grams > most) return refused(fields, {}, {}, 'That is more than this step asks for.')
-    const [against] = Object.values(objections(open.product, tub, now, journal))
+    if (grams > most) return refused(fields, {}, {}, REFUSALS.moreThanStep)
+    const [against] = Object.values(
+      objections(open.product, tub, now, journal, preferencesIn(fields, tub, now)),
+    )
     if (against) return refused(fields, {}, {}, against)
     entries.push({ kind: 'dose', at: now, body: { product: open.product, grams } })
   }

@@ -6,6 +6,7 @@ import type { Store } from '@/store/database'
 import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
 import { insertStay, removeStay as removeStayRow, staysAhead } from '@/store/upkeep'
+import { calendarNote, field, REFUSALS } from '@/words/refusals'
 import { TooManySteps, withinSteps } from './boundedRecurrence'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
 import { fromWallClock, isTimeZone, noMoment, zoneOf } from './moment'
@@ -31,7 +32,7 @@ export interface CalendarEvent {
 export interface ReadCalendar {
   events: CalendarEvent[]
   /** What was left out, a sentence each. */
-  remarks: string[]
+  notes: string[]
 }
 
 const instantOf = (time: ICAL.Time, zone: string, hour = 0): Instant => {
@@ -114,7 +115,7 @@ const readEvent = (
   const to = instantOf(zoned(component, 'dtend', event.endDate), zone, CHECK_OUT_HOUR)
   const dates: EventDates = {
     uid: event.uid ?? `${from}`,
-    title: (event.summary ?? '').trim().slice(0, 80) || 'no name',
+    title: (event.summary ?? '').trim().slice(0, 80) || calendarNote.noName,
     allDay,
     length: Math.max(to - from, allDay ? 12 * HOUR : 0),
     begins: [from],
@@ -157,15 +158,14 @@ const readEvent = (
  * by itself, so that a broken one costs only itself, and each has so many steps: a rule that never matches is looked for no longer.
  */
 export const readCalendar = (content: string, now: Instant, zone: string): ReadCalendar => {
-  const remarks: string[] = []
+  const notes: string[] = []
   if (content.length > LARGEST_CHARACTERS)
     return {
       events: [],
-      remarks: [`The file has ${Math.round(content.length / 1e6)} MB; it can have up to 4.`],
+      notes: [calendarNote.tooLarge(Math.round(content.length / 1e6))],
     }
   const blocks = eventLines(content)
-  if (blocks.length === 0)
-    return { events: [], remarks: ['There is no event in it: choose a calendar file (.ics).'] }
+  if (blocks.length === 0) return { events: [], notes: [calendarNote.noEvent] }
   const events: CalendarEvent[] = []
   const count = { broken: 0, past: 0, far: 0, long: 0, endless: 0, unread: 0 }
   let steps = MOST_STEPS
@@ -209,33 +209,20 @@ export const readCalendar = (content: string, now: Instant, zone: string): ReadC
       firstBroken ??= i + 1
     }
   })
-  const say = (n: number, one: string, many: string) => {
-    if (n > 0) remarks.push(n === 1 ? one : many.replace('#', String(n)))
-  }
-  say(
-    count.broken,
-    `Event ${firstBroken} is broken and was left out.`,
-    `# events are broken and were left out, the first is number ${firstBroken}.`,
-  )
-  say(count.past, 'One event is over.', '# events are over.')
-  say(count.far, 'One lies more than 400 days ahead.', '# lie more than 400 days ahead.')
-  say(count.long, 'One is longer than 120 days: no stay.', '# are longer than 120 days: no stays.')
-  say(
-    count.endless,
-    'One recurs too often to be a stay, or on no day at all; its dates so far were read.',
-    '# recur too often to be stays, or on no day at all; their dates so far were read.',
-  )
-  say(
-    count.unread,
-    'One event was not read: the file takes too long.',
-    '# events were not read: the file takes too long.',
+  notes.push(
+    ...calendarNote.broken(count.broken, firstBroken ?? 0),
+    ...calendarNote.past(count.past),
+    ...calendarNote.far(count.far),
+    ...calendarNote.long(count.long),
+    ...calendarNote.tooOften(count.endless),
+    ...calendarNote.unread(count.unread),
   )
   events.sort((a, b) => a.from - b.from)
   if (events.length > MOST) {
-    remarks.push(`There are more than ${MOST} dates ahead; the next ${MOST} are taken.`)
+    notes.push(calendarNote.many(MOST))
     events.length = MOST
   }
-  return { events, remarks }
+  return { events, notes }
 }
 
 interface StayFields {
@@ -258,7 +245,7 @@ const evenings = (from: Instant, to: Instant, hour: string, zone: string): Insta
   return found
 }
 
-const keepStays = (
+const saveStays = (
   store: Store,
   tubId: number,
   kind: GuestStay['kind'],
@@ -301,9 +288,9 @@ export const importStays = (
   content: string,
   now: Instant,
 ): Outcome & { sentences?: string[] } => {
-  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const as = AS.find((one) => one === fields.as)
-  if (!as) return refused(fields, { as: `What they are: choose one of ${AS.join(', ')}.` })
+  if (!as) return refused(fields, { as: field.chooseOne(calendarNote.as, AS) })
   const checked = check<StayFields>(
     Joi.object({
       people: number({ name: 'People', low: 1, high: 20, required: true }),
@@ -313,13 +300,12 @@ export const importStays = (
   )
   const hour = fields.hour || '19:00'
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
-  if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(hour))
-    errors.hour = `Hour: '${hour}' is no time of day; it can be 00:00 to 23:59.`
+  if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(hour)) errors.hour = calendarNote.hour(hour)
   if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
   const zone = zoneOf(fields)
-  const { events, remarks } = readCalendar(content, now, zone)
+  const { events, notes } = readCalendar(content, now, zone)
   if (events.length === 0)
-    return refused(fields, { file: ['Nothing was taken.', ...remarks].join(' ') })
+    return refused(fields, { file: [calendarNote.nothingTaken, ...notes].join(' ') })
   const load = { people: Math.round(checked.value.people), minutes: checked.value.minutes }
   const sentences = store.transaction((tx): string[] => {
     if (as === 'soaks') {
@@ -334,30 +320,30 @@ export const importStays = (
           createdAt: now,
         })
       return [
-        `${fresh.length} soaks planned.`,
+        calendarNote.soaksPlanned(fresh.length),
         ...(timed.length > fresh.length
-          ? [`${timed.length - fresh.length} were planned already.`]
+          ? [calendarNote.plannedAlready(timed.length - fresh.length)]
           : []),
         ...(timed.length < events.length
-          ? [`${events.length - timed.length} take whole days or have begun: no soaks.`]
+          ? [calendarNote.noSoaks(events.length - timed.length)]
           : []),
       ]
     }
     const evening = fields.soaks === 'yes' ? { at: hour, load } : undefined
-    const count = keepStays(tx, tubId, as, events, evening, zone, now)
+    const count = saveStays(tx, tubId, as, events, evening, zone, now)
     return [
-      `${count.kept} ${as === 'guests' ? 'stays' : 'times away'} taken.`,
-      ...(count.moved > 0 ? [`${count.moved} have moved.`] : []),
-      ...(count.same > 0 ? [`${count.same} were here already.`] : []),
-      ...(count.soaks > 0 ? [`${count.soaks} soaks planned.`] : []),
+      calendarNote.imported(count.kept, as),
+      ...(count.moved > 0 ? [calendarNote.moved(count.moved)] : []),
+      ...(count.same > 0 ? [calendarNote.same(count.same)] : []),
+      ...(count.soaks > 0 ? [calendarNote.soaksPlanned(count.soaks)] : []),
     ]
   })
-  return { ok: true, sentences: [...sentences, ...remarks] }
+  return { ok: true, sentences: [...sentences, ...notes] }
 }
 
 /** A stay that somebody types. */
 export const saveStay = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
-  if (!findTub(store, tubId)) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const zone = zoneOf(fields)
   const checked = check<{ title: string }>(Joi.object({ title: text('Name', 80) }), fields)
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
@@ -370,11 +356,10 @@ export const saveStay = (store: Store, tubId: number, fields: Fields, now: Insta
   const from = moment('from', 'From', CHECK_IN_HOUR)
   const to = moment('to', 'Until', CHECK_OUT_HOUR)
   if (from && to) {
-    if (to <= from) errors.to = `Until: ${fields.to} is not after ${fields.from}.`
-    else if (to <= now) errors.to = `Until: ${fields.to} has passed.`
-    else if (to - from > LONGEST_STAY)
-      errors.to = 'Until: it can be up to 120 days after the first.'
-    else if (from > now + FARTHEST) errors.from = 'From: it can be up to 400 days ahead.'
+    if (to <= from) errors.to = field.notAfter('Until', fields.to ?? '', fields.from ?? '')
+    else if (to <= now) errors.to = field.passed('Until', fields.to ?? '')
+    else if (to - from > LONGEST_STAY) errors.to = REFUSALS.untilTooLong
+    else if (from > now + FARTHEST) errors.from = REFUSALS.fromTooFar
   }
   if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
   const kind = fields.as === 'away' ? 'away' : 'guests'
@@ -396,5 +381,5 @@ export const removeStay = (store: Store, tubId: number, id: number, now: Instant
     if (row) removeSoaksOfStay(tx, id, now)
     return row
   })
-  return gone ? { ok: true } : refused({}, {}, {}, 'That stay is no longer here.')
+  return gone ? { ok: true } : refused({}, {}, {}, REFUSALS.noStay)
 }

@@ -36,6 +36,8 @@ import {
 import type { Store } from '@/store/database'
 import { insertEntry, journalOf } from '@/store/entries'
 import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
+import { SWITCH_TEXT } from '@/words/programmeText'
+import { FIELD, field, REFUSALS, tubRefusal } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { hoursFromUtc, momentOf, zoneOf } from './moment'
 export const VOLUME_UNITS = ['litre', 'US gallon', 'imperial gallon'] as const
@@ -81,11 +83,11 @@ const BAND_LIMITS: Record<
   (typeof BANDS)[number],
   { name: string; low: number; high: number; unit?: string }
 > = {
-  sanitizer: { name: 'Sanitizer range', low: 0, high: 200, unit: 'ppm' },
-  pH: { name: 'pH range', low: 6.8, high: 8.2 },
-  totalAlkalinity: { name: 'Alkalinity range', low: 20, high: 300, unit: 'ppm' },
-  calciumHardness: { name: 'Hardness range', low: 0, high: 600, unit: 'ppm' },
-  cyanuricAcid: { name: 'Stabiliser range', low: 0, high: 150, unit: 'ppm' },
+  sanitizer: { name: FIELD.sanitizerRange, low: 0, high: 200, unit: 'ppm' },
+  pH: { name: FIELD.phRange, low: 6.8, high: 8.2 },
+  totalAlkalinity: { name: FIELD.alkalinityRange, low: 20, high: 300, unit: 'ppm' },
+  calciumHardness: { name: FIELD.hardnessRange, low: 0, high: 600, unit: 'ppm' },
+  cyanuricAcid: { name: FIELD.stabiliserRange, low: 0, high: 150, unit: 'ppm' },
 }
 
 /** Chlorine and bromine are never kept so high; biguanide and peroxide are. */
@@ -106,7 +108,7 @@ const bandFields = Object.fromEntries(
       `${band}${side}`,
       number({
         ...BAND_LIMITS[band],
-        name: `${BAND_LIMITS[band].name}, ${side.toLowerCase()} end`,
+        name: field.end(BAND_LIMITS[band].name, side.toLowerCase()),
       }),
     ]),
   ),
@@ -124,9 +126,9 @@ const SIZE_NAMES: Record<string, string> = {
   length: 'Length',
   width: 'Width',
   diameter: 'Diameter',
-  depth: 'Water depth',
-  fillMinutes: 'Minutes to fill',
-  fillFlow: 'Flow a minute',
+  depth: FIELD.waterDepth,
+  fillMinutes: FIELD.fillMinutes,
+  fillFlow: FIELD.fillFlow,
 }
 
 /** Room for any of the three volume units and both length units; the litres are judged afterwards. */
@@ -144,10 +146,10 @@ const schema = (temperatureUnit: TemperatureUnit) => {
     name: text('Name', 40, true),
     place: text('Place', 60),
     volumeWay: oneOf('Volume', VOLUME_WAYS),
-    volumeUnit: oneOf('Unit of volume', VOLUME_UNITS),
-    lengthUnit: oneOf('Unit of length', LENGTH_UNITS).optional().default('centimetre'),
-    temperatureUnit: oneOf('Unit of temperature', TEMPERATURE_UNITS),
-    massUnit: oneOf('Unit of mass', MASS_UNITS),
+    volumeUnit: oneOf(FIELD.volumeUnit, VOLUME_UNITS),
+    lengthUnit: oneOf(FIELD.lengthUnit, LENGTH_UNITS).optional().default('centimetre'),
+    temperatureUnit: oneOf(FIELD.temperatureUnit, TEMPERATURE_UNITS),
+    massUnit: oneOf(FIELD.massUnit, MASS_UNITS),
     volume: size('volume'),
     length: size('length'),
     width: size('width'),
@@ -155,33 +157,33 @@ const schema = (temperatureUnit: TemperatureUnit) => {
     depth: size('depth'),
     fillMinutes: size('fillMinutes'),
     fillFlow: size('fillFlow'),
-    kind: oneOf('Kind of tub', TUB_KINDS).optional().default('hard shell'),
-    supplementaryDisinfection: oneOf('Ozone or lamp', SUPPLEMENTARY_DISINFECTION)
+    kind: oneOf(FIELD.tubKind, TUB_KINDS).optional().default(TUB_KINDS[0]),
+    supplementaryDisinfection: oneOf(FIELD.supplementary, SUPPLEMENTARY_DISINFECTION)
       .optional()
       .default('none'),
-    exposure: oneOf('Where it stands', EXPOSURES).optional().default('shade'),
+    exposure: oneOf(FIELD.exposure, EXPOSURES).optional().default('shade'),
     source: oneOf('Fill water', FILL_WATER_SOURCES),
-    fillPh: number({ name: 'pH of the fill water', low: 4, high: 11 }),
+    fillPh: number({ name: FIELD.fillPh, low: 4, high: 11 }),
     fillAlkalinity: number({
-      name: 'Alkalinity of the fill water',
+      name: FIELD.fillAlkalinity,
       low: 0,
       high: 1000,
       unit: 'ppm',
     }),
-    fillHardness: number({ name: 'Hardness of the fill water', low: 0, high: 2000, unit: 'ppm' }),
+    fillHardness: number({ name: FIELD.fillHardness, low: 0, high: 2000, unit: 'ppm' }),
     programme: oneOf(
       'Programme',
       PROGRAMMES.map(({ id }) => id),
     ),
     preset: text('Target', 40, true),
     setTemperature: number({
-      name: 'Water temperature',
+      name: FIELD.waterTemperature,
       low: hot[0] ?? 0,
       high: hot[1] ?? 0,
       unit: temperatureUnit === 'celsius' ? '°C' : '°F',
       required: true,
     }),
-    keepOutAbove: number({ name: 'Keep out above', low: 0, high: 200, unit: 'ppm' }),
+    keepOutAbove: number({ name: FIELD.keepOutAbove, low: 0, high: 200, unit: 'ppm' }),
     ...bandFields,
   })
 }
@@ -234,14 +236,12 @@ const keepOutIn = (
     return {
       error:
         usual === most
-          ? `Keep out above: ${ppm} was given; for this sanitizer it is ${usual} ppm.`
-          : `Keep out above: ${ppm} was given; it can be ${usual} to ${most} ppm.`,
+          ? tubRefusal.keepOutFixed(ppm, usual)
+          : tubRefusal.keepOutRange(ppm, usual, most),
     }
   if (top > ppm)
     return {
-      error: `The sanitizer range ends at ${top} ppm, but nobody gets in above ${ppm} ppm. ${
-        top <= most ? `Lower the range, or raise this to ${top}.` : `It can end at ${most} at most.`
-      }`,
+      error: tubRefusal.rangeAboveKeepOut(top, ppm, most),
     }
   return { ppm: ppm > usual ? ppm : null }
 }
@@ -257,32 +257,29 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
   const errors: Record<string, string> = {}
 
   for (const name of SIZES[value.volumeWay])
-    if (value[name] === undefined) errors[name] = `${SIZE_NAMES[name]} is missing.`
+    if (value[name] === undefined) errors[name] = field.missing(SIZE_NAMES[name] ?? name)
   const basis = basisOf(value)
   const litres = volumeLitres(basis)
   if (Object.keys(errors).length === 0 && (litres < SMALLEST_LITRES || litres > LARGEST_LITRES)) {
     const show = (volume: number) => figure(fromLitres(volume, value.volumeUnit), value.volumeUnit)
     const last = SIZES[value.volumeWay].at(-1) ?? 'volume'
-    errors[last] =
-      `That makes ${show(litres)}; a tub holds ${show(SMALLEST_LITRES)} to ${show(LARGEST_LITRES)}.`
+    errors[last] = tubRefusal.volume(show(litres), show(SMALLEST_LITRES), show(LARGEST_LITRES))
   }
 
   const programme = programmeOf(value.programme)
   const preset = programme.presets.find(({ id }) => id === value.preset)
-  if (!preset && value.preset !== 'own')
-    errors.preset = `Target: '${value.preset}' is not offered for this programme.`
+  if (!preset && value.preset !== 'own') errors.preset = tubRefusal.preset(value.preset)
   const base = preset?.targets ?? programme.presets[0].targets
   const targets = { ...base } as Targets
   for (const band of BANDS) {
     const low = value[`${band}Low`] ?? base[band].low
     const high = value[`${band}High`] ?? base[band].high
     if (high - low < NARROWEST[band] - 1e-9)
-      errors[`${band}High`] =
-        `${BAND_LIMITS[band].name}: ${low} to ${high} is too narrow to aim at; leave at least ${NARROWEST[band]} between the ends.`
+      errors[`${band}High`] = tubRefusal.narrow(BAND_LIMITS[band].name, low, high, NARROWEST[band])
     const { sanitizer } = programmeOf(value.programme)
     const halogen = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
     if (band === 'sanitizer' && halogen && high > HIGHEST_HALOGEN_PPM)
-      errors.sanitizerHigh = `Sanitizer range, high end: ${high} was given; it can be 0 to ${HIGHEST_HALOGEN_PPM} ppm.`
+      errors.sanitizerHigh = tubRefusal.sanitizerHigh(high, HIGHEST_HALOGEN_PPM)
     targets[band] = { low, high }
   }
 
@@ -298,7 +295,7 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
   try {
     fillWaterOf(fillWater, 38)
   } catch {
-    errors.fillAlkalinity = 'Alkalinity of the fill water: too low for this pH; one is misread.'
+    errors.fillAlkalinity = REFUSALS.fillAlkalinity
   }
   if (Object.keys(errors).length > 0) return { errors }
   const own = BANDS.some(
@@ -343,8 +340,8 @@ export const createTub = (store: Store, fields: Fields, now: number): Outcome & 
     )
     if ('errors' in moment)
       errors.filledOn = fields.filledOn
-        ? `Filled on: ${fields.filledOn} cannot be; it can be any day up to today.`
-        : 'Filled on: give the day, or choose “not known”.'
+        ? tubRefusal.filledOn(fields.filledOn ?? '')
+        : REFUSALS.filledOnMissing
     else filledAt = Math.min(moment.at, now)
   }
   if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
@@ -364,13 +361,13 @@ export const editTub = (store: Store, id: number, fields: Fields, now: number): 
   const checked = checkTub(fields)
   if ('errors' in checked) return refused(fields, checked.errors)
   const before = findTub(store, id)
-  if (!before) return refused(fields, {}, {}, 'This tub is not here.')
+  if (!before) return refused(fields, {}, {}, REFUSALS.noTub)
   const change = switchAdvice(before.programme, checked.tub.programme)
   if (change.kind === 'drain' && fields['confirm.programme'] !== 'yes') {
     const { filledAt, lastTestAt } = estimate(before, journalOf(store, id), now)
     // Fresh water that nothing has gone into yet needs no question.
     const fresh = filledAt !== undefined && now - filledAt < 2 * DAY && lastTestAt === undefined
-    if (!fresh) return refused(fields, {}, { programme: change.sentence })
+    if (!fresh) return refused(fields, {}, { programme: SWITCH_TEXT[change.reason] })
   }
   const ratio = checked.tub.volumeLitres / before.volumeLitres
   if ((ratio > 1 + MUCH || ratio < 1 / (1 + MUCH)) && fields['confirm.volume'] !== 'yes') {
@@ -381,7 +378,7 @@ export const editTub = (store: Store, id: number, fields: Fields, now: number): 
       fields,
       {},
       {
-        volume: `That changes this tub from ${litres(before.volumeLitres)} to ${litres(checked.tub.volumeLitres)}, and every dose with it. Is it right?`,
+        volume: tubRefusal.newVolume(litres(before.volumeLitres), litres(checked.tub.volumeLitres)),
       },
     )
   }
@@ -445,8 +442,8 @@ export const tubFields = (tub: TubRow): Fields => {
 /** When this tub's people test. */
 export const chooseSchool = (store: Store, tubId: number, fields: Fields): Outcome => {
   const school = TEST_RHYTHMS.find((one) => one === fields.school)
-  if (!school) return refused(fields, {}, {}, 'Choose when you test.')
+  if (!school) return refused(fields, {}, {}, REFUSALS.noTestRhythm)
   return updateTub(store, tubId, { testSchool: school })
     ? { ok: true }
-    : refused(fields, {}, {}, 'This tub is not here.')
+    : refused(fields, {}, {}, REFUSALS.noTub)
 }

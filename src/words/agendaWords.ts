@@ -1,6 +1,7 @@
-import { type AgendaItem, HOUR, MINUTE, QUANTITY, type Quantity } from '@/core'
+import { type AgendaItem, HOUR, MINUTE, type Quantity } from '@/core'
 import { choreName } from './choreText'
 import { CLOSURE_SHORT, formatClosure } from './closureWords'
+import { QUANTITY_NAMES } from './quantityNames'
 import { type DisplayPreferences, day, dayAndClock, formatStep, list, lowerFirst } from './words'
 
 export interface AgendaWords {
@@ -13,7 +14,7 @@ export interface AgendaWords {
 const quantityWords = (quantities: readonly Quantity[]) =>
   list(
     quantities.map((quantity) =>
-      quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase(),
+      quantity === 'pH' ? 'pH' : QUANTITY_NAMES[quantity].toLowerCase(),
     ),
   )
 

@@ -1,5 +1,6 @@
 import type { Chore, ChoreDue, FilterStatus, Interval, Lane } from '@/core'
 import { choreName } from './choreText'
+import { RECIPE_TEXT } from './filterText'
 import {
   type DisplayPreferences,
   day,
@@ -145,8 +146,8 @@ export const formatStanding = (standing: FilterStatus, preferences: DisplayPrefe
       return `out and dirty since ${day(since, preferences)}`
     case 'soaking':
       return until !== undefined && until > preferences.now
-        ? `${recipe?.name.toLowerCase() ?? 'soaking'}, ${duration(until - preferences.now)} left`
-        : `${recipe?.name.toLowerCase() ?? 'soak'} is over`
+        ? `${recipe ? RECIPE_TEXT[recipe.id].name.toLowerCase() : 'soaking'}, ${duration(until - preferences.now)} left`
+        : `${recipe ? RECIPE_TEXT[recipe.id].name.toLowerCase() : 'soak'} finished`
     case 'rinsing':
       return 'rinsed, wet'
     case 'drying':

@@ -1,4 +1,6 @@
-import { type Closure, type ClosureCode, HOUR, PRODUCTS, QUANTITY, type Quantity } from '@/core'
+import { type Closure, type ClosureCode, HOUR, PRODUCTS } from '@/core'
+import { named } from './quantityNames'
+import { START_TITLES } from './startUpText'
 import {
   amount,
   clock,
@@ -8,14 +10,9 @@ import {
   duration,
   figure,
   list,
+  lowerFirst,
+  upperFirst,
 } from './words'
-/** A quantity inside a sentence. */
-export const named = (quantity: Quantity): string =>
-  quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase()
-
-export const capital = (text: string): string =>
-  text.startsWith('pH') ? text : text.slice(0, 1).toUpperCase() + text.slice(1)
-
 export interface ClosureWords {
   /** Why it is closed, as a sentence. */
   why: string
@@ -62,7 +59,7 @@ const after = (product: Extract<Closure, { code: 'not retested' }>['after']): st
     case 'boost':
       return 'The cell was set to boost'
     default:
-      return `${capital(PRODUCTS[product].commonName)} was added`
+      return `${upperFirst(PRODUCTS[product].commonName)} was added`
   }
 }
 
@@ -86,7 +83,7 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
       }
     case 'incompatible sanitizers':
       return {
-        why: `${capital(PRODUCTS[closure.product].commonName)} went in ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
+        why: `${upperFirst(PRODUCTS[closure.product].commonName)} went in ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
         lift: 'Add nothing more. Flush the pipes, drain, clean and refill.',
         action: REFILL,
       }
@@ -128,7 +125,7 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
           }
     case 'dose mixing':
       return {
-        why: `${capital(PRODUCTS[closure.product].commonName)} was just added and needs to mix until ${clock(closure.until ?? closure.since, preferences)}.`,
+        why: `${upperFirst(PRODUCTS[closure.product].commonName)} was just added and needs to mix until ${clock(closure.until ?? closure.since, preferences)}.`,
         lift: 'Wait, then test.',
         action: TEST,
       }
@@ -155,7 +152,7 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
       }
     case 'sanitizer high':
       return {
-        why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)}; keep out above ${figure(closure.quantity, closure.limit, preferences)}.`,
+        why: `${upperFirst(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)}; keep out above ${figure(closure.quantity, closure.limit, preferences)}.`,
         lift: 'Run the jets with the cover open, then test again.',
         action: { place: 'dose', label: 'See what helps' },
       }
@@ -163,13 +160,13 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
     case 'pH low':
     case 'pH high':
       return {
-        why: `${capital(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)} and should be at ${closure.code === 'pH high' ? 'most' : 'least'} ${figure(closure.quantity, closure.limit, preferences)}.`,
+        why: `${upperFirst(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)} and should be at ${closure.code === 'pH high' ? 'most' : 'least'} ${figure(closure.quantity, closure.limit, preferences)}.`,
         lift: closure.lift.by === 'test' ? 'Test again.' : 'Dose, let it mix, then test.',
         action: closure.lift.by === 'test' ? TEST : DOSE,
       }
     case 'start-up unfinished':
       return {
-        why: `This water is still being started up. Next: ${closure.title.slice(0, 1).toLowerCase()}${closure.title.slice(1)}.`,
+        why: `This water is still being started up. Next: ${lowerFirst(START_TITLES[closure.step])}.`,
         lift: 'Finish the start-up, then test.',
         action: { place: 'programme', label: 'Continue the start-up' },
       }
@@ -193,7 +190,7 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
       }
     case 'never tested':
       return {
-        why: `${capital(list(closure.quantities.map(named)))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested in this water. Clear water isn’t always safe water.`,
+        why: `${upperFirst(list(closure.quantities.map(named)))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested in this water. Clear water isn’t always safe water.`,
         lift: `Test ${list(closure.quantities.map(named))}.`,
         action: TEST,
       }

@@ -1,18 +1,19 @@
-import { dueReadings, programmeOf, QUANTITY, type Quantity, type TestRhythm } from '@/core'
+import { dueReadings, programmeOf, type Quantity, type TestRhythm } from '@/core'
 import type { TubView } from '@/server/views'
+import { QUANTITY_NAMES } from './quantityNames'
 import { type DisplayPreferences, day, list } from './words'
 
 const named = (quantity: Quantity) =>
-  quantity === 'pH' ? 'pH' : QUANTITY[quantity].name.toLowerCase()
+  quantity === 'pH' ? 'pH' : QUANTITY_NAMES[quantity].toLowerCase()
 
-const capital = (text: string) =>
+const upperFirst = (text: string) =>
   text.startsWith('pH') ? text : `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** What to test now, and what was read so lately that it can wait. */
 export const formatDue = ({ tub, estimate }: TubView, preferences: DisplayPreferences): string => {
   if (estimate.lastTestAt === undefined) {
     const { sanitizer } = programmeOf(tub.programme)
-    return `${capital(named(sanitizer))}, pH and alkalinity are enough to begin with. Leave the rest empty.`
+    return `${upperFirst(named(sanitizer))}, pH and alkalinity are enough to begin with. Leave the rest empty.`
   }
   const due = dueReadings(tub, estimate)
   if (due.length === 0)
@@ -24,8 +25,8 @@ export const formatDue = ({ tub, estimate }: TubView, preferences: DisplayPrefer
     lastAt === undefined ? [] : [`${named(quantity)} (${day(lastAt, preferences)})`],
   )
   return [
-    ...(old.length > 0 ? [`${capital(`due now: ${list(old)}`)}.`] : []),
-    ...(never.length > 0 ? [`${capital(`never read in this water: ${list(never)}`)}.`] : []),
+    ...(old.length > 0 ? [`${upperFirst(`due now: ${list(old)}`)}.`] : []),
+    ...(never.length > 0 ? [`${upperFirst(`never read in this water: ${list(never)}`)}.`] : []),
   ].join(' ')
 }
 

@@ -6,10 +6,21 @@ import {
   type FilterAct,
   PRODUCTS,
   QUANTITIES,
-  QUANTITY,
 } from '@/core'
+import { isStartStep } from '../core/routine/startUp'
+import { QUANTITY_SHORT_NAMES } from './quantityNames'
 import { formatHeatRate } from './refillWords'
-import { amount, type DisplayPreferences, day, dose, list, METHOD_WORDS, volume } from './words'
+import { START_TITLES } from './startUpText'
+import {
+  amount,
+  type DisplayPreferences,
+  day,
+  dose,
+  list,
+  lowerFirst,
+  METHOD_WORDS,
+  volume,
+} from './words'
 
 export const KIND_WORDS: Record<EntryKind, string> = {
   test: 'Test',
@@ -53,29 +64,6 @@ export const FILTER_ACT_WORDS: Record<FilterAct, string> = {
   retire: 'thrown away',
 }
 
-/** Steps of a start-up, as the journal names them. */
-const START_TITLES: Record<string, string> = {
-  filled: 'filled, pump on, heating',
-  inhibitor: 'inhibitor in',
-  balance: 'tested and balanced',
-  'start shock': 'the first, large dose',
-  residual: 'residual in its range',
-  floater: 'tablet in the floater',
-  bank: 'bromide bank',
-  oxidise: 'oxidiser for a residual',
-  feeder: 'feeder loaded',
-  cartridge: 'cartridge in',
-  'salt first half': 'half of the salt',
-  'salt measured': 'salt measured',
-  'salt second half': 'the rest of the salt',
-  'cell at zero': 'dosed by hand, cell at zero',
-  'held a day': 'residual held for a day',
-  'cell on': 'cell on',
-  'biguanide one': 'biguanide, steps one and two',
-  'biguanide oxidiser': 'biguanide, step three',
-  peroxide: 'the first peroxide',
-}
-
 /** One line that says what happened. */
 export const formatEntry = (entry: Entry, preferences: DisplayPreferences): string => {
   switch (entry.kind) {
@@ -85,7 +73,7 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
         return value === undefined
           ? []
           : [
-              `${QUANTITY[quantity].shortName.replace('Water', 'water')} ${amount(quantity, value, preferences)}`,
+              `${QUANTITY_SHORT_NAMES[quantity].replace('Water', 'water')} ${amount(quantity, value, preferences)}`,
             ]
       })
       return `${METHOD_WORDS[entry.body.method]}: ${read.join(', ')}`
@@ -124,12 +112,14 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
         const value = fillWater[field]
         return value === undefined
           ? []
-          : [`${QUANTITY[quantity].shortName} ${amount(quantity, value, preferences)}`]
+          : [`${QUANTITY_SHORT_NAMES[quantity]} ${amount(quantity, value, preferences)}`]
       })
       return `${METHOD_WORDS[method]}, ${SOURCE_WORDS[fillWater.source]}: ${read.join(', ')}`
     }
     case 'start':
-      return START_TITLES[entry.body.step] ?? entry.body.step
+      return isStartStep(entry.body.step)
+        ? lowerFirst(START_TITLES[entry.body.step])
+        : entry.body.step
     case 'feeder': {
       const { setting, tabletsLeft, boost } = entry.body
       return [

@@ -13,6 +13,7 @@ import {
 } from '@/core'
 import type { TubView } from '@/server/views'
 import { metric } from './inUnits'
+import { QUANTITY_NAMES, QUANTITY_SHORT_NAMES } from './quantityNames'
 import {
   amount,
   type DisplayPreferences,
@@ -32,7 +33,7 @@ const FEW = 8
 export const formatExplain = (view: TubView, preferences: DisplayPreferences): string[] => {
   const { tub, learnt, journal, now, estimate } = view
   const { sanitizer } = programmeOf(tub.programme)
-  const name = QUANTITY[sanitizer].name
+  const name = QUANTITY_NAMES[sanitizer]
   const { loss, demand, transfer } = learnt.rates
   const feeder = feederOf(tub.programme)
   const n = (value: number, decimals = 0) => formatNumber(value, decimals, preferences)
@@ -89,7 +90,7 @@ const weekWords = (view: TubView, preferences: DisplayPreferences): string[] => 
   const before = weeklyUse(tub, journal, now - 7 * DAY, feed)
   if (!last || last.usedPpmPerDay < 0.1) return []
   const n = (value: number) => formatNumber(value, 1, preferences)
-  const name = QUANTITY[sanitizer].name.toLowerCase()
+  const name = QUANTITY_NAMES[sanitizer].toLowerCase()
   const used = `About ${n(last.usedPpmPerDay)} ppm of ${name} a day were used this last week`
   if (!before || before.usedPpmPerDay < 0.1) return [`${used}.`]
   const ratio = last.usedPpmPerDay / before.usedPpmPerDay
@@ -116,7 +117,7 @@ export const formatOdd = (
     .slice(-3)
     .map(({ entryId, quantity, read, expected, standardDeviation, at }) => ({
       id: entryId,
-      words: `${QUANTITY[quantity].name} ${amount(quantity, read, preferences)} on ${day(at, preferences)}: expected about ${figure(quantity, expected, preferences)} ± ${figure(quantity, standardDeviation, preferences)}. Something is missing in the journal, or it was misread; it counts less.`,
+      words: `${QUANTITY_NAMES[quantity]} ${amount(quantity, read, preferences)} on ${day(at, preferences)}: expected about ${figure(quantity, expected, preferences)} ± ${figure(quantity, standardDeviation, preferences)}. Something is missing in the journal, or it was misread; it counts less.`,
     }))
 
 /** "expected 7.6 (7.4 to 7.8)" */
@@ -138,7 +139,7 @@ export const formatFloorAt = (
   low: number,
   preferences: DisplayPreferences,
 ): string => {
-  const name = QUANTITY[quantity].name
+  const name = QUANTITY_NAMES[quantity]
   const edge = `${figure(quantity, low, preferences)} ${QUANTITY[quantity].unit}`
   const first = points[0]
   if (!first) return `${name} was never read in this water.`
@@ -179,7 +180,7 @@ export const formatStartsFrom = (
   if (!first) return undefined
   const { modelledFrom = 0 } = estimate.quantities[first]
   const named = names.map((quantity, i) =>
-    i === 0 ? QUANTITY[quantity].name : QUANTITY[quantity].shortName,
+    i === 0 ? QUANTITY_NAMES[quantity] : QUANTITY_SHORT_NAMES[quantity],
   )
   const list =
     named.length > 1 ? `${named.slice(0, -1).join(', ')} and ${named.at(-1)}` : (named[0] ?? '')
@@ -190,6 +191,6 @@ export const formatStartsFrom = (
 export const formatOldReading = ({ verdict, plan }: TubView): string | undefined => {
   const old = verdict.closures.find((one) => one.code === 'test too old' && !one.unsure)
   return old?.code === 'test too old' && plan.steps.length > 0
-    ? `${QUANTITY[old.quantity].name} was last tested ${Math.round(old.ageHours)} hours ago. A new test is surer than this plan, and nobody gets in without one.`
+    ? `${QUANTITY_NAMES[old.quantity]} was last tested ${Math.round(old.ageHours)} hours ago. A new test is surer than this plan, and nobody gets in without one.`
     : undefined
 }

@@ -1,5 +1,5 @@
 import { type Overdone, QUANTITY } from '@/core'
-import { named } from './closureWords'
+import { named } from './quantityNames'
 
 /** Asks about a dose that reads like a slip. */
 export const formatOverdone = (found: Overdone): string => {

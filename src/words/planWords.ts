@@ -1,7 +1,8 @@
-import { ALWAYS, inSpoons, type PlanStep, PRODUCTS } from '@/core'
+import { inSpoons, type PlanStep, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
+import { formatNote } from './adviceText'
 import { CLOSURE_SHORT, closureLine } from './closureWords'
-import { inUnits } from './inUnits'
+import { ALWAYS, stepCautions } from './handlingText'
 import { formatOldReading, formatStartsFrom } from './learntWords'
 import {
   clock,
@@ -55,7 +56,7 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
     lines.push(
       '',
       `${step.order}. ${at}  ${figure} ${name}${hand}`,
-      `   Jets ${step.jets}, cover ${step.cover}. ${step.cautions.join(' ')}`,
+      `   Jets ${step.jets}, cover ${step.cover}. ${stepCautions(step).join(' ')}`,
     )
     if (step.waitMinutes > 0) lines.push(`   Then wait ${step.waitMinutes} minutes.`)
   })
@@ -64,7 +65,7 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
       '',
       `Test again about ${clock(view.schedule.mixedAt, preferences)}, before anyone gets in.`,
     )
-  for (const { text } of plan.notes) lines.push('', inUnits(text, preferences))
+  for (const note of plan.notes) lines.push('', formatNote(note, preferences))
   return lines.join('\n')
 }
 

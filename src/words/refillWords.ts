@@ -1,4 +1,5 @@
 import {
+  DAY,
   fromCelsius,
   fromLitres,
   LITRES_PER_US_GALLON,
@@ -7,16 +8,18 @@ import {
   SOLIDS_ABOVE_FILL_PPM,
   type Stage,
 } from '@/core'
+import type { Meanwhile, RefillConflict } from '@/server/refillView'
+import { stageText } from './stageText'
 import {
   type DisplayPreferences,
   day,
+  dayAndClock,
   degrees,
   formatNumber,
   temperatureSign,
+  upperFirst,
   volume,
 } from './words'
-
-const DAY_MS = 86_400_000
 
 /** "75 min", "16 h 35 min" */
 export const formatLength = (minutes: number): string => {
@@ -55,7 +58,7 @@ export const formatSum = (
     }
     case 'doses':
     case 'waits':
-      return hands(`${formatLength(formula.waits)} of waits`)
+      return hands(`${formatLength(formula.waits)} of waiting`)
     case 'hours':
       return hands(`${formatNumber(formula.hours, 1, preferences)} h standing`)
     case 'fixed':
@@ -63,7 +66,7 @@ export const formatSum = (
   }
 }
 
-const ORIGIN = { assumed: 'assumed', set: 'as set', measured: 'measured' } as const
+const ORIGIN = { assumed: 'assumed', set: 'set by you', measured: 'measured' } as const
 
 export const formatOrigin = ({ origin, times, spread }: Rate) =>
   origin === 'measured'
@@ -80,8 +83,8 @@ const bathersWords = (
   const own =
     preferences.units.volume === 'US gallon'
       ? ''
-      : `${volume(gallons * LITRES_PER_US_GALLON, preferences)} are ${formatNumber(gallons, 0, preferences)} US gal; `
-  return `${own}${count}. Published for public tubs, in US gallons.`
+      : `${volume(gallons * LITRES_PER_US_GALLON, preferences)} is ${formatNumber(gallons, 0, preferences)} US gal; `
+  return `${own}${count}. A rule for public tubs, in US gallons.`
 }
 
 /** Why the water has to go, by one rule. */
@@ -103,27 +106,27 @@ export const formatReason = (
     case 'stabiliser':
       return {
         rule: 'Stabiliser',
-        words: `${formatNumber(reason.ppm, 0, preferences)} ppm, the range ends at ${formatNumber(reason.high, 0, preferences)}; it only leaves with the water.`,
+        words: `${formatNumber(reason.ppm, 0, preferences)} ppm, your range ends at ${formatNumber(reason.high, 0, preferences)}; only replacing water lowers it.`,
       }
     case 'age':
       return {
         rule: 'Age',
-        words: `At most ${formatNumber(reason.days, 0, preferences)} days for a tub and programme like this. Common practice.`,
+        words: `${formatNumber(reason.days, 0, preferences)} days at most for a tub and programme like this. Common practice.`,
       }
     case 'signs':
       return {
-        rule: 'It came back',
-        words: `${reason.sign}, seen ${reason.times} times in a month: treating it did not last.`,
+        rule: 'It keeps coming back',
+        words: `${reason.sign}, seen ${reason.times} times in a month: treating it hasn’t lasted.`,
       }
     case 'accident':
       return {
         rule: 'Accident',
-        words: 'Nobody in. Drain it all, disinfect shell and filter, then fill.',
+        words: 'Keep out. Drain completely, disinfect shell and filter, then fill.',
       }
     case 'first month':
       return {
         rule: 'First month',
-        words: 'A new tub’s first water carries what its makers left in the pipes.',
+        words: 'A new tub’s first water picks up residue from manufacturing in the pipes.',
       }
   }
 }
@@ -132,9 +135,47 @@ export const formatReason = (
 export const formatDue = (at: number, preferences: DisplayPreferences): string =>
   at <= preferences.now
     ? 'due now'
-    : at > preferences.now + 900 * DAY_MS
+    : at > preferences.now + 900 * DAY
       ? 'years ahead'
       : day(at, preferences)
 
 export const formatFillTemperature = (celsius: number, preferences: DisplayPreferences) =>
   degrees(celsius, preferences)
+
+export const formatMeanwhile = (what: Meanwhile): string =>
+  what.kind === 'soak' ? `a soak for ${what.people}` : what.title
+
+/** What stands against a refill as planned, with the way out. */
+export const formatConflict = (
+  conflict: RefillConflict,
+  preferences: DisplayPreferences,
+): string => {
+  const at = (instant: number) => dayAndClock(instant, preferences)
+  const ppm = (value: number) => `${formatNumber(value, 0, preferences)} ppm`
+  switch (conflict.code) {
+    case 'heater too weak':
+      return `With the air at ${degrees(conflict.airCelsius, preferences)} this heater only reaches about ${degrees(conflict.holdsCelsius, preferences)}. Check its power rating, wait for milder weather, or fill with warmer water.`
+    case 'pump slower than hose': {
+      const flow = (litres: number) => `${volume(litres, preferences)} a minute`
+      return `The pump (${flow(conflict.drainLitresPerMinute)}) is slower than the hose (${flow(conflict.fillLitresPerMinute)}). Is the pump’s figure per hour, or was the bucket misread? If it’s right, draining takes ${formatNumber(conflict.drainHours, 0, preferences)} hours.`
+    }
+    case 'ready time passed':
+      return `${upperFirst(at(conflict.at))} has passed. If you start now, the tub is ready ${at(conflict.ready)}.`
+    case 'metal step too long':
+      return `The inhibitor against metals needs 24 hours, so the tub is ready ${at(conflict.ready)} at the earliest. On town water you can skip that step: ready ${at(conflict.readyWithout)}.`
+    case 'takes longer':
+      return `Even if you start now, it takes until ${at(conflict.ready)}. Free up more hours, shorten the pipe flush, or choose a later day.`
+    case 'pinned too early':
+      return `“${stageText(conflict.stage).name}” can’t start as early as it’s pinned: the steps before it won’t be finished.`
+    case 'free hours too short':
+      return `You don’t have enough free hours for the longest step (${conflict.longestMinutes} min). Free up more.`
+    case 'hard fill water':
+      return `The fill water’s hardness (${ppm(conflict.hardnessPpm)}) is above your range (up to ${ppm(conflict.highPpm)}). A hose filter or mixing in softened or rain water lowers it; otherwise use a scale inhibitor every week.`
+    case 'hose filter spent':
+      return `The hose filter is rated for only ${volume(conflict.leftLitres, preferences)} more, less than this fill. Get a new one.`
+    case 'falls into it':
+      return `${upperFirst(formatMeanwhile(conflict.what))} ${at(conflict.what.at)} is during the refill: move one of them.`
+    case 'guests are in':
+      return `${conflict.title} will be there when it starts (until ${at(conflict.until)}).`
+  }
+}

@@ -8,14 +8,14 @@ import {
   MINUTE,
   type Plan,
   programmeOf,
-  QUANTITY,
   type Quantity,
   quantityOf,
   type Tub,
   type Verdict,
   waterCareOpens,
 } from '@/core'
-import { capital, closureLine, formatClosure, named } from './closureWords'
+import { closureLine, formatClosure } from './closureWords'
+import { named, QUANTITY_SHORT_NAMES } from './quantityNames'
 import {
   amount,
   clock,
@@ -26,6 +26,7 @@ import {
   figure,
   list,
   METHOD_WORDS,
+  upperFirst,
 } from './words'
 
 export interface VerdictWords {
@@ -80,7 +81,7 @@ const residualAndPh = (tub: Tub, estimate: Estimate, preferences: DisplayPrefere
   const { sanitizer } = programmeOf(tub.programme)
   const value = (quantity: Quantity) =>
     amount(quantity, quantityOf(estimate.reading, quantity), preferences)
-  return `${capital(named(sanitizer))} is about ${value(sanitizer)} and pH ${value('pH')}`
+  return `${upperFirst(named(sanitizer))} is about ${value(sanitizer)} and pH ${value('pH')}`
 }
 
 /** The verdict's headline where a closure leads. */
@@ -108,7 +109,7 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
     case 'stabiliser too high':
       return 'Closed. Replace part of the water.'
     case 'sanitizer high':
-      return `Not yet. ${QUANTITY[closure.quantity].shortName} is too high.`
+      return `Not yet. ${QUANTITY_SHORT_NAMES[closure.quantity]} is too high.`
     case 'sanitizer low':
     case 'pH low':
     case 'pH high':
@@ -195,7 +196,7 @@ export const formatVerdict = (
     .filter((one) => one !== stabiliser)
     .map(
       ({ quantity, side }) =>
-        `${side} ${QUANTITY[quantity].shortName.replace(/^[A-Z]/, (c) => c.toLowerCase())}`,
+        `${side} ${QUANTITY_SHORT_NAMES[quantity].replace(/^[A-Z]/, (c) => c.toLowerCase())}`,
     )
   const { sanitizer } = programmeOf(tub.programme)
   const floor =
@@ -213,7 +214,7 @@ export const formatVerdict = (
         : 'Probably, below the published floor.',
     reason: `${residualAndPh(tub, estimate, preferences)}${yes ? '' : ' by estimate'}${floor}.${
       out.length > 0
-        ? ` ${capital(list(out))} ${out.length === 1 ? 'is' : 'are'} no reason to stay out, but fix ${out.length === 1 ? 'it' : 'them'} soon.`
+        ? ` ${upperFirst(list(out))} ${out.length === 1 ? 'is' : 'are'} no reason to stay out, but fix ${out.length === 1 ? 'it' : 'them'} soon.`
         : ''
     }${
       stabiliser?.side === 'high'

@@ -222,4 +222,5 @@ export const list = (parts: readonly string[]): string =>
 
 /** For a sentence that goes on after a colon. */
 export const lowerFirst = (text: string): string => text.slice(0, 1).toLowerCase() + text.slice(1)
-export const upperFirst = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1)
+export const upperFirst = (text: string): string =>
+  text.startsWith('pH') ? text : text.slice(0, 1).toUpperCase() + text.slice(1)

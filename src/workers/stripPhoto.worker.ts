@@ -6,6 +6,7 @@ import {
   labOf,
   linearOfHex,
   type Picture,
+  type PictureRefusal,
   readChart,
   readStrip,
   refusePicture,
@@ -46,21 +47,21 @@ const scaled = (bitmap: ImageBitmap, longSide: number) => {
 const chartColours = (placement: ChartPlacement, blocks: readonly number[]) =>
   picture && readChart(picture, placement, blocks)
 
-const preferences = {
+const reader = {
   /** Opens a file as the camera meant it to stand, and looks for a strip of so many pads; 0 looks for none. */
-  open: async (file: Blob, pads: number): Promise<OpenedPicture | { sentence: string }> => {
+  open: async (file: Blob, pads: number): Promise<OpenedPicture | { refusal: PictureRefusal }> => {
     picture = undefined
     const head = new Uint8Array(await file.slice(0, 4096).arrayBuffer())
     const refusal = refusePicture(head, file.size)
-    if (refusal) return { sentence: refusal }
+    if (refusal) return { refusal }
     let bitmap: ImageBitmap
     try {
       bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' })
     } catch {
-      return { sentence: 'This picture is damaged and cannot be read. Take it again.' }
+      return { refusal: { code: 'damaged' } }
     }
     const small = tooSmall(bitmap.width, bitmap.height)
-    if (small) return { sentence: small }
+    if (small) return { refusal: small }
     const { context, width, height } = scaled(bitmap, LONG_SIDE)
     picture = { width, height, data: context.getImageData(0, 0, width, height).data }
     const shown = scaled(bitmap, SHOWN_SIDE).canvas.transferToImageBitmap()
@@ -95,6 +96,6 @@ const preferences = {
     chartColours(placement, blocks),
 }
 
-export type StripPhotoReader = typeof preferences
+export type StripPhotoReader = typeof reader
 
-expose(preferences)
+expose(reader)

@@ -1,7 +1,7 @@
 import { questionsFor } from '@/core/advice/alternatives'
 import { gapMinutes } from '@/core/advice/handling'
 import { overdoseHelp } from '@/core/advice/overdose'
-import { dosePlan } from '@/core/advice/plan'
+import { dosePlan, type Plan } from '@/core/advice/plan'
 import { scheduleOf, waitBefore } from '@/core/advice/schedule'
 import { filledShelf, type ShelfItem } from '@/core/advice/shelf'
 import { journeyTo } from '@/core/advice/whatIf'
@@ -258,6 +258,7 @@ describe('the sanitizer by its label', () => {
       body: { product: 'sodium dichlor dihydrate', grams: 10 },
     },
   ]
+  const codesOf = ({ notes }: Plan) => notes.map(({ reason }) => reason.code)
   const label = { sanitizing: 'by label' } as const
   test('once a day, whatever was read, and never on top of too much', () => {
     const { tub, state } = stateOf({ freeChlorinePpm: 4 })
@@ -266,10 +267,12 @@ describe('the sanitizer by its label', () => {
     // 6 to 10 g for 1000 L a day, common practice.
     expect(gramsOf(due, 'sodium dichlor dihydrate') / 1.32).toBeGreaterThan(6)
     expect(gramsOf(due, 'sodium dichlor dihydrate') / 1.32).toBeLessThan(10)
-    expect(due.notes.map(({ text }) => text).join()).toContain('nobody knows')
+    expect(codesOf(due)).toContain('label untested')
     const early = dosePlan(tub, at(8), state, { choices: label })
     expect(products(early)).toEqual([])
-    expect(early.notes.map(({ text }) => text).join()).toContain('8 hours ago')
+    expect(early.notes.map(({ reason }) => reason)).toContainEqual(
+      expect.objectContaining({ code: 'label not due', hoursAgo: 8, everyDays: 1 }),
+    )
     const high = stateOf({ freeChlorinePpm: 9 })
     expect(products(dosePlan(tub, [], high.state, { choices: label }))).toEqual([])
   })
@@ -279,7 +282,7 @@ describe('the sanitizer by its label', () => {
     const choices = { ...label, sanitizer: bleach.product }
     const none = dosePlan(tub, [], state, { choices, shelf: [bleach] })
     expect(none.steps).toEqual([])
-    expect(none.notes.map(({ text }) => text).join()).toContain('has not been typed yet')
+    expect(codesOf(none)).toContain('label unknown')
     const rule = { amount: 30, unit: 'mL' as const, perLitres: 1000, everyDays: 2, note: '' }
     const ruled = dosePlan(tub, [], state, { choices, shelf: [{ ...bleach, label: rule }] })
     // 30 mL for 1000 L is 39.6 mL here, rounded to a millilitre; bleach of 6 % weighs 1.08 g/mL.

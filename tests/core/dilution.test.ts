@@ -48,7 +48,10 @@ test('fill water as hard as the tub helps nothing, and the plan says so', () => 
   const { plan } = replacing(hard, { ...fine, calciumHardness: 480 })
   expect(plan.steps.some(({ kind }) => kind === 'replace water')).toBe(false)
   expect(plan.replaceable).toBeUndefined()
-  expect(plan.notes.map(({ text }) => text).join(' ')).toContain('is as hard')
+  expect(plan.notes.map(({ reason }) => reason)).toContainEqual({
+    code: 'dilution',
+    dilution: expect.objectContaining({ quantity: 'calciumHardness', fraction: undefined }),
+  })
 })
 
 test('so much that a refill is less work is a refill', () => {

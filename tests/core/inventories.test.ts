@@ -89,7 +89,11 @@ describe('what must not meet', () => {
       3,
       1000,
     )
-    expect(incompatibilityIn(removed, 'sodium hypochlorite')?.reason).toContain('3.4 ppm')
+    expect(incompatibilityIn(removed, 'sodium hypochlorite')).toEqual({
+      kind: 'wasted',
+      code: 'chlorine remover left',
+      ppm: expect.closeTo(3.43, 1),
+    })
   })
   test('a plan never pours what the water must not meet', () => {
     const entries = journal(
@@ -98,7 +102,14 @@ describe('what must not meet', () => {
     const tub = tubWith('granular chlorine')
     const plan = dosePlan(tub, entries, estimate(tub, entries, NOW))
     expect(plan.steps.some((s) => s.kind === 'add' && s.product.includes('chlor'))).toBe(false)
-    expect(plan.notes.map(({ text }) => text).join(' ')).toContain('biguanide')
+    expect(plan.notes.map(({ reason }) => reason)).toContainEqual(
+      expect.objectContaining({
+        code: 'excluded',
+        exclusion: expect.objectContaining({
+          incompatibility: { kind: 'never', code: 'biguanide in the water' },
+        }),
+      }),
+    )
   })
 })
 
@@ -132,11 +143,13 @@ describe('non-chlorine shock in a chlorine test', () => {
     const all = journal(...entries)
     return dosePlan(tub, all, estimate(tub, all, NOW))
       .notes.filter(({ quantity }) => quantity === 'totalChlorine')
-      .map(({ text }) => text)
+      .map(({ reason }) => reason)
   }
   test('explains a high total; without a shock the same reading asks for one', () => {
-    expect(remarksOf(shock, read)).toEqual([expect.stringContaining('non-chlorine shock')])
-    expect(remarksOf(read)).toEqual([expect.stringContaining('Combined chlorine is about 2.0')])
+    expect(remarksOf(shock, read)).toEqual([
+      expect.objectContaining({ code: 'shock shows as combined' }),
+    ])
+    expect(remarksOf(read)).toEqual([{ code: 'combined chlorine', ppm: expect.closeTo(2, 1) }])
   })
   test('stays believed through a test that cannot show it, and fades in days', () => {
     const tub = tubWith()

@@ -5,6 +5,7 @@ import type { Entry, NewEntry } from '@/core/journal/entry'
 import type { Readings } from '@/core/testing/quantity'
 import { MINUTE } from '@/core/time'
 import type { Tub } from '@/core/tub/tub'
+import { formatWait, stepCautions } from '@/words/handlingText'
 import { journal, NOW, tested, tubWith } from './waters'
 
 const planFor = (tub: Tub, readings: Readings, ...more: NewEntry[]) => {
@@ -108,7 +109,7 @@ test('no dose for what was not read, or was read too long ago', () => {
 test('pH alone asks for alkalinity before anything is poured', () => {
   const plan = planFor(tubWith(), { freeChlorine: 4, pH: 8.2 })
   expect(plan.steps).toEqual([])
-  expect(plan.notes[0]?.text).toContain('Test alkalinity')
+  expect(plan.notes[0]?.reason).toEqual({ code: 'needs alkalinity' })
 })
 
 test('too much sanitizer or stabiliser is not dosed away', () => {
@@ -119,7 +120,10 @@ test('too much sanitizer or stabiliser is not dosed away', () => {
     'freeChlorine',
   ])
   // 1 − 50/120 of the water.
-  expect(plan.notes.find(({ quantity }) => quantity === 'cyanuricAcid')?.text).toContain('58 %')
+  expect(plan.notes.find(({ quantity }) => quantity === 'cyanuricAcid')?.reason).toMatchObject({
+    code: 'dilution',
+    dilution: { fraction: expect.closeTo(1 - 50 / 120, 2) },
+  })
 })
 
 test('every step carries its jets, cover, wait, cautions, and what it does to everything', () => {
@@ -128,8 +132,8 @@ test('every step carries its jets, cover, wait, cautions, and what it does to ev
   for (const [i, step] of plan.steps.entries()) {
     expect(step.order).toBe(i + 1)
     expect(step.waitMinutes).toBeGreaterThan(0)
-    expect(step.cautions.length).toBeGreaterThan(0)
-    expect(step.working.length).toBeGreaterThan(3)
+    expect(stepCautions(step).length).toBeGreaterThan(0)
+    expect(step.calculation.length).toBeGreaterThan(3)
     if (i > 0) {
       expect(step.before).toEqual(plan.steps[i - 1]?.after)
       expect(step.notAfter).toBeTruthy()
@@ -142,7 +146,8 @@ test('every step carries its jets, cover, wait, cautions, and what it does to ev
 test('chlorine straight after acid says what would happen', () => {
   const plan = planFor(tubWith(), { ...fine, freeChlorine: 1, pH: 8.1 })
   expect(products(plan)).toEqual(['sodium bisulfate', 'sodium dichlor dihydrate'])
-  expect(plan.steps[1]?.notAfter).toContain('gas')
+  expect(plan.steps[1]?.notAfter).toEqual({ code: 'acid and oxidiser' })
+  expect(formatWait({ code: 'acid and oxidiser' })).toContain('toxic gas')
 })
 
 test('a dose made is counted: the rest of the plan is what was planned', () => {

@@ -63,7 +63,7 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
   const pour = (product: ProductName, grams: number) => {
     const meeting =
       incompatibilityIn(state().water, product) ?? feederIncompatibility(journal, product)
-    if (meeting?.kind === 'never') met.push(`${product}: ${meeting.reason}`)
+    if (meeting?.kind === 'never') met.push(`${product}: ${meeting.code}`)
     real.dose(product, grams)
     keep({ kind: 'dose', at, body: { product, grams } })
     pass(30 * MINUTE)

@@ -1,4 +1,4 @@
-import { ALWAYS, handlingOf } from '@/core/advice/handling'
+import { handlingOf } from '@/core/advice/handling'
 import { bandOf } from '@/core/advice/state'
 import { fillWaterOf } from '@/core/estimate/testedWater'
 import { PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
@@ -13,6 +13,8 @@ import {
 import { METHODS, QUANTITIES, QUANTITY, readingError } from '@/core/testing/quantity'
 import { FILL_WATER_SOURCES, TYPICAL_FILL_WATER } from '@/core/tub/tub'
 import { readWater } from '@/core/water/solveWater'
+import { ALWAYS, CAUTIONS } from '@/words/handlingText'
+import { USUAL_STRENGTH } from '@/words/productText'
 import { tubWith } from './waters'
 
 describe.each(PROGRAMMES.map(({ id }) => id))('the programme %s', (id) => {
@@ -61,24 +63,22 @@ test('a bromine tub has no chlorine band', () => {
 
 describe.each(PRODUCT_NAMES)('%s', (name) => {
   const product = PRODUCTS[name]
-  const handling = handlingOf(name)
   test('has a name of its own, a strength and a weight for a spoon', () => {
     expect(product.name).toBe(name)
     expect(product.commonName).not.toBe('')
-    expect(product.strength).not.toBe('')
+    expect(USUAL_STRENGTH[name]).not.toBe('')
     // Granules and powders in the trade: 0.9 to 1.4 g/mL (common practice).
     expect(product.densityGramsPerMillilitre).toBeGreaterThanOrEqual(0.9)
     expect(product.densityGramsPerMillilitre).toBeLessThanOrEqual(1.4)
   })
   test('says what the hand has to mind', () => {
-    expect(handling.cautions.length).toBeGreaterThan(0)
+    expect(CAUTIONS[name].length).toBeGreaterThan(0)
     // Safety lines are short.
-    for (const caution of handling.cautions) expect(caution.length).toBeLessThan(120)
+    for (const caution of CAUTIONS[name]) expect(caution.length).toBeLessThan(120)
   })
   test('what burns asks for gloves', () => {
     const burns = ['acid', 'chlorine', 'oxidiser', 'bromine'].includes(product.family)
-    if (burns || name === 'sodium carbonate')
-      expect(handling.cautions.join(' ')).toMatch(/[Gg]loves/)
+    if (burns || name === 'sodium carbonate') expect(CAUTIONS[name].join(' ')).toMatch(/[Gg]loves/)
   })
 })
 

@@ -8,13 +8,14 @@ import { labelDose, PRODUCTS } from '@/core/products/product'
 import { feederOf } from '@/core/programmes/feederKind'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { feederAdvice } from '@/core/routine/feeder'
-import { awayAdvice, routineOf } from '@/core/routine/routine'
+import { awayAdvice } from '@/core/routine/routine'
 import { startProgress, startSteps } from '@/core/routine/startUp'
 import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import { nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Closure } from '@/core/today/closures'
 import { gathering } from '@/core/today/gathering'
+import { formatAway, routineText } from '@/words/programmeText'
 import { NOW, plainReading, tubWith } from './waters'
 
 const soak = (body: SoakLoad, hoursAgo = 1, id = 1): EntryOf<'soak'> => ({
@@ -346,8 +347,13 @@ describe('figures of the trade (common practice)', () => {
   test('every programme has words for its days, its weeks and an absence', () => {
     for (const { id } of PROGRAMMES) {
       const tub = tubWith(id)
-      for (const line of Object.values(routineOf(tub))) expect(line.length).toBeGreaterThan(15)
-      for (const days of [7, 14, 45]) expect(awayAdvice(tub, days).length).toBeGreaterThan(1)
+      for (const line of Object.values<string>(routineText(tub, feederOf(id))))
+        expect(line.length).toBeGreaterThan(15)
+      for (const days of [7, 14, 45]) {
+        const lines = awayAdvice(tub, days).map(formatAway)
+        expect(new Set(lines).size).toBe(lines.length)
+        expect(lines.length).toBeGreaterThan(1)
+      }
       const ids = startSteps(tub, estimate(tub, [], NOW)).map((step) => step.id)
       expect(new Set(ids).size).toBe(ids.length)
     }

@@ -5,8 +5,8 @@ import { findStrip } from '@/core/testing/photo/findStrip'
 import { chartOf, matchColour } from '@/core/testing/photo/matchPad'
 import { readChart } from '@/core/testing/photo/readChart'
 import { readStrip } from '@/core/testing/photo/readStrip'
-import { QUANTITY } from '@/core/testing/quantity'
 import { PLAIN_SHOT, photographStrip, type Shot } from '@/stand-ins/stripCamera'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { anyWater, FAIR_LIGHTS, type PadResult, pads, placeOf, readMany } from './rendered'
 
 const SMALL = { ...PLAIN_SHOT, width: 640, height: 480 }
@@ -80,7 +80,7 @@ describe('two hundred and twenty rendered strips', () => {
           head('pad'),
           ...pads.map(({ quantity }) =>
             row(
-              QUANTITY[quantity].name,
+              QUANTITY_NAMES[quantity],
               results.filter((one) => one.quantity === quantity),
             ),
           ),

@@ -33,20 +33,16 @@ describe('a calendar file that would hold the server', () => {
     ['every second', 'RRULE:FREQ=SECONDLY'],
     ['a million times', 'RRULE:FREQ=DAILY;COUNT=1000000;BYDAY=MO;BYMONTH=2;BYMONTHDAY=30'],
   ])('%s: left out with a sentence, the rest is read', (_, rule) => {
-    const { events, remarks } = read(
-      'DTSTART;VALUE=DATE:20260519',
-      'DTEND;VALUE=DATE:20260521',
-      rule,
-    )
+    const { events, notes } = read('DTSTART;VALUE=DATE:20260519', 'DTEND;VALUE=DATE:20260521', rule)
     expect(events.map(({ title }) => title)).toContain('Good')
-    expect(remarks.join(' ')).toMatch(/recurs too often/)
+    expect(notes.join(' ')).toMatch(/recurs too often/)
   })
   test.each([['DURATION:P999999999999D'], ['DURATION:PT999999999999999S']])(
     'a length of %s is none',
     (duration) => {
-      const { events, remarks } = read('DTSTART:20260601T120000Z', duration)
+      const { events, notes } = read('DTSTART:20260601T120000Z', duration)
       expect(events).toHaveLength(1)
-      expect(remarks.join(' ')).toMatch(/broken and was left out/)
+      expect(notes.join(' ')).toMatch(/broken and was left out/)
     },
   )
   test('400 kB of blank lines, in an event and around it', () => {
@@ -61,9 +57,9 @@ describe('a calendar file that would hold the server', () => {
       'RRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30',
       'END:VEVENT',
     ].join('\r\n')
-    const { events, remarks } = readCalendar(`${one}\r\n`.repeat(5000), NOW, 'UTC')
+    const { events, notes } = readCalendar(`${one}\r\n`.repeat(5000), NOW, 'UTC')
     expect(events).toEqual([])
-    expect(remarks.join(' ')).toMatch(/recur too often to be stays, or on no day at all/)
+    expect(notes.join(' ')).toMatch(/recur too often to be stays, or on no day at all/)
   })
 })
 

@@ -40,7 +40,7 @@ const errorsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.errors)
 const view = (now = NOW) => {
   const found = tubView(store, tub, now)
   if (!found) throw new Error('no tub')
-  return refillView(store, { ...found, say: (at) => new Date(at).toISOString(), zone: ZONE })
+  return refillView(store, { ...found, zone: ZONE })
 }
 const settings = (more: Fields = {}) => {
   const row = findTub(store, tub)

@@ -263,19 +263,19 @@ describe('stays from a calendar file (RFC 5545)', () => {
       NOW,
       ZONE,
     )
-    expect(mad.remarks.join(' ')).toMatch(/recurs too often/)
+    expect(mad.notes.join(' ')).toMatch(/recurs too often/)
   })
   test('broken events cost only themselves, 5,000 are read, and what has passed is counted', () => {
     const many = Array.from({ length: 5000 }, (_, i) =>
       stay(`e${i}`, i % 2 ? '20200101' : '20260601', i % 2 ? '20200103' : '20260603'),
     )
-    const { events, remarks } = readCalendar(
+    const { events, notes } = readCalendar(
       calendar(...many, 'UID:x\r\nDTSTART:not a date', 'garbage'),
       NOW,
       ZONE,
     )
     expect(events).toHaveLength(200)
-    expect(remarks).toEqual([
+    expect(notes).toEqual([
       '2 events are broken and were left out, the first is number 5001.',
       '2500 events are over.',
       'There are more than 200 dates ahead; the next 200 are taken.',

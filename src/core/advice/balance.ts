@@ -7,6 +7,7 @@ import { type Choices, landingIn } from '../tub/choices'
 import { waterAtPh } from '../water/aerate'
 import { readWater, solvePh, waterFromReading } from '../water/solveWater'
 import type { Water } from '../water/water'
+import type { BalanceReason } from './reasons'
 import type { Source } from './shelf'
 
 /** Per litre: which products carry a water from one (alkalinity, pH) to another, closed to the air. */
@@ -161,44 +162,35 @@ export const balanceAims = (
   return []
 }
 
-const ALKALINITY_FIRST = 'Alkalinity goes first: it sets how far pH will move.'
-
 /** Why a product has its place in the correction. @param together the products and air that go in this round */
 export const whyBalance = (
   product: ProductName | 'air',
   { low, high, acidic, alkaline }: Imbalance,
   together: readonly (ProductName | 'air')[],
-): string => {
+): BalanceReason => {
   const alone = together.length === 1
   const acidFirst =
     low &&
     alkaline &&
     together.findIndex((one) => one !== 'air' && PRODUCTS[one].family === 'acid') === 0
   if (product === 'air') {
-    if (high && acidic)
-      return 'Air first: pH is already low, and acid now would take it lower. Jets lift pH without touching alkalinity.'
-    if (high) return 'Jets drive off carbon dioxide: pH comes back up, alkalinity stays down.'
-    if (acidic && alone)
-      return 'Alkalinity is high enough, so air lifts pH: jets drive off carbon dioxide and alkalinity stays.'
-    if (acidic && !low) return 'More of it would push alkalinity over; air does the rest.'
-    return 'Jets drive off carbon dioxide: pH rises, alkalinity stays.'
+    if (high && acidic) return 'air before acid'
+    if (high) return 'air after acid'
+    if (acidic && alone) return 'air alone'
+    if (acidic && !low) return 'air for the rest'
+    return 'air for pH'
   }
   if (PRODUCTS[product].family === 'acid') {
-    if (acidFirst)
-      return 'pH is high and alkalinity low, so the high one comes down first; the bicarbonate after it nudges pH back up a little.'
-    if (together.includes('borax decahydrate')) return 'Takes back what the borax adds to pH.'
-    if (low) return 'Takes back what the alkalinity dose adds to pH.'
-    if (high && alkaline) return 'Both are high: one acid dose serves both.'
-    if (high) return 'Acid lowers alkalinity; pH dips to the edge of its band on the way.'
-    return 'pH is high; alkalinity has room for the little that acid takes.'
+    if (acidFirst) return 'acid first'
+    if (together.includes('borax decahydrate')) return 'acid after borax'
+    if (low) return 'acid after alkalinity'
+    if (high && alkaline) return 'acid for both'
+    if (high) return 'acid for alkalinity'
+    return 'acid for pH'
   }
-  if (product === 'sodium carbonate') return 'Soda ash lifts pH, and alkalinity with it.'
-  if (product === 'borax decahydrate')
-    return 'Borax lifts pH and alkalinity, and leaves borate behind.'
-  if (acidFirst) return 'Then alkalinity, which keeps pH where it is.'
-  if (low && alone)
-    return acidic
-      ? `${ALKALINITY_FIRST} Here it lifts pH far enough as well.`
-      : 'Alkalinity is low, and pH cannot be held without it.'
-  return ALKALINITY_FIRST
+  if (product === 'sodium carbonate') return 'soda ash'
+  if (product === 'borax decahydrate') return 'borax'
+  if (acidFirst) return 'alkalinity after acid'
+  if (low && alone) return acidic ? 'alkalinity serves pH' : 'alkalinity low'
+  return 'alkalinity first'
 }

@@ -8,27 +8,47 @@ import {
   CHLORINE_G_PER_MOL,
 } from '../water/constants'
 import type { WaterReading } from '../water/water'
+import type { Lasting } from './reasons'
+
+export type MeasuredAs =
+  | 'calcium carbonate'
+  | 'cyanuric acid'
+  | 'boron'
+  | 'salt'
+  | 'chlorine'
+  | 'bromine'
+  | 'biguanide'
+  | 'peroxide'
+  | 'bromide'
+
+/** What a line of the arithmetic stands for. */
+export type CalculationLabel =
+  | { code: 'change'; target: DoseTarget | 'bromide' }
+  | { code: 'alkalinity for pH'; by: 'acid' | 'soda ash' }
+  | { code: 'water' | 'it takes' | 'rounded' | 'replaced' }
+  | { code: 'together'; as: MeasuredAs }
+  | { code: 'one gram'; product: ProductName; as: MeasuredAs }
+  | { code: 'pH to reach' | 'gas exchange' | 'time it takes' | 'longest before a test' }
 
 /** One line of the arithmetic behind a dose; the edge turns mass and volume into the person's units. */
 export interface CalculationLine {
-  label: string
+  label: CalculationLabel
   value: number
   unit: 'ppm' | 'gram' | 'litre' | 'pH' | 'hour' | 'perHour'
 }
 
-/** What a product is measured by, and what it is wanted for. */
-const MEASURED: Record<DoseTarget | 'bromide', { as: string; need: string }> = {
-  alkalinity: { as: 'calcium carbonate', need: 'Alkalinity that puts both in band' },
-  carbon: { as: 'calcium carbonate', need: 'Inorganic carbon' },
-  hardness: { as: 'calcium carbonate', need: 'Hardness to raise' },
-  stabiliser: { as: 'cyanuric acid', need: 'Stabiliser to raise' },
-  borate: { as: 'boron', need: 'Borate to raise' },
-  salt: { as: 'salt', need: 'Salt to raise' },
-  chlorine: { as: 'chlorine', need: 'Free chlorine to raise' },
-  bromine: { as: 'bromine', need: 'Bromine to bring back' },
-  biguanide: { as: 'biguanide', need: 'Biguanide to raise' },
-  peroxide: { as: 'peroxide', need: 'Peroxide to raise' },
-  bromide: { as: 'bromide', need: 'Bromide bank to build' },
+const MEASURED_AS: Record<DoseTarget | 'bromide', MeasuredAs> = {
+  alkalinity: 'calcium carbonate',
+  carbon: 'calcium carbonate',
+  hardness: 'calcium carbonate',
+  stabiliser: 'cyanuric acid',
+  borate: 'boron',
+  salt: 'salt',
+  chlorine: 'chlorine',
+  bromine: 'bromine',
+  biguanide: 'biguanide',
+  peroxide: 'peroxide',
+  bromide: 'bromide',
 }
 
 const givesOf = (effect: ProductEffect, aimed: DoseTarget | 'bromide') =>
@@ -44,27 +64,22 @@ export const calculationFor = (
 ): CalculationLine[] => {
   const each = Math.abs(givesOf(effect, aimed))
   const together = each * wantedGrams
-  const { as, need } = MEASURED[aimed]
+  const as = MEASURED_AS[aimed]
   const acid = PRODUCTS[product].family === 'acid'
   return [
     {
-      label: acid
-        ? 'Alkalinity to take, so that pH falls'
-        : product === 'sodium carbonate'
-          ? 'Alkalinity that lifts pH'
-          : need,
+      label:
+        acid || product === 'sodium carbonate'
+          ? { code: 'alkalinity for pH', by: acid ? 'acid' : 'soda ash' }
+          : { code: 'change', target: aimed },
       value: (1000 * together) / volumeLitres,
       unit: 'ppm',
     },
-    { label: 'Water', value: volumeLitres, unit: 'litre' },
-    { label: `Together, as ${as}`, value: together, unit: 'gram' },
-    {
-      label: `One gram of ${PRODUCTS[product].commonName} gives, as ${as}`,
-      value: each,
-      unit: 'gram',
-    },
-    { label: 'So it takes', value: wantedGrams, unit: 'gram' },
-    { label: 'Rounded to what a scale shows', value: grams, unit: 'gram' },
+    { label: { code: 'water' }, value: volumeLitres, unit: 'litre' },
+    { label: { code: 'together', as }, value: together, unit: 'gram' },
+    { label: { code: 'one gram', product, as }, value: each, unit: 'gram' },
+    { label: { code: 'it takes' }, value: wantedGrams, unit: 'gram' },
+    { label: { code: 'rounded' }, value: grams, unit: 'gram' },
   ]
 }
 
@@ -73,21 +88,28 @@ export const lastingOf = (
   product: ProductName,
   before: WaterReading,
   after: WaterReading,
-): string | undefined => {
+): Lasting | undefined => {
   const { family } = PRODUCTS[product]
-  const acid = (ppm: number, gramsPerMol: number) =>
-    `Used up, it takes ${((ppm / gramsPerMol) * ALKALINITY_PPM_PER_MEQ).toFixed(1)} ppm alkalinity.`
+  const alkalinity = (ppm: number, gramsPerMol: number) =>
+    (ppm / gramsPerMol) * ALKALINITY_PPM_PER_MEQ
   const chlorine = after.freeChlorinePpm - before.freeChlorinePpm
   const bromine = after.brominePpm - before.brominePpm
-  if (product === 'sodium dichlor dihydrate' && chlorine > 0) {
-    const stabiliser = after.cyanuricAcidPpm - before.cyanuricAcidPpm
-    return `Leaves ${stabiliser.toFixed(1)} ppm stabiliser for good; used up, its chlorine takes ${((chlorine / CHLORINE_G_PER_MOL) * ALKALINITY_PPM_PER_MEQ).toFixed(1)} ppm alkalinity.`
-  }
+  if (product === 'sodium dichlor dihydrate' && chlorine > 0)
+    return {
+      code: 'stabiliser stays',
+      stabiliserPpm: after.cyanuricAcidPpm - before.cyanuricAcidPpm,
+      alkalinityTakenPpm: alkalinity(chlorine, CHLORINE_G_PER_MOL),
+    }
   if (product === 'calcium hypochlorite')
-    return `Leaves ${(after.calciumHardnessPpm - before.calciumHardnessPpm).toFixed(1)} ppm hardness for good.`
-  if (product === 'sodium hypochlorite')
-    return 'Leaves nothing but a little salt: the pH it adds goes again as it is used up.'
+    return {
+      code: 'hardness stays',
+      hardnessPpm: after.calciumHardnessPpm - before.calciumHardnessPpm,
+    }
+  if (product === 'sodium hypochlorite') return { code: 'a little salt stays' }
   if (family === 'oxidiser' && bromine > 0)
-    return `${acid(bromine, BROMINE_G_PER_MOL)} Some tests show it as chlorine for a day.`
+    return {
+      code: 'alkalinity taken',
+      alkalinityTakenPpm: alkalinity(bromine, BROMINE_G_PER_MOL),
+    }
   return undefined
 }

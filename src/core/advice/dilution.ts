@@ -52,22 +52,3 @@ export const dilutionsFor = (tub: Tub, estimate: Estimate): Dilution[] => {
     }
   })
 }
-
-const NAMES: Record<Dilution['quantity'], string> = {
-  calciumHardness: 'No product lowers hardness',
-  cyanuricAcid: 'Stabiliser only leaves with the water',
-  borate: 'Borate only leaves with the water',
-  salt: 'Salt only leaves with the water',
-  totalDissolvedSolids: 'Dissolved solids only leave with the water',
-}
-
-export const dilutionWords = ({ quantity, fraction, goal, fillValue, assumed }: Dilution) => {
-  const fill = `this fill water (${Math.round(fillValue)} ppm${assumed ? ', assumed' : ''})`
-  if (fraction === undefined)
-    return quantity === 'calciumHardness'
-      ? `${NAMES[quantity]}, and ${fill} is as hard. A hose pre-filter or softer water at the next fill would.`
-      : `${NAMES[quantity]}, and ${fill} holds as much.`
-  if (fraction > MOST_REPLACED)
-    return `${NAMES[quantity]}: ${Math.round(100 * fraction)} % would have to be replaced, so drain and refill.`
-  return `${NAMES[quantity]}: replacing ${Math.round(100 * fraction)} % with ${fill} brings it to ${Math.round(goal)} ppm.`
-}

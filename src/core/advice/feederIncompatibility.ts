@@ -17,8 +17,5 @@ export const feederIncompatibility = (
       undefined,
     )
   if (!last || last.product === product) return undefined
-  return {
-    kind: 'never',
-    reason: `The feeder last held ${PRODUCTS[last.product].commonName}. Two kinds of tablets in one feeder can burst into flame, even what clings to it: take another feeder.`,
-  }
+  return { kind: 'never', code: 'feeder held another', held: last.product }
 }

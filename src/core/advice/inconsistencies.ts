@@ -1,7 +1,7 @@
 import type { Estimate } from '../estimate/estimate'
 import { monopersulfateShown } from '../testing/interference'
 import { type Implausibility, implausibilities } from '../testing/plausibility'
-import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '../testing/quantity'
+import { QUANTITIES, type Quantity, type Readings } from '../testing/quantity'
 
 /** From here on a residual bleaches the colours of other pads and reagents, ppm: common practice. */
 const BLEACHES = { freeChlorine: 10, bromine: 20 } as const
@@ -9,9 +9,6 @@ const BLEACHES = { freeChlorine: 10, bromine: 20 } as const
 const UNLIKELY = 3
 /** Monopersulfate that shows less than this in a test is not worth a word, ppm as chlorine. */
 const SHOWN_PPM = 0.3
-
-const plain = (value: number, quantity: Quantity) =>
-  String(Number(value.toFixed(QUANTITY[quantity].decimals)))
 
 /** Expected from the journal and the reading together, one standard deviation. */
 const spreadOf = (before: Estimate, quantity: Quantity, readingDeviation: number) =>
@@ -31,19 +28,13 @@ const unexplained = (
     const off = value - expected
     if (Math.abs(off) <= UNLIKELY * spread) return []
     const limit = expected + Math.sign(off) * UNLIKELY * spread
-    const beyond = plain(Math.abs(value - limit), quantity)
-    const { unit } = QUANTITY[quantity]
-    return [
-      {
-        quantity,
-        sentence: `That is ${beyond}${unit && ` ${unit}`} ${off > 0 ? 'higher' : 'lower'} than this water could have reached by what was logged. Test it again, or log what was forgotten.`,
-      },
-    ]
+    const beyond = Math.abs(value - limit)
+    return [{ quantity, reason: { code: 'unexplained', beyond, higher: off > 0 } }]
   })
 
 /**
  * Why a person should look again before a test is kept: values that are rare, that contradict each other, or that what was
- * logged since the last test cannot explain. One sentence a quantity, the strongest.
+ * logged since the last test cannot explain. One reason a quantity, the strongest.
  * @param before the estimate just before this test
  * @param deviationOf one standard deviation of these readings
  */
@@ -56,11 +47,10 @@ export const inconsistencies = (
   const { freeChlorine, totalChlorine, pH, totalAlkalinity } = readings
   for (const residual of ['freeChlorine', 'bromine'] as const) {
     const read = readings[residual]
-    const name = QUANTITY[residual].name.toLowerCase()
     if (pH !== undefined && read !== undefined && read >= BLEACHES[residual])
       found.push({
         quantity: 'pH',
-        sentence: `So much ${name} bleaches the colour that shows pH. Read pH again once ${name} is below ${BLEACHES[residual]} ppm.`,
+        reason: { code: 'bleaches pH', residual, belowPpm: BLEACHES[residual] },
       })
     if (
       read !== undefined &&
@@ -70,7 +60,7 @@ export const inconsistencies = (
     )
       found.push({
         quantity: residual,
-        sentence: `About ${plain(before.quantities[residual].value, residual)} ppm were expected: so much can bleach a pad white. Dilute the sample by half with tap water and read again.`,
+        reason: { code: 'bleached', expectedPpm: before.quantities[residual].value },
       })
   }
   const shown = monopersulfateShown(before.water).totalChlorinePpm
@@ -81,15 +71,14 @@ export const inconsistencies = (
   )
     found.push({
       quantity: 'totalChlorine',
-      sentence: `The non-chlorine shock of the last two days shows here as up to ${plain(shown, 'totalChlorine')} ppm. It is taken off; a test in a day or two shows it without.`,
+      reason: { code: 'shock shows', ppm: shown },
     })
   const unlikely = unexplained(before, readings, deviationOf)
   const moved = (quantity: Quantity) => unlikely.some((one) => one.quantity === quantity)
   if (moved('pH') && totalAlkalinity !== undefined && !moved('totalAlkalinity'))
     found.push({
       quantity: 'pH',
-      sentence:
-        'pH has moved and alkalinity has not, and nothing that was logged does that. Read both again, or log the air or the product that was forgotten.',
+      reason: { code: 'pH moved alone' },
     })
   const already = new Set(found.map(({ quantity }) => quantity))
   return [

@@ -2,15 +2,14 @@ import { isStale } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
 import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
-import { doseWords } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { contains } from '../programmes/programme'
 import { monopersulfateShown } from '../testing/interference'
-import { QUANTITY, type Quantity } from '../testing/quantity'
-import { HOUR } from '../time'
+import type { Quantity } from '../testing/quantity'
+import { DAY } from '../time'
 import type { Correction } from './correction'
-import { type Dilution, dilutionWords } from './dilution'
+import type { Dilution } from './dilution'
 import { isAcid, isBase, type PlanContext, usable } from './planContext'
 import type { PlanNote } from './planTypes'
 import type { Recipe } from './recipe'
@@ -27,7 +26,9 @@ export const lackingNotes = (
   const { programme, tub, estimate, sources, excluded } = task
   const { sanitizer } = programme
   const { full } = wants
-  const bar: PlanNote[] = excluded[0] ? [{ quantity: sanitizer, text: excluded[0].why }] : []
+  const bar: PlanNote[] = excluded[0]
+    ? [{ quantity: sanitizer, reason: { code: 'excluded', exclusion: excluded[0] } }]
+    : []
   const missed = new Set<DoseTarget>(
     [...RAISED.map(({ aimed }) => aimed), SANITIZER_AIM[sanitizer]].filter(
       (aimed) => (others.missed[aimed] ?? 0) < -0.01 * (full[aimed] ?? 1),
@@ -60,11 +61,16 @@ export const lackingNotes = (
     const quantity = quantityFor(product)
     if (!quantity) return []
     const have = sources.some((one) => one.product === product)
-    const amount = doseWords(product, (dose * tub.volumeLitres) / 1000)
-    const text =
-      excluded.find((one) => one.product === product)?.why ??
-      `It would take ${amount} of ${PRODUCTS[product].commonName}, ${have ? 'more than is left' : 'which is not on the shelf'}.`
-    return [{ quantity, text }]
+    const exclusion = excluded.find((one) => one.product === product)
+    const grams = (dose * tub.volumeLitres) / 1000
+    return [
+      {
+        quantity,
+        reason: exclusion
+          ? { code: 'excluded', exclusion }
+          : { code: 'shelf lacks', product, grams, have },
+      },
+    ]
   })
 }
 
@@ -74,30 +80,30 @@ export const balanceNotes = (
   { imbalance, balanced, aim, share }: Correction,
   after: { alkalinityPpm: number; steps: number; aerated: boolean },
 ): PlanNote[] => {
-  const remarks: PlanNote[] = []
+  const notes: PlanNote[] = []
   if (balanced && aim && share < 0.05)
-    remarks.push({
+    notes.push({
       quantity: 'pH',
-      text: 'pH and alkalinity are read too coarsely to correct what is left without overshooting. Read them with drops or a meter.',
+      reason: { code: 'balance too coarse' },
     })
   if (balanced) {
     const left = after.alkalinityPpm - task.tub.targets.totalAlkalinity.high
     if (imbalance.high && left > 1 && after.steps > 0)
-      remarks.push({
+      notes.push({
         quantity: 'totalAlkalinity',
-        text: `Alkalinity comes down in rounds of acid${after.aerated ? ' and air' : ''}, with a test between them; about ${Math.round(left)} ppm are left after this one.`,
+        reason: { code: 'alkalinity in rounds', leftPpm: left, aerated: after.aerated },
       })
   } else if (usable(task, 'pH') && (imbalance.acidic || imbalance.alkaline))
-    remarks.push({
+    notes.push({
       quantity: 'totalAlkalinity',
-      text: 'pH is out of band, and how much to add depends on alkalinity. Test alkalinity, then dose.',
+      reason: { code: 'needs alkalinity' },
     })
   else if (usable(task, 'totalAlkalinity') && (imbalance.low || imbalance.high))
-    remarks.push({
+    notes.push({
       quantity: 'pH',
-      text: 'Alkalinity is out of band, and how to move it depends on pH. Test pH, then dose.',
+      reason: { code: 'needs pH' },
     })
-  return remarks
+  return notes
 }
 
 /** What only leaves with the water. */
@@ -108,7 +114,7 @@ export const dilutionNotes = (task: PlanContext, dilutions: readonly Dilution[])
         ? task.programme.sanitizer === 'freeChlorine'
         : usable(task, quantity),
     )
-    .map((dilution) => ({ quantity: dilution.quantity, text: dilutionWords(dilution) }))
+    .map((dilution) => ({ quantity: dilution.quantity, reason: { code: 'dilution', dilution } }))
 
 /** A sanitizer above its band, or a floater that holds it too low. */
 export const sanitizerNotes = (task: PlanContext, short: boolean): PlanNote[] => {
@@ -116,29 +122,25 @@ export const sanitizerNotes = (task: PlanContext, short: boolean): PlanNote[] =>
   const { sanitizer } = programme
   const band = tub.targets.sanitizer
   const value = quantityOf(estimate.reading, sanitizer)
-  const remarks: PlanNote[] = []
+  const notes: PlanNote[] = []
   const feeder = feederOf(tub.programme)
-  const lower =
-    feeder === 'cell'
-      ? 'lower the cell’s output one level'
-      : `close the ${feeder ?? 'feeder'} one notch`
   if (usable(task, sanitizer) && value > band.high && !contains(band, value)) {
     const { mean } = lossOf(tub)
     const hours = mean > 0 ? Math.log(value / band.high) / mean : undefined
-    remarks.push({
+    notes.push({
       quantity: sanitizer,
-      text:
+      reason:
         hours === undefined
-          ? `Above its band: ${lower}, add nothing, and test tomorrow.`
-          : `Above its band: add none. Under the cover it should be back in band in about ${hours < 36 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`}; an open cover is quicker.`,
+          ? { code: 'above range, held by a feeder', feeder }
+          : { code: 'above range', backInHours: hours },
     })
   }
   if (sanitizer === 'bromine' && short && feeder)
-    remarks.push({
+    notes.push({
       quantity: 'bromine',
-      text: `If it keeps reading low, ${feeder === 'cell' ? 'raise the cell’s output one level' : `open the ${feeder} one notch and count the tablets`}.`,
+      reason: { code: 'feeder too low', feeder },
     })
-  return remarks
+  return notes
 }
 
 /** From here on, combined chlorine is worth a shock, ppm: common practice. */
@@ -155,14 +157,14 @@ export const combinedNotes = ({ programme, estimate }: PlanContext): PlanNote[] 
     return [
       {
         quantity: 'totalChlorine',
-        text: `Combined chlorine is about ${combined.toFixed(1)} ppm: chlorine bound to what bathers left. Shock with the cover open and jets on, nobody in, and test next day.`,
+        reason: { code: 'combined chlorine', ppm: combined },
       },
     ]
   if (combined + shown > COMBINED_HIGH_PPM)
     return [
       {
         quantity: 'totalChlorine',
-        text: `Total chlorine may read about ${shown.toFixed(1)} ppm too high: the test shows non-chlorine shock as combined chlorine for a day or two.`,
+        reason: { code: 'shock shows as combined', ppm: shown },
       },
     ]
   return []
@@ -175,13 +177,12 @@ export const unreadNotes = (task: PlanContext): PlanNote[] =>
     .flatMap((quantity) => {
       const last = task.estimate.quantities[quantity].lastReading
       if (quantity === 'cyanuricAcid' && last === undefined) return []
-      const { name } = QUANTITY[quantity]
       return [
         {
           quantity,
-          text: last
-            ? `${name} was last read ${Math.round((task.estimate.at - last.at) / (24 * HOUR))} days ago: too old to dose by.`
-            : `${name} has not been read in this water, so nothing is dosed for it.`,
+          reason: last
+            ? { code: 'too old', days: (task.estimate.at - last.at) / DAY }
+            : { code: 'never tested' },
         },
       ]
     })

@@ -1,6 +1,8 @@
 import type { Estimate } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
+import type { DoseTarget } from '../products/doseTarget'
 import { ppmPerUnit } from '../products/doseTarget'
+import type { ProductEffect } from '../products/substance'
 import { programmeOf } from '../programmes/programme'
 import { type Choices, USUAL_CHOICES } from '../tub/choices'
 import type { Tub } from '../tub/tub'
@@ -21,7 +23,8 @@ import {
 } from './notes'
 import { effectFor, isBase, orderOf, type PlanContext } from './planContext'
 import type { Plan, PlanNote } from './planTypes'
-import type { Objective, Recipe } from './recipe'
+import type { SanitizerReason, StepReason } from './reasons'
+import type { Objective, Recipe, RequiredChange } from './recipe'
 import { replaceFirst } from './replacing'
 import {
   othersFrom,
@@ -90,19 +93,13 @@ export const dosePlan = (
   const air = airHours !== undefined
   const together = [...ordered.map(([product]) => product), ...(air ? (['air'] as const) : [])]
   for (const [product, dose] of ordered)
-    into.add(
-      product,
-      { full: dose, now: dose * correction.share },
-      'alkalinity',
-      whyBalance(product, imbalance, together),
-    )
+    into.add(product, { full: dose, now: dose * correction.share }, 'alkalinity', {
+      code: whyBalance(product, imbalance, together),
+    })
   if (air && aim)
-    into.aerate(
-      airMinutes * correction.share,
-      aim.pH,
-      airHours,
-      whyBalance('air', imbalance, together),
-    )
+    into.aerate(airMinutes * correction.share, aim.pH, airHours, {
+      code: whyBalance('air', imbalance, together),
+    })
   addOthers(task, wants, others, into)
   const byLabel = choices.sanitizing === 'by label' ? sanitizerByLabel(task, journal) : undefined
   if (byLabel?.dose) {
@@ -145,12 +142,18 @@ const addBank = ({ programme, estimate, sources }: PlanContext, into: Steps) => 
   const bank = sources.find(({ product }) => product === 'sodium bromide')
   if (programme.sanitizer !== 'bromine' || estimate.bromideBank || !bank) return
   const dose = BANK_PPM / ((bank.effect.bromideMmol * ATOM.Br) / 1000)
-  into.add(
-    bank.product,
-    { full: dose, now: dose },
-    'bromide',
-    'No bromide is known in this water, and without it the oxidiser makes no bromine.',
+  into.add(bank.product, { full: dose, now: dose }, 'bromide', { code: 'bromide bank' })
+}
+
+/** What a mineral is wanted for in this cycle. */
+const raisedBy = (
+  effect: ProductEffect,
+  required: RequiredChange,
+): { aimed: DoseTarget; why: StepReason } | undefined => {
+  const found = RAISED.find(
+    ({ aimed }) => ppmPerUnit(effect, aimed) > 0 && (required[aimed]?.low ?? 0) > 0,
   )
+  return found && { aimed: found.aimed, why: { code: found.why } }
 }
 
 /** Minerals, stabiliser and salt, then the sanitizer. */
@@ -171,7 +174,7 @@ const addOthers = (
     if (sanitizes) addBank(task, into)
     const raised = sanitizes
       ? { aimed: SANITIZER_AIM[sanitizer], why: sanitizerWhy(task, into.steps.length > 0) }
-      : RAISED.find(({ aimed }) => ppmPerUnit(effect, aimed) > 0 && (required[aimed]?.low ?? 0) > 0)
+      : raisedBy(effect, required)
     if (!raised) continue
     const now = required[raised.aimed]?.low ?? 0
     const all = full[raised.aimed] ?? now
@@ -187,18 +190,14 @@ const addOthers = (
 /** Less than this that lingers is not worth a word, ppm. */
 const LINGERS_PPM = 0.3
 
-const sanitizerWhy = ({ programme, estimate }: PlanContext, after: boolean): string => {
+const sanitizerWhy = ({ programme, estimate }: PlanContext, after: boolean): SanitizerReason => {
   const { sanitizer } = programme
-  const lingering = estimate.outstandingDemandPpm ?? 0
-  if (lingering >= LINGERS_PPM)
-    return `What bathers left still takes about ${lingering.toFixed(1)} ppm by tomorrow; as far as the range allows, this counts it in.`
-  if (sanitizer === 'bromine')
-    return 'Turns used bromide back into bromine at once; the tablets then hold it.'
-  if (sanitizer === 'biguanide') return 'Brings biguanide to the middle of its range.'
-  if (sanitizer === 'peroxide') return 'Brings peroxide to the middle of its range.'
-  return after
-    ? 'Sanitizer goes last, into balanced water, where it works best.'
-    : 'Raises free chlorine to the middle of its band.'
+  const ppm = estimate.outstandingDemandPpm ?? 0
+  if (ppm >= LINGERS_PPM) return { code: 'outstanding demand', ppm }
+  if (sanitizer === 'bromine') return { code: 'regenerate bromine' }
+  if (sanitizer === 'biguanide') return { code: 'raise biguanide' }
+  if (sanitizer === 'peroxide') return { code: 'raise peroxide' }
+  return { code: after ? 'sanitizer last' : 'raise chlorine' }
 }
 
 /** Taken for granted because it was not read. */
@@ -207,7 +206,7 @@ const assumedOf = ({ programme, estimate }: PlanContext): PlanNote[] =>
     ? [
         {
           quantity: 'cyanuricAcid',
-          text: `Stabiliser was not read in this water; taken as ${Math.round(estimate.reading.cyanuricAcidPpm)} ppm from the doses logged.`,
+          reason: { code: 'stabiliser assumed', ppm: estimate.reading.cyanuricAcidPpm },
         },
       ]
     : []

@@ -8,7 +8,7 @@ import type { Choices } from '../tub/choices'
 import type { Tub } from '../tub/tub'
 import type { dosingCycleOf } from './dosingCycle'
 import type { Objective } from './recipe'
-import type { Source } from './shelf'
+import type { Exclusion, Source } from './shelf'
 import { bandOf } from './state'
 
 /** What one round of planning works on. */
@@ -20,7 +20,7 @@ export interface PlanContext {
   objective: Objective
   choices: Choices
   sources: readonly Source[]
-  excluded: readonly { product: ProductName; why: string }[]
+  excluded: readonly Exclusion[]
 }
 
 /** Too long ago to dose by, but modelled surely enough from what this tub has taught. */

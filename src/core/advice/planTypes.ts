@@ -4,17 +4,18 @@ import type { Quantity } from '../testing/quantity'
 import type { WaterReading } from '../water/water'
 import type { CalculationLine } from './calculation'
 import type { Handling } from './handling'
+import type { Lasting, NoteReason, StepReason, WaitReason } from './reasons'
 
 interface StepBase extends Handling {
   order: number
-  why: string
+  why: StepReason
   before: WaterReading
   after: WaterReading
-  working: CalculationLine[]
+  calculation: CalculationLine[]
   /** Why it has to wait for the step before it. */
-  notAfter: string | undefined
+  notAfter: WaitReason | undefined
   /** What lasts beyond the moment: stabiliser left behind, acid to come. */
-  lasting: string | undefined
+  lasting: Lasting | undefined
 }
 
 export type PlanStep =
@@ -32,7 +33,7 @@ export type PlanStep =
 
 export interface PlanNote {
   quantity: Quantity
-  text: string
+  reason: NoteReason
 }
 
 /** Part of a large correction that waits for the next test; its size is provisional. */

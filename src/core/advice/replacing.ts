@@ -3,7 +3,7 @@ import { fillWaterOf } from '../estimate/testedWater'
 import type { Tub } from '../tub/tub'
 import { mixWater } from '../water/mix'
 import { readWater } from '../water/solveWater'
-import { dilutionsFor, dilutionWords, MOST_REPLACED } from './dilution'
+import { dilutionsFor, MOST_REPLACED } from './dilution'
 import type { Plan } from './planTypes'
 
 /** A partial drain and refill by pump and hose, before the water is worth testing. */
@@ -36,22 +36,18 @@ export const replaceFirst = (
         jets: 'off',
         cover: 'open',
         waitMinutes: AFTER_REPLACING_MINUTES,
-        cautions: [
-          'Power off at the breaker before the level falls below the skimmer or a jet.',
-          'Where the water may go is a local rule; sanitizer near zero first.',
-        ],
         why:
           fraction === 1
-            ? 'So much would have to go that a drain and refill is less work.'
-            : dilutionsFor(tub, estimate)
-                .filter((one) => one.fraction === share)
-                .map(dilutionWords)
-                .join(' '),
+            ? { code: 'refill instead' }
+            : {
+                code: 'dilute',
+                dilutions: dilutionsFor(tub, estimate).filter((one) => one.fraction === share),
+              },
         before: estimate.reading,
         after,
-        working: [
-          { label: 'Water', value: tub.volumeLitres, unit: 'litre' },
-          { label: 'Out, and refilled', value: litres, unit: 'litre' },
+        calculation: [
+          { label: { code: 'water' }, value: tub.volumeLitres, unit: 'litre' },
+          { label: { code: 'replaced' }, value: litres, unit: 'litre' },
         ],
         notAfter: undefined,
         lasting: undefined,

@@ -1,10 +1,11 @@
 import { quantityOf } from '../estimate/testedWater'
 import type { DoseTarget } from '../products/doseTarget'
 import { type Band, contains, middle, type Programme } from '../programmes/programme'
-import { QUANTITY, type Quantity } from '../testing/quantity'
+import type { Quantity } from '../testing/quantity'
 import { landingIn } from '../tub/choices'
 import { donePpm, isAcid, isBase, type PlanContext, usable } from './planContext'
 import type { PlanNote } from './planTypes'
+import type { RaisedReason } from './reasons'
 import { bestRecipe, type Recipe, type RequiredChange } from './recipe'
 import type { Source } from './shelf'
 
@@ -24,20 +25,20 @@ export const RAISED = [
   {
     aimed: 'hardness',
     quantity: 'calciumHardness',
-    why: 'Soft water foams and attacks metal; calcium chloride raises hardness and nothing else.',
+    why: 'raise hardness',
   },
-  { aimed: 'borate', quantity: 'borate', why: 'Borate steadies pH.' },
+  { aimed: 'borate', quantity: 'borate', why: 'raise borate' },
   {
     aimed: 'stabiliser',
     quantity: 'cyanuricAcid',
-    why: 'Stabiliser shields chlorine from daylight.',
+    why: 'raise stabiliser',
   },
   {
     aimed: 'salt',
     quantity: 'salt',
-    why: 'The cell works on this salt. Half at a time: too much leaves only with the water.',
+    why: 'raise salt',
   },
-] as const satisfies { aimed: DoseTarget; quantity: Quantity; why: string }[]
+] as const satisfies { aimed: DoseTarget; quantity: Quantity; why: RaisedReason }[]
 
 export const SANITIZER_AIM = {
   freeChlorine: 'chlorine',
@@ -53,8 +54,6 @@ export interface RequiredChanges {
   full: Partial<Record<DoseTarget, number>>
   notes: PlanNote[]
 }
-
-const shortNumber = (value: number) => String(Number(value.toPrecision(2)))
 
 /**
  * What everything but pH and alkalinity should change by, in ppm. No more than a round allows, and no more than leaves the
@@ -98,7 +97,7 @@ export const requiredChanges = (task: PlanContext): RequiredChanges => {
     if (coarse)
       wants.notes.push({
         quantity,
-        text: `${QUANTITY[quantity].name} reads ${shortNumber(value)} ± ${shortNumber(standardDeviation)}, as wide as its band: a dose could overshoot. Read it with drops or a meter first.`,
+        reason: { code: 'too coarse', value, standardDeviation },
       })
     const dose = coarse ? 0 : Math.min(short, roundRoom, sure)
     wants.required[aimed] = { low: dose, high: dose }

@@ -1,4 +1,4 @@
-import { incompatibilityIn } from '../products/incompatibilities'
+import { type Incompatibility, incompatibilityIn } from '../products/incompatibilities'
 import type { OwnScoop } from '../products/measure'
 import { type LabelRule, PRODUCTS, type ProductName, productEffect } from '../products/product'
 import type { ProductEffect, Strength } from '../products/substance'
@@ -85,15 +85,21 @@ export const filledShelf = (own: readonly ShelfItem[], programme: Programme): Sh
       ]
 }
 
+/** A product that may not go into this water, and what it meets there. */
+export interface Exclusion {
+  product: ProductName
+  incompatibility: Incompatibility
+}
+
 /** Items that a hand may pour into this water, and why each of the rest may not. */
 export const sourcesOf = (
   shelf: readonly ShelfItem[],
   programme: Programme,
   water: Water,
   { acid, sanitizer }: Partial<Choices> = {},
-): { sources: Source[]; excluded: { product: ProductName; why: string }[] } => {
+): { sources: Source[]; excluded: Exclusion[] } => {
   const sources: Source[] = []
-  const excluded: { product: ProductName; why: string }[] = []
+  const excluded: Exclusion[] = []
   // What was asked for by name is reached for even where nobody has said that it is at hand.
   const named = [acid, sanitizer].flatMap((one) =>
     one && !shelf.some(({ product }) => product === one) ? [one] : [],
@@ -110,7 +116,7 @@ export const sourcesOf = (
     if (family === 'bromide' && programme.sanitizer !== 'bromine') continue
     const meeting = incompatibilityIn(water, product)
     if (meeting?.kind === 'never') {
-      excluded.push({ product, why: meeting.reason })
+      excluded.push({ product, incompatibility: meeting })
       continue
     }
     sources.push({

@@ -9,6 +9,7 @@ import { LONGEST_AERATION_MINUTES } from './correction'
 import { AERATION_HANDLING, handlingOf, whyNotAfter } from './handling'
 import { effectFor, type PlanContext, scoopFor } from './planContext'
 import type { Later, PlanStep } from './planTypes'
+import type { StepReason } from './reasons'
 
 /** Less than this is not worth a step, mg per litre of water; a strong oxidiser works by less. */
 const NEGLIGIBLE_MG_PER_LITRE = 1
@@ -37,7 +38,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
       product: ProductName,
       { full, now }: { full: number; now: number },
       aimed: DoseTarget | 'bromide',
-      why: string,
+      why: StepReason,
     ) => {
       const wholeGrams = (full * volumeLitres) / 1000
       const wantedGrams = (now * volumeLitres) / 1000
@@ -62,13 +63,13 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
         why,
         before,
         after,
-        working: calculationFor(product, effect, aimed, wantedGrams, volumeLitres, grams),
+        calculation: calculationFor(product, effect, aimed, wantedGrams, volumeLitres, grams),
         notAfter: previous?.kind === 'add' ? whyNotAfter(product, previous.product) : undefined,
         lasting: lastingOf(product, before, after),
       })
     },
 
-    aerate: (exactMinutes: number, pH: number, hours: number, why: string) => {
+    aerate: (exactMinutes: number, pH: number, hours: number, why: StepReason) => {
       const minutes =
         Math.round(exactMinutes / SHORTEST_AERATION_MINUTES) * SHORTEST_AERATION_MINUTES
       if (minutes < SHORTEST_AERATION_MINUTES) return
@@ -82,15 +83,19 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
         why,
         before,
         after: readWater(water),
-        working: [
-          { label: 'pH to reach', value: pH, unit: 'pH' },
+        calculation: [
+          { label: { code: 'pH to reach' }, value: pH, unit: 'pH' },
           {
-            label: 'Gas exchange with jets and air, assumed',
+            label: { code: 'gas exchange' },
             value: TRANSFER_PER_HOUR.jetsWithAir,
             unit: 'perHour',
           },
-          { label: 'Time it takes', value: hours, unit: 'hour' },
-          { label: 'Longest before a test', value: LONGEST_AERATION_MINUTES / 60, unit: 'hour' },
+          { label: { code: 'time it takes' }, value: hours, unit: 'hour' },
+          {
+            label: { code: 'longest before a test' },
+            value: LONGEST_AERATION_MINUTES / 60,
+            unit: 'hour',
+          },
         ],
         notAfter: undefined,
         lasting: undefined,

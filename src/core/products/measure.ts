@@ -53,10 +53,6 @@ export const shownDose = (product: ProductName, grams: number, mass: MassUnit): 
   return Math.round(20 * amount) / 20 || Number(amount.toPrecision(2))
 }
 
-/** "40 g", "25 mL": rounded, for sentences; the edge puts doses into the person's own units. */
-export const doseWords = (product: ProductName, grams: number): string =>
-  `${Number(toDose(product, roundToMeasure(product, grams), 'gram').toFixed(1))} ${doseUnit(product, 'gram')}`
-
 /** A scoop or cap of the owner's own: what one level measure of it holds. */
 export interface OwnScoop {
   name: string

@@ -41,17 +41,15 @@ export type ProgrammeId =
   | 'biguanide'
   | 'hydrogen peroxide'
 
+export type PresetId = 'full' | 'moderate' | 'low' | 'firm' | 'soft' | 'cell' | 'label'
+
 export interface TargetPreset {
-  id: string
-  name: string
-  note: string
+  id: PresetId
   targets: Targets
 }
 
 export interface Programme {
   id: ProgrammeId
-  name: string
-  summary: string
   sanitizer: SanitizerQuantity
   /** What raises its residual by hand, the usual one first. */
   dosedWith: readonly [ProductName, ...ProductName[]]
@@ -137,13 +135,10 @@ const balance = {
   cyanuricAcid: { low: 0, high: 50 },
 } as const
 
-const preset = (
-  id: string,
-  name: string,
-  note: string,
-  sanitizer: Band,
-  rest: Partial<Targets> = {},
-): TargetPreset => ({ id, name, note, targets: { ...balance, ...rest, sanitizer } })
+const preset = (id: PresetId, sanitizer: Band, rest: Partial<Targets> = {}): TargetPreset => ({
+  id,
+  targets: { ...balance, ...rest, sanitizer },
+})
 
 const CHLORINE_TESTED = [
   'freeChlorine',
@@ -183,52 +178,34 @@ const UNSTABILISED = { cyanuricAcid: { low: 0, high: 30 } }
 
 /** Ranges of the schools in use: common practice. The first of each is the default. */
 const CHLORINE_PRESETS = [
-  preset('full', 'Full residual', 'Starts at the published floor, with room above it.', {
+  preset('full', {
     low: 3,
     high: 5,
   }),
-  preset('moderate', 'Moderate residual', 'A range much used at home.', { low: 1, high: 4 }),
-  preset('low', 'Low residual', 'The lightest range in common use.', { low: 1, high: 3 }),
-  preset(
-    'firm',
-    'Firm alkalinity',
-    'Full residual, with alkalinity kept higher against pH swings.',
-    { low: 3, high: 5 },
-    { totalAlkalinity: { low: 125, high: 150 } },
-  ),
+  preset('moderate', { low: 1, high: 4 }),
+  preset('low', { low: 1, high: 3 }),
+  preset('firm', { low: 3, high: 5 }, { totalAlkalinity: { low: 125, high: 150 } }),
 ] as const
 
 const BROMINE_PRESETS = [
-  preset('full', 'Full residual', 'Starts at the published floor; holiday lets keep this.', {
+  preset('full', {
     low: 4,
     high: 6,
   }),
-  preset('moderate', 'Moderate residual', 'A range much used at home.', { low: 3, high: 5 }),
-  preset('low', 'Low residual', 'The widest range in common use.', { low: 2, high: 6 }),
-  preset(
-    'soft',
-    'Lower alkalinity',
-    'Full residual; less alkalinity where pH keeps climbing.',
-    { low: 4, high: 6 },
-    SOFT,
-  ),
+  preset('moderate', { low: 3, high: 5 }),
+  preset('low', { low: 2, high: 6 }),
+  preset('soft', { low: 4, high: 6 }, SOFT),
 ] as const
 
 /** The salt that cells ask for where their maker says nothing else, ppm: common practice, and never above. */
 const CELL_SALT = { low: 1500, high: 1750 }
 const cellPreset = (sanitizer: Band) =>
-  preset(
-    'cell',
-    'For the cell',
-    'The cell maker’s salt, soft water, lower alkalinity.',
-    sanitizer,
-    {
-      ...SOFT,
-      ...UNSTABILISED,
-      calciumHardness: { low: 50, high: 75 },
-      salt: CELL_SALT,
-    },
-  )
+  preset('cell', sanitizer, {
+    ...SOFT,
+    ...UNSTABILISED,
+    calciumHardness: { low: 50, high: 75 },
+    salt: CELL_SALT,
+  })
 
 const chlorine = {
   sanitizer: 'freeChlorine',
@@ -237,7 +214,7 @@ const chlorine = {
   tested: CHLORINE_TESTED,
   watched: CHLORINE_WATCHED,
   presets: CHLORINE_PRESETS,
-} as const satisfies Omit<Programme, 'id' | 'name' | 'summary'>
+} as const satisfies Omit<Programme, 'id'>
 
 const bromine = {
   sanitizer: 'bromine',
@@ -246,7 +223,7 @@ const bromine = {
   tested: BROMINE_TESTED,
   watched: BROMINE_WATCHED,
   presets: BROMINE_PRESETS,
-} as const satisfies Omit<Programme, 'id' | 'name' | 'summary'>
+} as const satisfies Omit<Programme, 'id'>
 
 const salted = <Base extends typeof chlorine | typeof bromine>(base: Base) => ({
   ...base,
@@ -262,80 +239,54 @@ const LIQUID_FIRST = [
 ] as const satisfies ProductName[]
 
 /** Silver and minerals are sold with a residual of a tenth of the usual: by that system's own label. */
-const LOW_CHLORINE = preset(
-  'label',
-  'By the cartridge’s label',
-  'The low residual that silver or mineral systems name.',
-  { low: 0.5, high: 1 },
-)
+const LOW_CHLORINE = preset('label', { low: 0.5, high: 1 })
 
 /** Every programme, in the order they are offered. */
 export const PROGRAMMES: readonly Programme[] = [
   {
     ...chlorine,
     id: 'granular chlorine',
-    name: 'Chlorine granules',
-    summary:
-      'Stabilised granules (dichlor) by hand after use. The simplest; leaves stabiliser behind.',
   },
   {
     ...bromine,
     id: 'bromine tablets',
-    name: 'Bromine tablets',
-    summary:
-      'Tablets in a floater hold the level; an oxidiser brings used bromine back. Easier on pH.',
   },
   {
     ...chlorine,
     dosedWith: LIQUID_FIRST,
     id: 'liquid chlorine',
-    name: 'Liquid chlorine',
-    summary: 'Unscented bleach, measured by hand. Leaves no stabiliser; the bottle ages.',
   },
   {
     ...chlorine,
     lossPerHour: BY_FEEDER,
     id: 'chlorine tablets',
-    name: 'Chlorine tablets',
-    summary: 'Slow tablets in a floater. Many tub makers warn of them: acid, easily too much.',
   },
   {
     ...bromine,
     id: 'in-line bromine feeder',
-    name: 'In-line bromine feeder',
-    summary: 'Tablets in the tub’s own feeder; opened and closed by notches.',
   },
   {
     ...bromine,
     lossPerHour: BY_HAND,
     id: 'bromide bank with oxidiser',
-    name: 'Bromide bank with oxidiser',
-    summary: 'Bromide in the water, brought to life by an oxidiser each day. No floater.',
   },
   {
     ...salted(chlorine),
     dosedWith: LIQUID_FIRST,
     presets: [cellPreset({ low: 3, high: 5 }), ...CHLORINE_PRESETS],
     id: 'in-line salt chlorine',
-    name: 'Salt chlorine, in-line',
-    summary:
-      'A cell in the pipe makes chlorine from a little salt. pH climbs: acid is the routine product.',
   },
   {
     ...salted(chlorine),
     dosedWith: LIQUID_FIRST,
     presets: [cellPreset({ low: 3, high: 5 }), ...CHLORINE_PRESETS],
     id: 'over-the-side salt chlorine',
-    name: 'Salt chlorine, over the side',
-    summary: 'The same, hung over the side; out while people are in.',
   },
   {
     ...bromine,
     presets: [
       preset(
         'cell',
-        'For the cell',
-        'Full residual, soft water, lower alkalinity.',
         {
           low: 4,
           high: 6,
@@ -345,24 +296,17 @@ export const PROGRAMMES: readonly Programme[] = [
       ...BROMINE_PRESETS.slice(1),
     ],
     id: 'salt bromine',
-    name: 'Salt bromine',
-    summary: 'A cell makes bromine from sodium bromide. Dearer, easier on pH.',
   },
   {
     ...chlorine,
     presets: [CHLORINE_PRESETS[0], LOW_CHLORINE],
     id: 'silver or mineral with low chlorine',
-    name: 'Silver or mineral cartridge',
-    summary:
-      'A cartridge helps; chlorine still does the work. Its label’s low range is below the published floor.',
   },
   {
     ...chlorine,
     lossPerHour: BY_FEEDER,
     presets: [CHLORINE_PRESETS[0], LOW_CHLORINE],
     id: 'mineral with metered chlorine',
-    name: 'Mineral with metered chlorine',
-    summary: 'Minerals with a small chlorine feeder stick, replaced every three to four weeks.',
   },
   {
     ...chlorine,
@@ -371,13 +315,8 @@ export const PROGRAMMES: readonly Programme[] = [
     lossPerHour: { mean: 0.03 / 24, standardDeviation: 0.02 / 24 },
     tested: ['biguanide', 'pH', 'totalAlkalinity', 'calciumHardness', 'temperature'],
     watched: ['biguanide', 'pH', 'totalAlkalinity', 'calciumHardness'],
-    presets: [
-      preset('full', 'By its label', 'The range on the labels in use.', { low: 30, high: 50 }),
-    ],
+    presets: [preset('full', { low: 30, high: 50 })],
     id: 'biguanide',
-    name: 'Biguanide',
-    summary:
-      'Chlorine-free, with its own peroxide and its own strips. Never with chlorine or bromine.',
   },
   {
     ...chlorine,
@@ -387,20 +326,12 @@ export const PROGRAMMES: readonly Programme[] = [
     tested: ['peroxide', 'pH', 'totalAlkalinity', 'calciumHardness', 'temperature'],
     watched: ['peroxide', 'pH', 'totalAlkalinity', 'calciumHardness'],
     presets: [
-      preset(
-        'full',
-        'By its label',
-        'A range in use; many codes do not recognise it as a residual.',
-        {
-          low: 50,
-          high: 100,
-        },
-      ),
+      preset('full', {
+        low: 50,
+        high: 100,
+      }),
     ],
     id: 'hydrogen peroxide',
-    name: 'Hydrogen peroxide',
-    summary:
-      'Chlorine-free, for who cannot take it. Burns skin neat; many codes do not recognise it.',
   },
 ]
 

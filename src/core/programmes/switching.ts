@@ -1,9 +1,20 @@
 import type { ProgrammeId } from './programme'
 
+export type SwitchReason =
+  | 'same'
+  | 'biguanide and halogen'
+  | 'peroxide and halogen'
+  | 'bromide in the water'
+  | 'silver and bromine'
+  | 'silver out first'
+  | 'start the bank'
+  | 'measure the salt'
+  | 'free'
+
 export interface SwitchAdvice {
   /** Nothing in the way; water must be changed; or it works, with this to know. */
   kind: 'free' | 'drain' | 'mind'
-  sentence: string
+  reason: SwitchReason
 }
 
 type Sort = 'chlorine' | 'bromine' | 'biguanide' | 'peroxide'
@@ -20,42 +31,35 @@ const isSilver = (id: ProgrammeId) => id === 'silver or mineral with low chlorin
 /** What a change of programme asks of the water that is in the tub. Common practice and the labels. */
 export const switchAdvice = (from: ProgrammeId, to: ProgrammeId): SwitchAdvice => {
   const [a, b] = [sortOf(from), sortOf(to)]
-  if (from === to) return { kind: 'free', sentence: 'That is this tub’s programme already.' }
+  if (from === to) return { kind: 'free', reason: 'same' }
   if (a !== b && (a === 'biguanide' || b === 'biguanide'))
     return {
       kind: 'drain',
-      sentence:
-        'Biguanide and chlorine, bromine or their oxidisers ruin each other. Purge the pipes, drain, refill, new or deep-cleaned filters; then change.',
+      reason: 'biguanide and halogen',
     }
   if (a !== b && (a === 'peroxide' || b === 'peroxide'))
     return {
       kind: 'drain',
-      sentence:
-        'Peroxide and chlorine or bromine destroy each other. Let the old one fall to nothing, better purge, drain and refill; then change.',
+      reason: 'peroxide and halogen',
     }
   if (a === 'bromine' && b === 'chlorine')
     return {
       kind: 'drain',
-      sentence:
-        'The bromide that is in this water turns every chlorine dose into bromine. To have chlorine, purge, drain and refill.',
+      reason: 'bromide in the water',
     }
-  if (a === 'bromine' && isSilver(to))
-    return { kind: 'drain', sentence: 'Silver does not go with bromine: drain and refill first.' }
+  if (a === 'bromine' && isSilver(to)) return { kind: 'drain', reason: 'silver and bromine' }
   if (a === 'chlorine' && b === 'bromine')
     return {
       kind: 'mind',
-      sentence: isSilver(from)
-        ? 'Take the silver cartridge out: it does not go with bromine. Then start the bromide bank.'
-        : 'It can go on in this water: start the bromide bank. Take chlorine tablets out of every feeder, and never use that feeder for bromine.',
+      reason: isSilver(from) ? 'silver out first' : 'start the bank',
     }
   if (isSalt(to) && !isSalt(from))
     return {
       kind: 'mind',
-      sentence:
-        'It can go on in this water, if it is young: measure its salt first, for all that was dosed has left some.',
+      reason: 'measure the salt',
     }
   return {
     kind: 'free',
-    sentence: 'The same water serves. Never pour one kind of chlorine onto another.',
+    reason: 'free',
   }
 }

@@ -15,10 +15,19 @@ export type FeederMove =
   | 'boost'
   | 'test first'
 
+export type FeederReason =
+  | { code: 'not tested'; sinceSet: boolean }
+  | { code: 'far too high'; ppm: number }
+  | { code: 'empty' }
+  | { code: 'above range' | 'below range'; ppm: number; limitPpm: number }
+  | { code: 'far below'; ppm: number }
+  | { code: 'rising' | 'falling'; readingsPpm: readonly number[] }
+  | { code: 'steady' }
+
 export interface FeederAdvice {
   kind: FeederKind
   move: FeederMove
-  why: string
+  reason: FeederReason
   setting: number | undefined
   /** By what was loaded and what goes in a week; undefined for a cell or where nothing was loaded. */
   tabletsLeft: number | undefined
@@ -89,41 +98,44 @@ export const feederAdvice = (
     .toSorted((a, b) => a.at - b.at)
     .flatMap(({ body }) => body.readings[sanitizer] ?? [])
   const last = readings.at(-1)
-  const what = kind === 'cell' ? 'the output' : `the ${kind}`
   if (last === undefined || isStale(sanitizer, estimate.quantities[sanitizer].ageHours))
     return {
       ...base,
       move: 'test first',
-      why: `No reading${set ? ' since it was set' : ''}: test, then move ${what}.`,
+      reason: { code: 'not tested', sinceSet: set !== undefined },
     }
   if (last > keepOutAbove(tub))
     return {
       ...base,
       move: 'shut',
-      why: `${last} ppm is far too much: shut it until it has fallen.`,
+      reason: { code: 'far too high', ppm: last },
     }
-  const opened = (why: string): FeederAdvice =>
+  const opened = (reason: FeederReason): FeederAdvice =>
     tablets !== undefined && tablets < 0.5
-      ? { ...base, move: 'load it', why: 'By the count it is empty: load it, then test.' }
-      : { ...base, move: 'open a notch', why }
+      ? { ...base, move: 'load it', reason: { code: 'empty' } }
+      : { ...base, move: 'open a notch', reason }
   const high = readings.filter((value) => value > band.high).length
   const low = readings.filter((value) => value < band.low).length
   if (last > band.high && (high >= 2 || last > 1.3 * band.high))
-    return { ...base, move: 'close a notch', why: `It reads ${last} ppm, above ${band.high}.` }
+    return {
+      ...base,
+      move: 'close a notch',
+      reason: { code: 'above range', ppm: last, limitPpm: band.high },
+    }
   if (last < 0.5 * band.low && kind === 'cell')
     return {
       ...base,
       move: 'boost',
-      why: `${last} ppm is less than half of what it should be: boost for a day, and dose by hand meanwhile.`,
+      reason: { code: 'far below', ppm: last },
     }
   if (last < band.low && (low >= 2 || last < 0.7 * band.low)) {
-    return opened(`It reads ${last} ppm, below ${band.low}.`)
+    return opened({ code: 'below range', ppm: last, limitPpm: band.low })
   }
   const drift = readings.length > 1 ? last - (readings[0] ?? last) : 0
   const width = band.high - band.low
   if (drift > width && last > (band.low + band.high) / 2)
-    return { ...base, move: 'close a notch', why: `It climbs: ${readings.join(', then ')} ppm.` }
+    return { ...base, move: 'close a notch', reason: { code: 'rising', readingsPpm: readings } }
   if (-drift > width && last < (band.low + band.high) / 2)
-    return opened(`It falls: ${readings.join(', then ')} ppm.`)
-  return { ...base, move: 'leave it', why: 'It holds the level.' }
+    return opened({ code: 'falling', readingsPpm: readings })
+  return { ...base, move: 'leave it', reason: { code: 'steady' } }
 }

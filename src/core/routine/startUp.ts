@@ -10,11 +10,34 @@ import { HOUR, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 
+export const START_STEP_IDS = [
+  'filled',
+  'inhibitor',
+  'balance',
+  'start shock',
+  'residual',
+  'bank',
+  'oxidise',
+  'salt first half',
+  'salt measured',
+  'salt second half',
+  'cell at zero',
+  'held a day',
+  'cell on',
+  'floater',
+  'feeder',
+  'cartridge',
+  'biguanide one',
+  'biguanide oxidiser',
+  'peroxide',
+] as const
+export type StartStepId = (typeof START_STEP_IDS)[number]
+export const isStartStep = (text: string): text is StartStepId =>
+  (START_STEP_IDS as readonly string[]).includes(text)
+
 /** What a step of a start-up waits for before the next: time, and where it says so a reading. */
 export interface StartStep {
-  id: string
-  title: string
-  how: string
+  id: StartStepId
   product?: ProductName
   /** g; rounded where it is measured out. */
   grams?: number
@@ -22,7 +45,8 @@ export interface StartStep {
   waitMinutes: number
   /** The next step begins only once this was read, at least so much. */
   until?: { quantity: Quantity; atLeast: number }
-  caution?: string
+  /** Tablets to load, and into what. */
+  tablets?: { count: number; holder: 'floater' | 'feeder' }
 }
 
 export interface StartProgress {
@@ -46,7 +70,7 @@ const SHOCK_GRAMS_PER_CUBIC_METRE = 25
 /** Bromide for a new bank, mg/L as Br⁻: common practice. */
 const BANK_PPM = 30
 /** With a cell: dosed by hand to this, and held at 3 ppm for a day before it may take over. Common practice. */
-const CELL = { byHand: 5, held: 3, saltHalf: 0.5 }
+export const CELL_START = { byHand: 5, held: 3, saltHalf: 0.5 }
 /** Where biguanide starts, ppm: the top of its label's range. */
 const BIGUANIDE_START_PPM = 50
 const PEROXIDE_START_PPM = 100
@@ -65,16 +89,12 @@ const labelled = (tub: Tub, product: ProductName, times = 1): number =>
 
 const balance = (): StartStep => ({
   id: 'balance',
-  title: 'Test and balance',
-  how: 'Test pH, alkalinity and hardness, dose as the plan says, test again.',
   waitMinutes: 0,
   until: { quantity: 'totalAlkalinity', atLeast: 0 },
 })
 
 const inhibitor = (tub: Tub): StartStep => ({
   id: 'inhibitor',
-  title: 'Inhibitor against scale and metal',
-  how: 'By its label at a fill, before anything that oxidises. A day later rinse the filter.',
   product: 'scale and metal inhibitor',
   grams: labelled(tub, 'scale and metal inhibitor', 2),
   waitMinutes: 24 * 60,
@@ -86,8 +106,6 @@ const chlorineShock = (tub: Tub, product: ProductName): StartStep => {
     ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
   return {
     id: 'start shock',
-    title: 'The first, large dose',
-    how: 'Jets on, cover half open for half an hour, nobody in until it has come down into its range.',
     product,
     grams: gramsFor(tub, product, 'chlorine', chlorinePpm),
     waitMinutes: 30,
@@ -98,8 +116,6 @@ const residual = (tub: Tub, hours: number): StartStep => {
   const { sanitizer } = programmeOf(tub.programme)
   return {
     id: 'residual',
-    title: 'Test the sanitizer',
-    how: 'It should stand in its range; only then anyone gets in.',
     waitMinutes: hours * 60,
     until: { quantity: sanitizer, atLeast: tub.targets.sanitizer.low },
   }
@@ -107,8 +123,6 @@ const residual = (tub: Tub, hours: number): StartStep => {
 
 const bank = (tub: Tub): StartStep => ({
   id: 'bank',
-  title: 'Bromide bank',
-  how: 'What the oxidiser and the tablets turn into bromine.',
   product: 'sodium bromide',
   grams: (BANK_PPM * tub.volumeLitres) / (PRODUCTS['sodium bromide'].perGram.bromideMmol * ATOM.Br),
   waitMinutes: 15,
@@ -116,8 +130,6 @@ const bank = (tub: Tub): StartStep => ({
 
 const oxidise = (tub: Tub): StartStep => ({
   id: 'oxidise',
-  title: 'Oxidiser, for a residual at once',
-  how: 'Jets on, cover half open for half an hour.',
   product: 'potassium monopersulfate',
   grams: gramsFor(tub, 'potassium monopersulfate', 'bromine', middle(tub.targets.sanitizer)),
   waitMinutes: 30,
@@ -127,22 +139,16 @@ const saltSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
     tub.programme === 'salt bromine' ? 'sodium bromide' : 'sodium chloride'
   const wanted = tub.targets.salt ? middle(tub.targets.salt) : 1600
   const missing = Math.max(0, wanted - quantityOf(estimate.reading, 'salt'))
-  const half = (missing * CELL.saltHalf * tub.volumeLitres) / 1000
-  const { commonName } = PRODUCTS[product]
+  const half = (missing * CELL_START.saltHalf * tub.volumeLitres) / 1000
   return [
     {
       id: 'salt first half',
-      title: `Half of the ${commonName}`,
-      how: 'The fill water’s own salt is counted. Jets on, a cup at a time before a return jet, five minutes between; coarse salt half an hour.',
       product,
       grams: half,
       waitMinutes: 60,
-      caution: 'Never over: too much leaves only with the water. Kitchen salt is not for this.',
     },
     {
       id: 'salt measured',
-      title: 'Measure the salt',
-      how: 'With the cell’s own display or a salt strip, and keep it as a test.',
       waitMinutes: 0,
       // A salt strip does not show sodium bromide; the cell's display does.
       ...(product === 'sodium chloride'
@@ -151,8 +157,6 @@ const saltSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
     },
     {
       id: 'salt second half',
-      title: 'The rest, as measured',
-      how: 'The plan says how much is missing now; stop at the target.',
       product,
       grams: half,
       waitMinutes: 60,
@@ -167,23 +171,17 @@ const cellSteps = (tub: Tub): StartStep[] => {
   return [
     {
       id: 'cell at zero',
-      title: `By hand to ${CELL.byHand} ppm, the cell at zero`,
-      how: 'Water at 35 °C or more. A cell that has to fight new water wears out; so the water is satisfied by hand first.',
       product,
-      grams: gramsFor(tub, product, bromine ? 'bromine' : 'chlorine', CELL.byHand),
+      grams: gramsFor(tub, product, bromine ? 'bromine' : 'chlorine', CELL_START.byHand),
       waitMinutes: 24 * 60,
     },
     {
       id: 'held a day',
-      title: `After a day, still ${CELL.held} ppm?`,
-      how: `Test. Below ${CELL.held} ppm: back to ${CELL.byHand} by hand, boost on, and look again tomorrow; for up to several days.`,
       waitMinutes: 0,
-      until: { quantity: sanitizer, atLeast: CELL.held },
+      until: { quantity: sanitizer, atLeast: CELL_START.held },
     },
     {
       id: 'cell on',
-      title: 'Cell on',
-      how: 'Output at the level its maker gives for this volume; then follow the readings. pH will climb by itself: acid is the routine product.',
       waitMinutes: 0,
     },
   ]
@@ -201,11 +199,7 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
         residual(tub, 12),
         {
           id: 'floater',
-          title: 'One tablet in the floater, nearly shut',
-          how: 'Test daily until it holds. Take it out before anyone gets in.',
           waitMinutes: 0,
-          caution:
-            'Many tub makers warn of these tablets: acid, easily too much, marks on cover and shell. Only this kind in this floater, ever.',
         },
       ]
     case 'bromine tablets':
@@ -215,10 +209,11 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
         oxidise(tub),
         {
           id: 'feeder',
-          title: `${tabletsAWeek(tub.volumeLitres)} tablets in the ${tub.programme === 'bromine tablets' ? 'floater' : 'feeder'}, half open`,
-          how: 'Then open or close by a notch as the readings say.',
+          tablets: {
+            count: tabletsAWeek(tub.volumeLitres),
+            holder: tub.programme === 'bromine tablets' ? 'floater' : 'feeder',
+          },
           waitMinutes: 24 * 60,
-          caution: 'Only bromine tablets in it, ever.',
         },
         residual(tub, 0),
       ]
@@ -233,11 +228,7 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
       return [
         {
           id: 'cartridge',
-          title: 'Cartridge in',
-          how: 'Write the date on it; four months. Silver never with bromine.',
           waitMinutes: 0,
-          caution:
-            'The low residual on its label is below the published floor for hot tubs; the full one is on offer too.',
         },
         chlorineShock(tub, 'sodium dichlor dihydrate'),
         residual(tub, 12),
@@ -246,17 +237,12 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
       return [
         {
           id: 'biguanide one',
-          title: 'Steps one and two together',
-          how: 'The sanitizer, and with it its companion by the label. New water only: not a trace of chlorine or bromine.',
           product: 'biguanide',
           grams: gramsFor(tub, 'biguanide', 'biguanide', BIGUANIDE_START_PPM),
           waitMinutes: 15,
-          caution: 'Never with any chlorine or bromine: the water clouds at once and has to go.',
         },
         {
           id: 'biguanide oxidiser',
-          title: 'Step three: its oxidiser',
-          how: 'The peroxide that belongs to it, as much as its own label says; log it as a dose.',
           product: 'hydrogen peroxide',
           waitMinutes: 15,
         },
@@ -266,12 +252,9 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
       return [
         {
           id: 'peroxide',
-          title: 'The first dose',
-          how: 'Slowly, over the running jets.',
           product: 'hydrogen peroxide',
           grams: gramsFor(tub, 'hydrogen peroxide', 'peroxide', PEROXIDE_START_PPM),
           waitMinutes: 60,
-          caution: 'Burns skin at once. Many codes do not recognise it as a residual.',
         },
         residual(tub, 0),
       ]
@@ -282,8 +265,6 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
 export const startSteps = (tub: Tub, estimate: Estimate): StartStep[] => [
   {
     id: 'filled',
-    title: 'Filled, pump on, heating',
-    how: 'Through the filter shell, so that no air is locked in. Level at the middle of the skimmer.',
     waitMinutes: 0,
   },
   inhibitor(tub),

@@ -1,5 +1,5 @@
 import { undiluted } from './kit'
-import { QUANTITY, type Quantity } from './quantity'
+import type { Quantity } from './quantity'
 
 export const REPLY_STATES = ['ok', 'over range', 'under range', 'out of reagent'] as const
 export type ReplyState = (typeof REPLY_STATES)[number]
@@ -15,29 +15,26 @@ export interface DeviceReply {
   dilutionParts: number
 }
 
-/** The reading a reply stands for, or a sentence on what to do instead. */
+export type ReplyRefusal =
+  | { code: 'over range'; test: Quantity; dilutionParts: number }
+  | { code: 'under range' | 'out of reagent' | 'no figure'; test: Quantity }
+
+/** The reading a reply stands for, or why there is none. */
 export const readReply = ({
   test,
   status,
   value,
   dilutionParts,
-}: DeviceReply): { value: number } | { sentence: string } => {
-  const { name } = QUANTITY[test]
+}: DeviceReply): { value: number } | { refusal: ReplyRefusal } => {
   switch (status) {
     case 'over range':
-      return {
-        sentence:
-          test === 'pH'
-            ? `${name} is above what this device shows. Read it another way; diluting does not help.`
-            : `${name} is above what this device shows. Mix one part of sample with ${dilutionParts + 1} of distilled water and measure again; the sum is done here.`,
-      }
+      return { refusal: { code: status, test, dilutionParts } }
     case 'under range':
-      return { sentence: `${name} is below what this device shows.` }
     case 'out of reagent':
-      return { sentence: `The reagent for ${name} is used up: put in a new pack.` }
+      return { refusal: { code: status, test } }
     default:
       if (value === undefined || !Number.isFinite(value))
-        return { sentence: `${name}: the device sent no figure. Measure again.` }
+        return { refusal: { code: 'no figure', test } }
       return { value: test === 'pH' ? value : undiluted(value, dilutionParts) }
   }
 }

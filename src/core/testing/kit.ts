@@ -106,9 +106,11 @@ const RESIDUAL: Record<SanitizerQuantity, StripPad> = {
 }
 const TOTAL_CHLORINE = pad('totalChlorine', 0, 1, 3, 5, 10)
 
+export type StripLayoutId = 'three' | 'four' | 'five' | 'six' | 'salt' | 'biguanide'
+export type DropsLayoutId = 'small' | 'large'
+
 export interface GenericStrip {
-  id: string
-  name: string
+  id: StripLayoutId
   pads: readonly StripPad[]
 }
 
@@ -120,28 +122,25 @@ export const genericStrips = (sanitizer: SanitizerQuantity): GenericStrip[] => {
   const residual = RESIDUAL[sanitizer]
   const chlorine = sanitizer === 'freeChlorine'
   return [
-    { id: 'three', name: 'Three pads', pads: [residual, PH, ALKALINITY] },
-    { id: 'four', name: 'Four pads', pads: [residual, PH, ALKALINITY, HARDNESS] },
+    { id: 'three', pads: [residual, PH, ALKALINITY] },
+    { id: 'four', pads: [residual, PH, ALKALINITY, HARDNESS] },
     {
       id: 'five',
-      name: 'Five pads',
       pads: chlorine
         ? [residual, TOTAL_CHLORINE, PH, ALKALINITY, HARDNESS]
         : [residual, RESIDUAL.freeChlorine, PH, ALKALINITY, HARDNESS],
     },
     {
       id: 'six',
-      name: 'Six pads',
       pads: chlorine
         ? [residual, TOTAL_CHLORINE, PH, ALKALINITY, HARDNESS, STABILISER]
         : [residual, RESIDUAL.freeChlorine, TOTAL_CHLORINE, PH, ALKALINITY, HARDNESS],
     },
     {
       id: 'salt',
-      name: 'Salt, one pad',
       pads: [pad('salt', 500, 1000, 1500, 2000, 2500, 3000)],
     },
-    { id: 'biguanide', name: 'Biguanide', pads: [RESIDUAL.biguanide, PH, ALKALINITY, HARDNESS] },
+    { id: 'biguanide', pads: [RESIDUAL.biguanide, PH, ALKALINITY, HARDNESS] },
   ]
 }
 
@@ -156,8 +155,7 @@ const drops = (quantity: Quantity, perDrop: number, sampleMillilitres: number): 
 })
 
 export interface GenericDrops {
-  id: string
-  name: string
+  id: DropsLayoutId
   tests: readonly DropTest[]
 }
 
@@ -175,7 +173,6 @@ export const genericDrops = (sanitizer: SanitizerQuantity): GenericDrops[] => {
   return [
     {
       id: 'small',
-      name: 'Small samples, 10 mL',
       tests: [
         ...residual(false),
         drops('totalAlkalinity', 25, 10),
@@ -185,7 +182,6 @@ export const genericDrops = (sanitizer: SanitizerQuantity): GenericDrops[] => {
     },
     {
       id: 'large',
-      name: 'Large samples, 25 mL',
       tests: [
         ...residual(true),
         drops('totalAlkalinity', 10, 25),

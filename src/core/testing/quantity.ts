@@ -23,9 +23,6 @@ export const METHODS = ['strip', 'drops', 'meter', 'shop'] as const
 export type Method = (typeof METHODS)[number]
 
 export interface QuantityFacts {
-  name: string
-  /** For narrow places. */
-  shortName: string
   unit: 'ppm' | '' | '°C'
   decimals: 0 | 1 | 2
   /** Outside, no test can have shown it: refused. */
@@ -41,8 +38,6 @@ const DAY = 24
 /** Units of every value: ppm (alkalinity and hardness as CaCO₃), pH on the activity scale, °C. */
 export const QUANTITY: Record<Quantity, QuantityFacts> = {
   freeChlorine: {
-    name: 'Free chlorine',
-    shortName: 'Chlorine',
     unit: 'ppm',
     decimals: 1,
     possible: [0, 100],
@@ -50,8 +45,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: DAY,
   },
   totalChlorine: {
-    name: 'Total chlorine',
-    shortName: 'Total Cl',
     unit: 'ppm',
     decimals: 1,
     possible: [0, 100],
@@ -59,8 +52,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: DAY,
   },
   bromine: {
-    name: 'Bromine',
-    shortName: 'Bromine',
     unit: 'ppm',
     decimals: 1,
     possible: [0, 200],
@@ -68,8 +59,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: DAY,
   },
   pH: {
-    name: 'pH',
-    shortName: 'pH',
     unit: '',
     decimals: 1,
     possible: [2, 12],
@@ -77,8 +66,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 7 * DAY,
   },
   totalAlkalinity: {
-    name: 'Total alkalinity',
-    shortName: 'Alkalinity',
     unit: 'ppm',
     decimals: 0,
     possible: [0, 1000],
@@ -86,8 +73,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 7 * DAY,
   },
   calciumHardness: {
-    name: 'Calcium hardness',
-    shortName: 'Hardness',
     unit: 'ppm',
     decimals: 0,
     possible: [0, 2000],
@@ -95,8 +80,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 60 * DAY,
   },
   cyanuricAcid: {
-    name: 'Stabiliser',
-    shortName: 'Stabiliser',
     unit: 'ppm',
     decimals: 0,
     possible: [0, 500],
@@ -104,8 +87,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 60 * DAY,
   },
   biguanide: {
-    name: 'Biguanide',
-    shortName: 'Biguanide',
     unit: 'ppm',
     decimals: 0,
     possible: [0, 300],
@@ -113,8 +94,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 7 * DAY,
   },
   peroxide: {
-    name: 'Peroxide',
-    shortName: 'Peroxide',
     unit: 'ppm',
     decimals: 0,
     possible: [0, 500],
@@ -122,8 +101,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: DAY,
   },
   salt: {
-    name: 'Salt',
-    shortName: 'Salt',
     unit: 'ppm',
     decimals: 0,
     possible: [0, 10_000],
@@ -131,8 +108,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 60 * DAY,
   },
   borate: {
-    name: 'Borate, as boron',
-    shortName: 'Borate',
     unit: 'ppm',
     decimals: 0,
     possible: [0, 200],
@@ -140,8 +115,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 60 * DAY,
   },
   totalDissolvedSolids: {
-    name: 'Dissolved solids',
-    shortName: 'Solids',
     unit: 'ppm',
     decimals: 0,
     possible: [0, 20_000],
@@ -149,8 +122,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 30 * DAY,
   },
   copper: {
-    name: 'Copper',
-    shortName: 'Copper',
     unit: 'ppm',
     decimals: 2,
     possible: [0, 20],
@@ -158,8 +129,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 60 * DAY,
   },
   iron: {
-    name: 'Iron',
-    shortName: 'Iron',
     unit: 'ppm',
     decimals: 2,
     possible: [0, 20],
@@ -167,8 +136,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 60 * DAY,
   },
   phosphate: {
-    name: 'Phosphate',
-    shortName: 'Phosphate',
     unit: 'ppm',
     decimals: 2,
     possible: [0, 50],
@@ -176,8 +143,6 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
     staleAfterHours: 60 * DAY,
   },
   temperature: {
-    name: 'Temperature',
-    shortName: 'Water',
     unit: '°C',
     decimals: 1,
     possible: [0, 60],

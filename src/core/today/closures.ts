@@ -17,7 +17,7 @@ import {
   STABILISER,
   WIDEST_PH,
 } from '../programmes/programme'
-import { startProgress } from '../routine/startUp'
+import { type StartStepId, startProgress } from '../routine/startUp'
 import type { Quantity } from '../testing/quantity'
 import { HOUR, type Instant, MINUTE } from '../time'
 import { residualFloor } from '../tub/targetsNow'
@@ -83,7 +83,7 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
       value: number
       limit: number
     }
-  | { code: 'start-up unfinished'; step: string; title: string }
+  | { code: 'start-up unfinished'; step: StartStepId }
   | {
       code: 'not retested'
       quantities: readonly Quantity[]
@@ -144,7 +144,7 @@ const SHOWS_AFTER_MINUTES = 15
 /** A start-up somebody is at: its steps up to the first residual keep people out, for so long after the fill. */
 const START_UP_HOURS = 96
 /** Later steps let people in while the water reads right: common practice. */
-const USABLE_STEPS = new Set([
+const USABLE_STEPS: ReadonlySet<StartStepId> = new Set<StartStepId>([
   'residual',
   'held a day',
   'cell at zero',
@@ -572,7 +572,6 @@ const startUp = ({ tub, estimate, past, now }: Situation): Closure[] => {
     {
       code: 'start-up unfinished',
       step: step.id,
-      title: step.title,
       since: filledAt,
       until: null,
       lift: { by: 'start-up' },

@@ -23,9 +23,7 @@ export interface FilterSet {
 
 export interface SoakRecipe {
   id: SoakRecipeId
-  name: string
   minutes: number
-  how: string
   /** So long that another set has to be in the tub. */
   needsSpare: boolean
 }
@@ -34,44 +32,32 @@ export interface SoakRecipe {
 export const RECIPES: readonly SoakRecipe[] = [
   {
     id: 'spray',
-    name: 'Spray-on',
     minutes: 10,
-    how: 'On the wet pleats, ten minutes.',
     needsSpare: false,
   },
   {
     id: 'warm',
-    name: 'Warm soak',
     minutes: 30,
-    how: 'Two level teaspoons of a concentrate in 15 to 19 L of warm water.',
     needsSpare: false,
   },
   {
     id: 'hot',
-    name: 'Hot soak',
     minutes: 60,
-    how: '240 mL (8 fl oz) in a bucket of 19 L, as hot as the tap gives.',
     needsSpare: false,
   },
   {
     id: 'vinegar',
-    name: 'Vinegar, for scale',
     minutes: 60,
-    how: 'White vinegar and water, half and half, alone in its bucket.',
     needsSpare: false,
   },
   {
     id: 'overnight',
-    name: 'Overnight',
     minutes: 12 * 60,
-    how: 'As the warm soak, left until the morning.',
     needsSpare: true,
   },
   {
     id: 'cold',
-    name: 'Cold, a day',
     minutes: 24 * 60,
-    how: 'As the warm soak, with cold water.',
     needsSpare: true,
   },
 ]

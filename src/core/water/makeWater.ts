@@ -2,13 +2,16 @@ import { waterFromReading } from './solveWater'
 import type { Water, WaterReading } from './water'
 
 /** Why a reading is no water that this core answers for. */
+/** Which other readings set a limit. */
+export type LimitReason = 'salt above solids' | 'alkalinity of the rest'
+
 export interface WaterRefusal {
   quantity: keyof WaterReading
   given: number
   low: number
   high: number
   /** Where the limit comes from the other readings and not from the quantity alone. */
-  because?: string
+  because?: LimitReason
 }
 
 /** What the equations are good for; beyond it they would answer, and mean nothing. */
@@ -52,7 +55,7 @@ export const makeWater = (
         given: saltPpm,
         low: 0,
         high: totalDissolvedSolidsPpm,
-        because: 'salt is a part of the dissolved solids',
+        because: 'salt above solids',
       },
     }
   const water = waterFromReading(reading, bromideMmol)
@@ -72,7 +75,7 @@ export const makeWater = (
       given: reading.totalAlkalinityPpm,
       low: high,
       high: most,
-      because: 'hydroxide, borate and cyanurate alone carry that much at this pH',
+      because: 'alkalinity of the rest',
     },
   }
 }

@@ -16,12 +16,16 @@ import {
   waitBefore,
   whyNotAfter,
 } from '@/core'
+import { preferencesIn } from '@/server/preferences'
 import type { Store } from '@/store/database'
 import { wholeShelf } from '@/store/shelf'
 import type { TubRow } from '@/store/tubs'
+import { formatIncompatibility } from '@/words/adviceText'
+import { formatWait } from '@/words/handlingText'
 import { formatOverdone } from '@/words/overdoneWords'
+import { doseQuestion, FIELD, REFUSALS } from '@/words/refusals'
+import type { DisplayPreferences } from '@/words/words'
 import { check, type Fields, number, oneOf } from '../form'
-
 import type { Draft } from './draft'
 
 /** More than this is no dose for a tub, g per litre of water. */
@@ -40,7 +44,7 @@ const gramsEach = (
   if (known) return { grams: gramsInMeasure(product, known), unit: `${known}s` }
   const scoop = wholeShelf(store).find((row) => row.product === product)?.scoop
   return measure === 'scoop' && scoop
-    ? { grams: scoop.grams, unit: `of your ${scoop.name}` }
+    ? { grams: scoop.grams, unit: doseQuestion.scoop(scoop.name) }
     : undefined
 }
 
@@ -50,23 +54,25 @@ export const objections = (
   tub: TubRow,
   at: number,
   journal: Entry[],
+  preferences: DisplayPreferences,
 ): Record<string, string> => {
   const against: Record<string, string> = {}
   const meeting = incompatibilityIn(estimate(tub, journal, at).water, product)
-  if (meeting && PRODUCTS[product].goes === 'by hand') against.product = meeting.reason
+  if (meeting && PRODUCTS[product].goes === 'by hand')
+    against.product = formatIncompatibility(meeting, preferences)
   const feeder = feederIncompatibility(
     journal.filter((entry) => entry.at <= at),
     product,
   )
-  if (feeder) against.product = feeder.reason
+  if (feeder) against.product = formatIncompatibility(feeder, preferences)
   const mixing = waitBefore(journal, product, at)
   if (mixing && mixing.product !== product) {
     const minutes = Math.ceil((mixing.until - at) / 60_000)
-    against.wait = `${whyNotAfter(product, mixing.product)} ${minutes} min of that wait are left.`
+    against.wait = doseQuestion.waitLeft(formatWait(whyNotAfter(product, mixing.product)), minutes)
   }
   const bathers = bathersIn(journal, at)
   if (bathers && PRODUCTS[product].goes !== 'in a bucket')
-    against.people = `By the journal ${bathers.people} ${bathers.people === 1 ? 'person is' : 'people are'} in the tub. Nothing goes in while anyone is in.`
+    against.people = doseQuestion.peopleIn(bathers.people)
   return against
 }
 
@@ -89,7 +95,7 @@ export const draftDose = (
   )
   const chosen = 'errors' in named ? undefined : named.value.product
   const each = gramsEach(store, tub, chosen ?? 'sodium bicarbonate', fields.measure)
-  if (!each) return { errors: { measure: 'Measured with: choose one of those shown.' } }
+  if (!each) return { errors: { measure: REFUSALS.noMeasure } }
   const { unit } = each
   const largestGrams = LARGEST_GRAMS_PER_LITRE * tub.volumeLitres
   const largest = largestGrams / each.grams
@@ -102,7 +108,7 @@ export const draftDose = (
         unit,
         required: true,
       }),
-      plannedGrams: number({ name: 'Planned amount', low: 0, high: largestGrams }),
+      plannedGrams: number({ name: FIELD.plannedAmount, low: 0, high: largestGrams }),
     }),
     fields,
   )
@@ -119,11 +125,11 @@ export const draftDose = (
   if (plannedGrams !== undefined && grams > 1.5 * plannedGrams)
     questions.amount =
       grams >= 8 * plannedGrams
-        ? `That is ${Math.round(grams / plannedGrams)} × the plan: a slip of the decimal point? Confirm only if it is what went in.`
-        : `That is ${(grams / plannedGrams).toFixed(1)} × the plan. Is it what went in?`
+        ? doseQuestion.slip(Math.round(grams / plannedGrams))
+        : doseQuestion.muchMore((grams / plannedGrams).toFixed(1))
   const much = questions.amount ? undefined : tooMuch(tub, journal, chosen, grams, at)
   if (much) questions.amount = formatOverdone(much)
-  const against = objections(chosen, tub, at, journal)
+  const against = objections(chosen, tub, at, journal, preferencesIn(fields, tub, at))
   for (const [name, sentence] of Object.entries(against)) {
     const reason = (fields[`reason.${name}`] ?? '').trim()
     if (reason.length < SHORTEST_REASON) questions[name] = sentence

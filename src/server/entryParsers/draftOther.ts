@@ -16,17 +16,23 @@ import {
   type Readings,
   type Tub,
 } from '@/core'
+import { preferencesIn } from '@/server/preferences'
+import type { TubRow } from '@/store/tubs'
 import { CLOSURE_SHORT } from '@/words/closureWords'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
+import { FIELD, field, REFUSALS, soakQuestion } from '@/words/refusals'
+import { formatImplausibility } from '@/words/testText'
 import { check, type Fields, number, oneOf, text } from '../form'
 import type { Draft } from './draft'
 
-const draftFillTest = (fields: Fields, at: number): Draft => {
+const draftFillTest = (tub: TubRow, fields: Fields, at: number): Draft => {
   const shape: Record<string, Joi.Schema> = {
-    method: oneOf('How it was tested', METHODS),
+    method: oneOf(FIELD.testMethod, METHODS),
     source: oneOf('Where it comes from', FILL_WATER_SOURCES),
   }
   for (const [, quantity] of FILL_READ) {
-    const { name, possible, unit } = QUANTITY[quantity]
+    const name = QUANTITY_NAMES[quantity]
+    const { possible, unit } = QUANTITY[quantity]
     shape[quantity] = number({ name, low: possible[0], high: possible[1], unit })
   }
   const checked = check<{ method: Method; source: FillWaterSource } & Readings>(
@@ -40,10 +46,12 @@ const draftFillTest = (fields: Fields, at: number): Draft => {
     const value = readings[quantity]
     if (value !== undefined) fillWater[field] = value
   }
-  if (Object.keys(fillWater).length === 1)
-    return { errors: {}, message: 'Nothing was read yet: enter at least one value.' }
+  if (Object.keys(fillWater).length === 1) return { errors: {}, message: REFUSALS.nothingRead }
   const questions = Object.fromEntries(
-    implausibilities(readings).map(({ quantity, sentence }) => [quantity, sentence]),
+    implausibilities(readings).map((found) => [
+      found.quantity,
+      formatImplausibility(found, preferencesIn(fields, tub, at)),
+    ]),
   )
   return { entry: { kind: 'fillTest', at, body: { method, fillWater } }, questions }
 }
@@ -52,9 +60,7 @@ const draftFillTest = (fields: Fields, at: number): Draft => {
 const askCleaned = (tub: Tub, journal: Entry[], at: number): string | undefined => {
   const found = closures(tub, journal, at, estimate(tub, journal, at))
   const shut = found.find((one) => one.lift.by === 'refill')
-  return shut
-    ? `The tub is closed (${CLOSURE_SHORT[shut.code]}). Were shell, pipes and filter cleaned and disinfected before this fill?`
-    : undefined
+  return shut ? soakQuestion.cleaned(CLOSURE_SHORT[shut.code]) : undefined
 }
 
 export const draftOther = (
@@ -62,7 +68,7 @@ export const draftOther = (
   fields: Fields,
   at: number,
   journal: Entry[],
-  tub: Tub,
+  tub: TubRow,
 ): Draft => {
   switch (kind) {
     case 'aeration': {
@@ -87,10 +93,10 @@ export const draftOther = (
       if ('errors' in checked) return checked
       const { people, minutes, children = 0 } = checked.value
       if (!Number.isInteger(people))
-        return { errors: { people: `People: ${people} was given; it can be 1 to 20, whole.` } }
+        return { errors: { people: field.wholeOutOfRange('People', people, 1, 20) } }
       if (!Number.isInteger(children) || children > people)
         return {
-          errors: { children: `Children: ${children} was given; it can be 0 to ${people}, whole.` },
+          errors: { children: field.wholeOutOfRange('Children', children, 0, people) },
         }
       // Who logs a soak “just now” has just got out of it.
       const began = fields.when === 'earlier' ? at : at - minutes * MINUTE
@@ -114,8 +120,7 @@ export const draftOther = (
         },
         questions: overlaps
           ? {
-              overlap:
-                'Another soak is logged for the same time. Keep both only if these are other people.',
+              overlap: soakQuestion.twice,
             }
           : {},
       }
@@ -123,7 +128,13 @@ export const draftOther = (
     case 'water': {
       const checked = check<{ percent: number }>(
         Joi.object({
-          percent: number({ name: 'Share replaced', low: 1, high: 100, unit: '%', required: true }),
+          percent: number({
+            name: FIELD.shareReplaced,
+            low: 1,
+            high: 100,
+            unit: '%',
+            required: true,
+          }),
         }),
         fields,
       )
@@ -143,7 +154,7 @@ export const draftOther = (
       const checked = check<{ setting?: number; tabletsLeft?: number }>(
         Joi.object({
           setting: number({ name: 'Setting', low: 0, high: 100 }),
-          tabletsLeft: number({ name: 'Tablets left', low: 0, high: 50 }),
+          tabletsLeft: number({ name: FIELD.tabletsLeft, low: 0, high: 50 }),
         }),
         fields,
       )
@@ -151,7 +162,7 @@ export const draftOther = (
       const { setting, tabletsLeft } = checked.value
       const boost = fields.boost === 'yes'
       if (setting === undefined && tabletsLeft === undefined && !boost)
-        return { errors: {}, message: 'Nothing to keep: give the setting, or what is left in it.' }
+        return { errors: {}, message: REFUSALS.nothingAtFeeder }
       return {
         entry: {
           kind,
@@ -166,7 +177,7 @@ export const draftOther = (
       }
     }
     case 'fillTest':
-      return draftFillTest(fields, at)
+      return draftFillTest(tub, fields, at)
     default: {
       const checked = check<{ text: string }>(Joi.object({ text: text('Note', 500, true) }), fields)
       if ('errors' in checked) return checked

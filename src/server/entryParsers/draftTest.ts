@@ -14,11 +14,14 @@ import {
   readingError,
   toCelsius,
 } from '@/core'
+import { preferencesIn } from '@/server/preferences'
 import type { Store } from '@/store/database'
 import { findKit } from '@/store/kits'
 import type { TubRow } from '@/store/tubs'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
+import { FIELD, field, REFUSALS } from '@/words/refusals'
+import { formatImplausibility } from '@/words/testText'
 import { check, type Fields, number, oneOf, sentNumber } from '../form'
-
 import type { Draft } from './draft'
 
 /** Where a reading of one picture is less certain than its kit usually is. */
@@ -31,11 +34,12 @@ export const draftTest = (
   at: number,
   journal: Entry[],
 ): Draft => {
-  const shape: Record<string, Joi.Schema> = { method: oneOf('How it was tested', METHODS) }
+  const shape: Record<string, Joi.Schema> = { method: oneOf(FIELD.testMethod, METHODS) }
   const kit = /^\d{1,9}$/.test(fields.kit ?? '') ? findKit(store, Number(fields.kit)) : undefined
   const unit = tub.units.temperature
   for (const quantity of QUANTITIES) {
-    const { name, possible, unit: ppm } = QUANTITY[quantity]
+    const name = QUANTITY_NAMES[quantity]
+    const { possible, unit: ppm } = QUANTITY[quantity]
     const range =
       quantity === 'temperature' ? possible.map((celsius) => fromCelsius(celsius, unit)) : possible
     shape[quantity] = number({
@@ -45,7 +49,7 @@ export const draftTest = (
       unit: quantity === 'temperature' ? (unit === 'celsius' ? '°C' : '°F') : ppm,
     })
     shape[deviationField(quantity)] = sentNumber({
-      name: `${name}, error`,
+      name: field.error(name),
       low: 0,
       high: possible[1],
     })
@@ -61,18 +65,19 @@ export const draftTest = (
       readings[quantity] = quantity === 'temperature' ? toCelsius(value, unit) : value
   }
   const named = Object.keys(readings) as Quantity[]
-  if (named.length === 0)
-    return { errors: {}, message: 'Nothing was read yet: enter at least one value.' }
+  if (named.length === 0) return { errors: {}, message: REFUSALS.nothingRead }
   const used = kit?.spec.kind === method ? kit : undefined
   const deviationOf = (quantity: Quantity, value: number) =>
     Math.max(
       used ? kitError(used, quantity, value) : readingError(quantity, method, value),
       stated[deviationField(quantity)] ?? 0,
     )
+  const preferences = preferencesIn(fields, tub, at)
   const questions = Object.fromEntries(
-    inconsistencies(estimate(tub, journal, at), readings, deviationOf).map(
-      ({ quantity, sentence }) => [quantity, sentence],
-    ),
+    inconsistencies(estimate(tub, journal, at), readings, deviationOf).map((found) => [
+      found.quantity,
+      formatImplausibility(found, preferences),
+    ]),
   )
   const standardDeviations: Readings = {}
   for (const quantity of named)

@@ -20,6 +20,7 @@ import type { Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
 import { allFilterSets, choreRulesOf, toRule } from '@/store/upkeep'
 import { choreName } from '@/words/choreText'
+import { FIELD, field, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, oneOf, text } from '../form'
 import { noMoment, noonOf, zoneOf } from '../moment'
 import type { Draft } from './draft'
@@ -35,15 +36,15 @@ const draftChore = (store: Store, tub: TubRow, fields: Fields, at: number): Draf
   )
   // One that was done and has left the list since can still be corrected.
   if (!chore && !(fields.replaces && isChoreId(fields.chore ?? '')))
-    return { errors: {}, message: 'This chore is not on the list of this tub any more.' }
+    return { errors: {}, message: REFUSALS.noChore }
   const product = chore?.product ?? PRODUCT_NAMES.find((known) => known === fields.product)
   const unit = product ? doseUnit(product, tub.units.mass) : ''
   const checked = check<{ outcome: ChoreBody['outcome']; note: string; used?: number }>(
     Joi.object({
-      outcome: oneOf('What became of it', ['done', 'skipped', 'postponed']),
+      outcome: oneOf(FIELD.outcome, ['done', 'skipped', 'postponed']),
       note: text('Note', 200),
       used: number({
-        name: product ? `${PRODUCTS[product].commonName} used` : 'Used',
+        name: product ? field.used(PRODUCTS[product].commonName) : 'Used',
         low: 0,
         high: 5000,
         unit,
@@ -55,16 +56,14 @@ const draftChore = (store: Store, tub: TubRow, fields: Fields, at: number): Draf
   let until: number | undefined
   if (fields.outcome === 'postponed') {
     until = fields.until ? noonOf(fields.until, zoneOf(fields)) : at + POSTPONED_DAYS * DAY
-    if (until === undefined) errors.until = noMoment('Moved to', `${fields.until}T12:00`)
-    else if (until < at - DAY)
-      errors.until = `Moved to: ${fields.until} has passed; it can be today or any day to come.`
+    if (until === undefined) errors.until = noMoment(FIELD.until, `${fields.until}T12:00`)
+    else if (until < at - DAY) errors.until = field.dayPassed(FIELD.until, fields.until ?? '')
     else if (until > at + FARTHEST_DAYS * DAY)
-      errors.until = `Moved to: ${fields.until} is too far; it can be up to ${FARTHEST_DAYS} days ahead.`
+      errors.until = field.tooFar(FIELD.until, fields.until ?? '', FARTHEST_DAYS)
   }
   if ('errors' in checked || Object.keys(errors).length > 0) return { errors }
   const { outcome, note, used } = checked.value
-  if (outcome === 'skipped' && note.length < 3)
-    return { errors: { note: 'Why it is left out: a word or two, for the journal.' } }
+  if (outcome === 'skipped' && note.length < 3) return { errors: { note: REFUSALS.whySkipped } }
   const id = chore?.id ?? (fields.chore as ChoreBody['chore'])
   return {
     entry: {
@@ -98,16 +97,16 @@ const SEEN = ['white', 'not white', 'torn filter'] as const
 /** What was done to a set, by its form; whether that can be done now is for `actOnFilter`. */
 export const draftFilter = (store: Store, fields: Fields, at: number): Draft => {
   const set = allFilterSets(store).find(({ id }) => String(id) === fields.set)
-  if (!set) return { errors: {}, message: 'This filter set is not on the list any more.' }
+  if (!set) return { errors: {}, message: REFUSALS.noFilterSet }
   const checked = check<Pick<FilterBody, 'act'>>(
-    Joi.object({ act: oneOf('What was done', FILTER_ACTS) }),
+    Joi.object({ act: oneOf(FIELD.filterAct, FILTER_ACTS) }),
     fields,
   )
   if ('errors' in checked) return checked
   const { act } = checked.value
   const recipe: SoakRecipeId | undefined = SOAK_RECIPES.find((known) => known === fields.recipe)
   if (act === 'soak' && !recipe)
-    return { errors: { recipe: `Soak: choose one of ${SOAK_RECIPES.join(', ')}.` } }
+    return { errors: { recipe: field.chooseOne('Soak', SOAK_RECIPES) } }
   const seen = SEEN.find((known) => known === fields.seen)
   return {
     entry: {

@@ -10,6 +10,7 @@ import {
   stateOf,
   type Tub,
 } from '@/core'
+import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
 import { type DisplayPreferences, figure } from '@/words/words'
 
 /** Nine in ten of a normal spread lie within this many standard deviations. */
@@ -40,7 +41,7 @@ export const columnScales = (
     const one = estimate.quantities[quantity]
     return {
       quantity,
-      name: QUANTITY[quantity].shortName,
+      name: QUANTITY_SHORT_NAMES[quantity],
       unit: QUANTITY[quantity].unit,
       band,
       state: stateOf(tub, estimate, quantity),

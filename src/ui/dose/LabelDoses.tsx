@@ -1,9 +1,10 @@
 import Link from 'next/link'
 import { DAY, isKind, labelGrams, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
+import { LABEL_NOTES } from '@/words/productText'
 import { type DisplayPreferences, day, dose } from '@/words/words'
 import { doseLink } from '../form/doseLink'
-/** Helpers whose makers keep their recipe: so much by the label for this tub, when last, and when again. */
+/** Helpers whose makers keep their recipe: the label’s amount for this tub, when last, and when again. */
 export const LabelDoses = ({
   view,
   preferences,
@@ -23,7 +24,7 @@ export const LabelDoses = ({
         product,
         own: own !== null,
         grams,
-        note: label.note,
+        note: own?.note ?? LABEL_NOTES[product] ?? '',
         everyDays: label.everyDays,
         last: journal.filter(isKind('dose')).find((entry) => entry.body.product === product)?.at,
       },
@@ -40,7 +41,7 @@ export const LabelDoses = ({
   return (
     <section aria-labelledby="by-label">
       <h2 id="by-label" className="head">
-        By their labels
+        From their labels
       </h2>
       <ul className="small mt-1">
         {rows.map(({ product, grams, own, note, everyDays, last }) => (
@@ -52,7 +53,7 @@ export const LabelDoses = ({
               <b>
                 {dose(product, grams, preferences)} {PRODUCTS[product].commonName}
               </b>{' '}
-              {own ? 'by your label' : 'as such labels ask'}. {note} {dueWords(last, everyDays)}
+              {own ? 'on your label' : 'typical label dose'}. {note} {dueWords(last, everyDays)}
             </span>
             <Link href={doseLink(tub.id, product, grams)} className="quiet print:hidden">
               Log it

@@ -1,5 +1,7 @@
-import { handlingOf, overdoseHelp, QUANTITY, roundToMeasure } from '@/core'
+import { handlingOf, overdoseHelp, roundToMeasure } from '@/core'
 import type { TubView } from '@/server/views'
+import { CAUTIONS } from '@/words/handlingText'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import {
   amount,
   type DisplayPreferences,
@@ -25,7 +27,7 @@ export const OverdoseHelp = ({
   if (!help) return null
   const { quantity, value, top, stayOut, waitHours, replaceFraction, remover, standardDeviation } =
     help
-  const { name } = QUANTITY[quantity]
+  const name = QUANTITY_NAMES[quantity]
   const first = remover && roundToMeasure(REMOVER, remover.first)
   return (
     <section aria-labelledby="overdose" className="max-w-[62ch]">
@@ -52,8 +54,7 @@ export const OverdoseHelp = ({
             {dose(REMOVER, first, preferences)} of thiosulfate crystals, wait{' '}
             {handlingOf(REMOVER).waitMinutes} minutes, test. It could take up to{' '}
             {dose(REMOVER, roundToMeasure(REMOVER, remover.most), preferences)}: how far it reacts
-            depends on pH. What is too much eats the next dose.{' '}
-            {handlingOf(REMOVER).cautions.join(' ')}
+            depends on pH. What is too much eats the next dose. {CAUTIONS[REMOVER].join(' ')}
           </li>
         )}
       </ul>

@@ -1,15 +1,8 @@
-import {
-  ALWAYS,
-  doseUnit,
-  type Instant,
-  type PlanStep,
-  PRODUCTS,
-  shownDose,
-  waitBefore,
-} from '@/core'
+import { doseUnit, type Instant, type PlanStep, PRODUCTS, shownDose, waitBefore } from '@/core'
 import type { Fields } from '@/server/form'
 import type { TubView } from '@/server/views'
-import { inUnits } from '@/words/inUnits'
+import { formatStepReason } from '@/words/adviceText'
+import { ALWAYS, formatWait, stepCautions } from '@/words/handlingText'
 import { formatHand, scoopsOf } from '@/words/planWords'
 import { fieldNumber } from '@/words/readNumber'
 import { clock, type DisplayPreferences, dayAndClock, dose, formatStep } from '@/words/words'
@@ -96,7 +89,7 @@ export const waitFor = (step: PlanStep, { journal, now }: TubView) =>
 export const Cautions = ({ step, first }: { step: PlanStep; first: boolean }) => (
   <div className="safety mt-3 max-w-[54ch] text-[15px]">
     {first && <p>{ALWAYS}</p>}
-    {step.cautions.map((caution) => (
+    {stepCautions(step).map((caution) => (
       <p key={caution}>{caution}</p>
     ))}
   </div>
@@ -147,7 +140,7 @@ export const PlanStepView = ({
       <div className="mt-2">
         <Signs jets={step.jets} cover={step.cover} />
       </div>
-      <p className="mt-2 max-w-[52ch] text-muted">{inUnits(step.why, preferences)}</p>
+      <p className="mt-2 max-w-[52ch] text-muted">{formatStepReason(step.why, preferences)}</p>
       <Cautions step={step} first={turn} />
       {turn && waiting && (
         <div className="mt-4 flex items-center gap-5 print:hidden">
@@ -167,7 +160,9 @@ export const PlanStepView = ({
         </div>
       )}
       {!turn && step.notAfter && (
-        <p className="small mt-2 max-w-[52ch] font-medium">Not straight after: {step.notAfter}</p>
+        <p className="small mt-2 max-w-[52ch] font-medium">
+          Wait before this step: {formatWait(step.notAfter)}
+        </p>
       )}
       <StepDetails step={step} tub={tub} preferences={preferences} />
       {turn && (

@@ -10,7 +10,6 @@ import {
   outlookOf,
   type PlannedRise,
   programmeOf,
-  QUANTITY,
   quantityOf,
   type ReadyAhead,
   residualForecast,
@@ -18,6 +17,7 @@ import {
 } from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
+import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
 import { clock, type DisplayPreferences, day, dayAndClock, figure, sameDay } from '@/words/words'
 import { NINE_IN_TEN } from '../column/columnData'
 
@@ -300,7 +300,7 @@ export const Ribbon = ({
   // A day after its reading only what this tub has taught carries on, and not for ever.
   const points = simple || ageHours <= DOSED_BY_HOURS ? (foreseen ?? simple) : undefined
   const old = simple ? '' : `by the estimate, last read ${Math.round(ageHours)} hours ago; `
-  const name = QUANTITY[sanitizer].shortName
+  const name = QUANTITY_SHORT_NAMES[sanitizer]
   if (!points)
     return (
       <section className="mt-9 border-hair border-y py-5">

@@ -7,7 +7,9 @@ import {
   type WaterReading,
 } from '@/core'
 import type { TubRow } from '@/store/tubs'
+import { formatCalculationLabel, formatLasting } from '@/words/adviceText'
 import { metric } from '@/words/inUnits'
+import { USUAL_STRENGTH } from '@/words/productText'
 import {
   type DisplayPreferences,
   formatFixed,
@@ -37,9 +39,9 @@ const lineValue = ({ value, unit }: CalculationLine, preferences: DisplayPrefere
 /** The arithmetic of a step, line by line. */
 const Working = ({ step, preferences }: { step: PlanStep; preferences: DisplayPreferences }) => (
   <dl className="small grid max-w-[460px] grid-cols-[1fr_auto] gap-x-6 gap-y-0.5 bg-stone px-4 py-3">
-    {step.working.map((line) => (
-      <div key={line.label} className="contents">
-        <dt>{line.label}</dt>
+    {step.calculation.map((line) => (
+      <div key={JSON.stringify(line.label)} className="contents">
+        <dt>{formatCalculationLabel(line.label)}</dt>
         <dd className="tabular text-right font-semibold">{lineValue(line, preferences)}</dd>
       </div>
     ))}
@@ -51,7 +53,7 @@ const Working = ({ step, preferences }: { step: PlanStep; preferences: DisplayPr
     )}
     <p className="note col-span-2 mt-1.5 text-muted">
       {step.kind === 'add'
-        ? `Molar masses; ${PRODUCTS[step.product].commonName} taken as ${PRODUCTS[step.product].strength}. Alkalinity and pH are solved together in the carbonate balance at the tub’s temperature.`
+        ? `From molar masses, with ${PRODUCTS[step.product].commonName} taken as ${USUAL_STRENGTH[step.product]}. Alkalinity and pH are solved together from the carbonate equilibrium at the tub’s temperature.`
         : step.kind === 'aerate'
           ? 'CO₂ leaves until it balances with the air; the rate is an assumption, so test at the end.'
           : 'What stays of each quantity is its share of the old water and of the fill water together.'}
@@ -142,7 +144,7 @@ export const EffectTable = ({
   )
 }
 
-/** Why, the working, and what it does to everything, on demand. */
+/** Why, the calculation, and what it does to everything, on demand. */
 export const StepDetails = ({
   step,
   tub,
@@ -153,7 +155,7 @@ export const StepDetails = ({
   preferences: DisplayPreferences
 }) => (
   <details className="mt-1">
-    <summary className="quiet">The working, and what it does</summary>
+    <summary className="quiet">Calculation and effects</summary>
     <div className="mt-2 grid gap-4">
       <Working step={step} preferences={preferences} />
       <EffectTable
@@ -161,7 +163,9 @@ export const StepDetails = ({
         caption={`Step ${step.order} on everything`}
         preferences={preferences}
       />
-      {step.lasting && <p className="small max-w-[52ch]">{step.lasting}</p>}
+      {step.lasting && (
+        <p className="small max-w-[52ch]">{formatLasting(step.lasting, preferences)}</p>
+      )}
     </div>
   </details>
 )

@@ -1,6 +1,8 @@
-import { dosePlan, floorBroken, programmeOf, type Question } from '@/core'
+import { dosePlan, floorBroken, type Plan, programmeOf, type Question } from '@/core'
 import type { TubView } from '@/server/views'
+import { formatStepReason } from '@/words/adviceText'
 import { formatAnswer, formatOutcome, leavesBehind, QUESTION_WORDS } from '@/words/choiceWords'
+import { presetText } from '@/words/programmeText'
 import type { DisplayPreferences } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
@@ -58,9 +60,10 @@ const Schools = ({
   if (presets.length < 2) return null
   return (
     <section>
-      <h3 className="head mt-3">Whose ranges</h3>
+      <h3 className="head mt-3">Target range</h3>
       <ul>
-        {presets.map(({ id, name, note, targets }) => {
+        {presets.map(({ id, targets }) => {
+          const { name, note } = presetText(tub.programme, id)
           const floor = floorBroken(sanitizer, targets.sanitizer)
           const plan = dosePlan({ ...tub, targets }, journal, estimate, planOptions)
           return (
@@ -76,7 +79,7 @@ const Schools = ({
               caution={
                 floor === undefined
                   ? undefined
-                  : `Begins below ${floor} ppm, the published floor for hot tubs.`
+                  : `Starts below ${floor} ppm, the published floor for hot tubs.`
               }
             />
           )
@@ -85,6 +88,10 @@ const Schools = ({
     </section>
   )
 }
+
+/** Why the first step of a plan goes first. */
+const firstReason = ({ steps: [first] }: Plan, preferences: DisplayPreferences): string =>
+  first ? ` ${formatStepReason(first.why, preferences)}` : ''
 
 /** Where practice knows more than one way: each answer with what comes of it, before it is chosen. */
 export const PlanOptions = ({
@@ -116,7 +123,7 @@ export const PlanOptions = ({
                   value={alternative.value}
                   label={formatAnswer(asks, alternative.value)}
                   chosen={alternative.chosen}
-                  outcome={`${formatOutcome(alternative.plan, preferences)}${asks === 'sanitizer' ? leavesBehind(alternative, preferences) : asks === 'order' ? ` ${alternative.plan.steps[0]?.why ?? ''}` : ''}`}
+                  outcome={`${formatOutcome(alternative.plan, preferences)}${asks === 'sanitizer' ? leavesBehind(alternative, preferences) : asks === 'order' ? firstReason(alternative.plan, preferences) : ''}`}
                 />
               ))}
             </ul>

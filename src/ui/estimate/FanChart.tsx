@@ -1,4 +1,5 @@
-import { bandOf, type Fan, QUANTITY, type Tub } from '@/core'
+import { bandOf, type Fan, type Tub } from '@/core'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { type DisplayPreferences, figure, unitOf, weekday } from '@/words/words'
 
 const WIDTH = 440
@@ -34,7 +35,7 @@ export const FanChart = ({
       .map((point, i) => `${i ? 'L' : 'M'}${x(point.at).toFixed(1)} ${y(of(point)).toFixed(1)}`)
       .join('')
   const fill = `${line((point) => point.high)}${line((point) => point.low, [...points].reverse()).replace('M', 'L')}z`
-  const name = QUANTITY[quantity].name
+  const name = QUANTITY_NAMES[quantity]
   const words = `${name}: now ${figure(quantity, first.median, preferences)}, in a week ${figure(quantity, last.median, preferences)}, eight in ten between ${figure(quantity, last.low, preferences)} and ${figure(quantity, last.high, preferences)}`
   return (
     <figure>

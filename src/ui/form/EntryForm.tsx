@@ -2,6 +2,7 @@
 import { type EntryKind, FILL_READ, FILL_WATER_SOURCES, METHODS, QUANTITY } from '@/core'
 import type { Fields } from '@/server/form'
 import { SOURCE_WORDS } from '@/words/entryWords'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { METHOD_WORDS } from '@/words/words'
 import { type Action, DraftForm, FieldNote } from './draft'
 import { Choices, TextArea, TextInput, WhenInput } from './inputs'
@@ -26,7 +27,7 @@ const FillFields = () => (
         <TextInput
           key={quantity}
           name={quantity}
-          label={QUANTITY[quantity].name}
+          label={QUANTITY_NAMES[quantity]}
           unit={QUANTITY[quantity].unit}
           decimal
         />

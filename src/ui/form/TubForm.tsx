@@ -21,6 +21,7 @@ import {
   volumeLitres,
 } from '@/core'
 import type { Fields } from '@/server/form'
+import { PROGRAMME_TEXT, presetText, programmeName } from '@/words/programmeText'
 import { formatStabilised, stabilised } from '@/words/programmeWords'
 import { fieldNumber, numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, useDraft } from './draft'
@@ -190,14 +191,14 @@ const SanitizerStep = () => {
     <div className="grid gap-5">
       <Choices
         name="programme"
-        label="How it is sanitized"
+        label="Sanitizer programme"
         options={PROGRAMMES.map((one) => ({
           value: one.id,
-          label: one.name,
+          label: programmeName(one.id),
         }))}
         onChoose={(id) => fill(id, programmeIn({ programme: id }).presets[0].id)}
       />
-      <p className="small max-w-[60ch] text-muted">{programme.summary}</p>
+      <p className="small max-w-[60ch] text-muted">{PROGRAMME_TEXT[programme.id].summary}</p>
       <fieldset>
         <legend className="mb-1 font-medium text-[15px]">Target</legend>
         <div className="grid max-w-[680px] gap-0">
@@ -218,11 +219,13 @@ const SanitizerStep = () => {
                   className="size-5 flex-none accent-spruce"
                 />
                 <span className="min-w-0">
-                  <b>{preset.name}</b>{' '}
+                  <b>{presetText(programme.id, preset.id).name}</b>{' '}
                   <span className="tabular text-muted">
                     {low} to {high} ppm
                   </span>
-                  <span className="small block text-muted">{preset.note}</span>
+                  <span className="small block text-muted">
+                    {presetText(programme.id, preset.id).note}
+                  </span>
                   {below !== undefined && (
                     <span className="small block font-medium text-amber-ink">
                       Starts below the published floor of {below} ppm ({HEALTH_FLOOR.source}).

@@ -14,6 +14,7 @@ import {
 } from '@/core'
 import type { ShelfRow } from '@/store/shelf'
 import type { TubRow } from '@/store/tubs'
+import { LABEL_NOTES } from '@/words/productText'
 
 export interface ProductOption {
   value: ProductName
@@ -45,7 +46,7 @@ const hintOf = ({ name, label, goes }: Product, tub: TubRow) => {
   if (!label || goes !== 'by hand') return undefined
   const unit = doseUnit(name, tub.units.mass)
   const amount = shownDose(name, labelGrams(name, tub.volumeLitres) ?? 0, tub.units.mass)
-  return `Labels of its kind ask for about ${amount} ${unit} here. ${label.note} Your own label comes first.`
+  return `A typical label asks for about ${amount} ${unit} here. ${LABEL_NOTES[name] ?? ''} Your own label comes first.`
 }
 
 /** Products to choose from: what this tub usually takes or has had, then everything else by what it is for. */

@@ -10,6 +10,7 @@ import {
 } from '@/core'
 import type { TubView } from '@/server/views'
 import { formatExpected } from '@/words/learntWords'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { type DisplayPreferences, day, figure, unitOf } from '@/words/words'
 import type { TestRow } from './TestForm'
 
@@ -51,7 +52,7 @@ export const testRows = (
     const start = last?.value ?? (band ? middle(band) : tub.setTemperatureCelsius)
     return {
       quantity,
-      name: facts.name,
+      name: QUANTITY_NAMES[quantity],
       unit: unitOf(quantity, preferences),
       step:
         quantity === 'temperature' && tub.units.temperature === 'fahrenheit' ? 1 : STEP[quantity],

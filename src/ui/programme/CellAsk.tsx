@@ -1,8 +1,9 @@
 'use client'
 
 import { useState } from 'react'
-import { type Band, type CellStatus, cellDoubt, FAULT_WORDS } from '@/core'
+import { type Band, type CellStatus, cellDoubt } from '@/core'
 import { inUnits, metric } from '@/words/inUnits'
+import { FAULT_TEXT, formatCellDoubt } from '@/words/programmeText'
 import type { DisplayPreferences } from '@/words/words'
 
 /** Asks a cell that can be asked, and says what to make of the answer. */
@@ -34,7 +35,7 @@ export const CellAsk = ({
       if (!answer.ok) throw new Error(String(answer.status))
       setStatus((await answer.json()) as CellStatus)
     } catch {
-      setSentence('The cell did not answer. Is it switched on?')
+      setSentence('The cell didn’t answer. Is it switched on?')
     } finally {
       setBusy(false)
     }
@@ -56,10 +57,14 @@ export const CellAsk = ({
             </p>
             {status.fault && (
               <p className="safety mt-1 max-w-[58ch]">
-                {status.fault}: {inUnits(FAULT_WORDS[status.fault], preferences)}
+                {inUnits(FAULT_TEXT[status.fault], preferences)}
               </p>
             )}
-            {doubt && <p className="mt-1 max-w-[58ch] font-medium text-amber-ink">{doubt}</p>}
+            {doubt && (
+              <p className="mt-1 max-w-[58ch] font-medium text-amber-ink">
+                {formatCellDoubt(doubt, preferences)}
+              </p>
+            )}
           </>
         )}
       </div>

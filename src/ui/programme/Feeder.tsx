@@ -1,6 +1,6 @@
 'use client'
 import type { FeederAdvice, FeederMove } from '@/core'
-import { inUnits } from '@/words/inUnits'
+import { formatFeeder } from '@/words/programmeText'
 import type { DisplayPreferences } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
@@ -8,19 +8,19 @@ import { TextInput } from '../form/inputs'
 const MOVES: Record<FeederMove, string> = {
   'open a notch': 'Open it one notch.',
   'close a notch': 'Close it one notch.',
-  shut: 'Shut it.',
+  shut: 'Close it completely.',
   'leave it': 'Leave it as it is.',
   'load it': 'Load it.',
-  boost: 'Boost it.',
+  boost: 'Switch boost on.',
   'test first': 'Test first.',
 }
 const CELL_MOVES: Partial<Record<FeederMove, string>> = {
   'open a notch': 'Raise the output one level.',
   'close a notch': 'Lower the output one level.',
-  shut: 'Output to zero.',
+  shut: 'Set the output to zero.',
 }
 
-/** What to do at the feeder or the cell by the readings, and what was done there. */
+/** What to do at the feeder or the cell going by the readings, and what was done there. */
 export const Feeder = ({
   tubId,
   advice,
@@ -32,7 +32,7 @@ export const Feeder = ({
   keep: Action
   preferences: DisplayPreferences
 }) => {
-  const { kind, move, why, setting, tabletsLeft, tabletsAWeek } = advice
+  const { kind, move, setting, tabletsLeft, tabletsAWeek } = advice
   const cell = kind === 'cell'
   const left = tabletsLeft === undefined ? undefined : Math.round(2 * tabletsLeft) / 2
   return (
@@ -41,18 +41,18 @@ export const Feeder = ({
         {cell ? 'The cell' : kind === 'floater' ? 'The floater' : 'The feeder'}
       </h2>
       <p className="mt-1 text-[18px]">
-        <b>{(cell && CELL_MOVES[move]) || MOVES[move]}</b> {inUnits(why, preferences)}
+        <b>{(cell && CELL_MOVES[move]) || MOVES[move]}</b> {formatFeeder(advice, preferences)}
       </p>
       <p className="small mt-1 text-muted">
         {setting === undefined
-          ? `Its ${cell ? 'level' : 'opening'} has not been noted.`
+          ? `You haven’t logged its ${cell ? 'output' : 'opening'} yet.`
           : `Set to ${setting}.`}{' '}
         {left !== undefined &&
           tabletsAWeek !== undefined &&
           `About ${left} tablets left, at ${tabletsAWeek} a week${left <= tabletsAWeek / 3 ? ': load it' : ''}.`}
       </p>
       <details className="mt-1">
-        <summary className="quiet">Note what you set</summary>
+        <summary className="quiet">Log a change</summary>
         <DraftForm
           action={keep}
           draftKey={`feeder.${tubId}`}

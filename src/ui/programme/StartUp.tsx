@@ -1,7 +1,10 @@
 import Link from 'next/link'
-import { ALWAYS, handlingOf, PRODUCTS, QUANTITY, roundToMeasure, type StartProgress } from '@/core'
+import { PRODUCTS, roundToMeasure, type StartProgress } from '@/core'
 import type { TubView } from '@/server/views'
+import { ALWAYS, CAUTIONS } from '@/words/handlingText'
 import { inUnits } from '@/words/inUnits'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
+import { startStepText } from '@/words/startUpText'
 import { amount, type DisplayPreferences, dayAndClock, dose } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import type { Action } from '../form/draft'
@@ -27,6 +30,7 @@ const Turn = ({
   const { tub, now } = view
   const grams = step.product && step.grams ? roundToMeasure(step.product, step.grams) : undefined
   const { doneAt, readyAt, until } = step
+  const text = startStepText(step)
   if (doneAt !== undefined && readyAt !== undefined)
     return (
       <div className="mt-2 flex items-center gap-5">
@@ -34,7 +38,7 @@ const Turn = ({
           until={readyAt}
           since={doneAt}
           renderedAt={now}
-          label={`Wait after: ${step.title}`}
+          label={`Wait after: ${text.title}`}
         />
         <p className="max-w-[34ch]">
           Until <b>{dayAndClock(readyAt, preferences)}</b>, with the pump running.
@@ -44,22 +48,22 @@ const Turn = ({
   const reading = doneAt !== undefined && step.stuck && until
   return (
     <div className="mt-1">
-      <p className="max-w-[56ch]">{inUnits(step.how, preferences)}</p>
+      <p className="max-w-[56ch]">{inUnits(text.how, preferences)}</p>
       {grams !== undefined && step.product && (
         <p className="mt-2 text-[18px]">
           <b>{dose(step.product, grams, preferences)}</b> {PRODUCTS[step.product].commonName}
         </p>
       )}
-      {(step.caution || step.product) && (
+      {(text.caution || step.product) && (
         <div className="safety small mt-2 max-w-[56ch]">
           {step.product && <p>{ALWAYS}</p>}
-          {step.product && handlingOf(step.product).cautions.map((one) => <p key={one}>{one}</p>)}
-          {step.caution && <p>{inUnits(step.caution, preferences)}</p>}
+          {step.product && CAUTIONS[step.product].map((one) => <p key={one}>{one}</p>)}
+          {text.caution && <p>{inUnits(text.caution, preferences)}</p>}
         </div>
       )}
       {reading ? (
         <p className="mt-3 max-w-[56ch] font-medium">
-          It goes on once {QUANTITY[until.quantity].name.toLowerCase()} was read
+          The next step needs a test of {QUANTITY_NAMES[until.quantity].toLowerCase()}
           {until.atLeast > 1
             ? ` at ${amount(until.quantity, until.atLeast, preferences)} or more`
             : ''}
@@ -77,8 +81,8 @@ const Turn = ({
               step: step.id,
               ...(step.product && grams ? { product: step.product, grams: String(grams) } : {}),
             }}
-            label={grams !== undefined ? 'It went in' : 'Done'}
-            title={`Done: ${step.title}`}
+            label={grams !== undefined ? 'Mark added' : 'Mark done'}
+            title={`Done: ${text.title}`}
             className="go"
           />
         </div>
@@ -90,7 +94,7 @@ const Turn = ({
   )
 }
 
-/** From a fresh fill to the first soak, over days: kept by the journal, so it can be left and taken up again. */
+/** From a fresh fill to the first soak, over days: in the journal, so it can be left and taken up again. */
 export const StartUp = ({
   view,
   progress,
@@ -107,7 +111,7 @@ export const StartUp = ({
   return (
     <section aria-labelledby="start-up">
       <h2 id="start-up" className="font-semibold text-[19px]">
-        {open ? 'Starting this water up' : 'This water is started up'}
+        {open ? 'Start-up in progress' : 'Start-up finished'}
       </h2>
       <p className="small text-muted">
         Filled {dayAndClock(progress.since, preferences)}; {done} of {steps.length} done.
@@ -125,7 +129,7 @@ export const StartUp = ({
                 <span aria-hidden="true" className="w-4 text-center">
                   {step.doneAt !== undefined ? '✓' : turn ? '→' : '·'}
                 </span>
-                <b className={turn ? 'text-[17px]' : 'font-medium'}>{step.title}</b>
+                <b className={turn ? 'text-[17px]' : 'font-medium'}>{startStepText(step).title}</b>
                 {step.doneAt !== undefined && (
                   <span className="small">{dayAndClock(step.doneAt, preferences)}</span>
                 )}

@@ -1,12 +1,5 @@
-import {
-  DILUTED,
-  type Diluted,
-  type Estimate,
-  partialChange,
-  QUANTITY,
-  quantityOf,
-  type Tub,
-} from '@/core'
+import { DILUTED, type Diluted, type Estimate, partialChange, quantityOf, type Tub } from '@/core'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { amount, type DisplayPreferences, formatNumber, volume } from '@/words/words'
 
 /** How many litres to change for one of the things that only leave with the water. */
@@ -37,7 +30,7 @@ export const PartialChange = ({
           <select name="quantity" defaultValue={quantity} className="field">
             {DILUTED.map((one) => (
               <option key={one} value={one}>
-                {QUANTITY[one].name}
+                {QUANTITY_NAMES[one]}
               </option>
             ))}
           </select>

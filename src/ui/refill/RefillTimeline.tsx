@@ -3,6 +3,7 @@
 import { startTransition, useActionState, useRef, useState } from 'react'
 import type { Blocked, RefillSchedule } from '@/core'
 import { formatLength, formatSum } from '@/words/refillWords'
+import { stageText } from '@/words/stageText'
 import { clock, type DisplayPreferences, dayAndClock, weekday } from '@/words/words'
 import type { Action } from '../form/draft'
 import { useDrag } from '../useDrag'
@@ -253,7 +254,7 @@ export const RefillTimeline = ({
               <g key={stage.id} opacity={one.state === 'done' ? 0.55 : 1}>
                 <text x={0} y={y + 16} fontSize={13.5} fontWeight={600}>
                   {one.state === 'done' ? '✓ ' : ''}
-                  {stage.name}
+                  {stageText(stage).name}
                 </text>
                 <rect
                   x={left}

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { PRODUCTS, type ScheduledStage } from '@/core'
 import { inUnits } from '@/words/inUnits'
 import { formatLength } from '@/words/refillWords'
+import { stageText } from '@/words/stageText'
 import { type DisplayPreferences, dayAndClock, dose, temperatureSign } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
@@ -64,29 +65,30 @@ const OneStage = ({
   preferences: DisplayPreferences
 }) => {
   const { stage, state, start, end } = placed
+  const text = stageText(stage)
   const hidden = { tub: String(tubId), stage: stage.id, zone: preferences.timeZone }
   const button = (label: string, what: string, className = 'quiet') => (
     <PostButton
       action={tick}
       hidden={{ ...hidden, what }}
       label={label}
-      title={`${label}: ${stage.name}`}
+      title={`${label}: ${text.name}`}
       className={className}
     />
   )
   const asks = stage.id === 'heat' || stage.id === 'fill'
-  const STATE = { planned: '', running: 'under way', done: 'done', skipped: 'left out' } as const
+  const STATE = { planned: '', running: 'under way', done: 'done', skipped: 'skipped' } as const
   return (
     <li className="border-hair border-t">
       <details open={open}>
         <summary className="grid min-h-12 cursor-pointer items-center gap-x-4 py-1 sm:grid-cols-[minmax(0,1fr)_auto]">
           <span className={state === 'done' || state === 'skipped' ? 'text-muted' : ''}>
             {state === 'done' && <span aria-hidden="true">✓ </span>}
-            <b>{stage.name}</b>{' '}
+            <b>{text.name}</b>{' '}
             <span className="small text-muted">
               {STATE[state] && `${STATE[state]}, `}
               {formatLength(stage.handsMinutes)} by hand
-              {stage.aloneMinutes > 0 && `, ${formatLength(stage.aloneMinutes)} by itself`}
+              {stage.aloneMinutes > 0 && `, ${formatLength(stage.aloneMinutes)} unattended`}
             </span>
           </span>
           <time className="small text-muted">
@@ -94,9 +96,9 @@ const OneStage = ({
           </time>
         </summary>
         <div className="pb-4">
-          {stage.cautions.length > 0 && (
+          {text.cautions.length > 0 && (
             <div className="safety small mb-2">
-              {stage.cautions.map((caution) => (
+              {text.cautions.map((caution) => (
                 <p key={caution}>{inUnits(caution, preferences)}</p>
               ))}
             </div>
@@ -104,13 +106,13 @@ const OneStage = ({
           {stage.product && (
             <p className="small mb-1">
               First {dose(stage.product.product, stage.product.grams, preferences)}{' '}
-              {PRODUCTS[stage.product.product].commonName}: the least it takes. Then test, and more
-              only if it shows.
+              {PRODUCTS[stage.product.product].commonName} to start with. Then test, and add more
+              only if there’s some left.
             </p>
           )}
           <Checks
             name={`${refillId ?? 0}.${stage.id}`}
-            checks={stage.checks.map((one) => inUnits(one, preferences))}
+            checks={text.checks.map((one) => inUnits(one, preferences))}
           />
           {refillId !== undefined && (state === 'planned' || state === 'running') && (
             <div className="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -126,9 +128,9 @@ const OneStage = ({
                       type="submit"
                       className="plain"
                       disabled={pending}
-                      aria-label={`${state === 'running' ? 'Done' : 'Begun'}: ${stage.name}`}
+                      aria-label={`${state === 'running' ? 'Mark done' : 'Mark started'}: ${text.name}`}
                     >
-                      {state === 'running' ? 'Done' : 'Begun'}
+                      {state === 'running' ? 'Mark done' : 'Mark started'}
                     </button>
                   )}
                 >
@@ -143,7 +145,7 @@ const OneStage = ({
                     state === 'running' && (
                       <TextInput
                         name="litres"
-                        label="By the meter"
+                        label="Meter reading"
                         unit={preferences.units.volume === 'litre' ? 'L' : 'gal'}
                         decimal
                       />
@@ -154,14 +156,14 @@ const OneStage = ({
                 <>
                   {state === 'planned' &&
                     stage.aloneMinutes > 0 &&
-                    button('Begun', 'begun', 'plain')}
-                  {button('Done', 'done', 'plain')}
+                    button('Mark started', 'begun', 'plain')}
+                  {button('Mark done', 'done', 'plain')}
                 </>
               )}
-              {state === 'planned' && button('Leave it out', 'skipped')}
+              {state === 'planned' && button('Skip', 'skipped')}
               {state === 'planned' && (
                 <details>
-                  <summary className="quiet">Not before…</summary>
+                  <summary className="quiet">Set an earliest start…</summary>
                   <DraftForm
                     action={pin}
                     draftKey={undefined}
@@ -170,13 +172,13 @@ const OneStage = ({
                     className="flex flex-wrap items-end gap-3"
                     submit={({ pending }) => (
                       <button type="submit" className="quiet" disabled={pending}>
-                        Pin it there
+                        Set earliest start
                       </button>
                     )}
                   >
                     <TextInput name="at" label="Day and time" type="datetime-local" />
                   </DraftForm>
-                  <PostButton action={pin} hidden={hidden} label="No pin" />
+                  <PostButton action={pin} hidden={hidden} label="Remove earliest start" />
                 </details>
               )}
             </div>

@@ -1,6 +1,7 @@
 'use client'
-import type { StrengthOnLabel } from '@/core'
+import type { ProductName, StrengthOnLabel } from '@/core'
 import type { Fields } from '@/server/form'
+import { strengthName } from '@/words/productText'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 
@@ -14,6 +15,7 @@ export const ShelfForm = ({
   massUnit,
   volumeUnit,
   labelUnit,
+  product,
   strength,
   byLabel,
   scoops,
@@ -27,6 +29,7 @@ export const ShelfForm = ({
   massUnit: string
   volumeUnit: string
   labelUnit: string
+  product: ProductName
   strength: StrengthOnLabel | undefined
   byLabel: boolean
   scoops: boolean
@@ -40,7 +43,7 @@ export const ShelfForm = ({
     className="grid max-w-[620px] gap-6"
     submit={({ pending }) => (
       <button type="submit" className="go justify-self-start" disabled={pending}>
-        {pending ? 'Writing…' : 'Keep it so'}
+        {pending ? 'Saving…' : 'Save'}
       </button>
     )}
   >
@@ -55,10 +58,10 @@ export const ShelfForm = ({
       {strength && (
         <TextInput
           name="strength"
-          label={strength.name}
+          label={strengthName(product, strength)}
           unit="%"
           decimal
-          hint={`By its label. Empty: ${strength.usualPercent} %, the usual, is taken.`}
+          hint={`As on its label. If empty, the usual ${strength.usualPercent} % is assumed.`}
         />
       )}
     </div>

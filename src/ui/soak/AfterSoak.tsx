@@ -6,10 +6,10 @@ import {
   keepOutAbove,
   PRODUCTS,
   programmeOf,
-  QUANTITY,
 } from '@/core'
 import type { TubView } from '@/server/views'
 import { inUnits, metric } from '@/words/inUnits'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { amount, type DisplayPreferences, dose, formatSpoon } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 
@@ -62,7 +62,7 @@ export const AfterSoak = ({
         After the soak
       </h2>
       <p className="small max-w-[60ch] text-muted">
-        {QUANTITY[sanitizer].name} is about {amount(sanitizer, value, preferences)} ±{' '}
+        {QUANTITY_NAMES[sanitizer]} is about {amount(sanitizer, value, preferences)} ±{' '}
         {amount(sanitizer, standardDeviation, preferences)} now, by estimate. A test says more than
         any rule.
       </p>

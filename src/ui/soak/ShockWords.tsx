@@ -1,7 +1,6 @@
 import Link from 'next/link'
 import {
   COVER_MINUTES,
-  handlingOf,
   PRODUCTS,
   type ProductName,
   programmeOf,
@@ -10,6 +9,7 @@ import {
   type ShockDue,
 } from '@/core'
 import type { TubView } from '@/server/views'
+import { CAUTIONS } from '@/words/handlingText'
 import { type DisplayPreferences, day, dose } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 
@@ -78,7 +78,7 @@ export const ShockWords = ({
           Cover at least half open for {COVER_MINUTES} minutes, jets on, nobody in: what leaves must
           not gather under it.
         </p>
-        {handlingOf('potassium monopersulfate').cautions.map((one) => (
+        {CAUTIONS['potassium monopersulfate'].map((one) => (
           <p key={one}>{one}</p>
         ))}
       </div>

@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import { type ChartPlacement, chartPoints, type Point } from '@/core'
+import { formatPictureRefusal } from '@/words/testText'
 import type { OpenedPicture } from '@/workers/stripPhoto.worker'
 import { useDraft } from '../form/draft'
 import { chartHandles, startChart } from './chartHandles'
@@ -41,9 +42,9 @@ export const ChartTeacher = ({
   const choose = async (file: File) => {
     setSentence('Reading the picture…')
     const opened = await reader().open(file, 0)
-    if ('sentence' in opened) {
+    if ('refusal' in opened) {
       setOpen(undefined)
-      setSentence(opened.sentence)
+      setSentence(formatPictureRefusal(opened.refusal))
       return
     }
     setSentence(

@@ -2,6 +2,7 @@
 import { type DropTest, dropReading, QUANTITY, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput, WhenInput } from '../form/inputs'
@@ -11,7 +12,8 @@ const BUTTON =
 
 const Count = ({ test }: { test: DropTest }) => {
   const { fields, set } = useDraft()
-  const { name, unit } = QUANTITY[test.quantity]
+  const name = QUANTITY_NAMES[test.quantity]
+  const { unit } = QUANTITY[test.quantity]
   const field = `count.${test.quantity}`
   const text = fields[field] ?? ''
   const count = numberOr(text, pageLocale())

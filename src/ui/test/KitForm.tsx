@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { QUANTITY, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput } from '../form/inputs'
@@ -154,7 +155,7 @@ export const KitForm = ({
       <div key={quantity} className="grid grid-cols-2 gap-4">
         <TextInput
           name={`drop.${quantity}.perDrop`}
-          label={`${QUANTITY[quantity].name}: a drop is`}
+          label={`${QUANTITY_NAMES[quantity]}: a drop is`}
           unit={QUANTITY[quantity].unit}
           decimal
         />

@@ -6,6 +6,7 @@ import { type DeviceReply, type Quantity, readReply, undiluted } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { numberOr } from '@/words/readNumber'
+import { formatReplyRefusal } from '@/words/testText'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { WhenInput } from '../form/inputs'
 
@@ -35,6 +36,7 @@ const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
   const dilute = `diluted.${quantity}`
   const from = `from.${quantity}`
   const sent = reply && readReply(reply.reply)
+  const refusal = sent && 'refusal' in sent ? formatReplyRefusal(sent.refusal) : undefined
   useEffect(() => {
     if (!reply || fields[from] === String(reply.id)) return
     set(from, String(reply.id))
@@ -67,7 +69,7 @@ const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
       if (!kept.ok) throw new Error('refused')
       router.refresh()
     } catch {
-      setTrouble('The device did not answer. Look whether it is on, and measure again.')
+      setTrouble('The device didn’t answer. Check that it’s on, then measure again.')
     }
     setBusy(false)
   }
@@ -118,24 +120,22 @@ const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
         </div>
       </div>
       {text.trim() !== '' && <input type="hidden" name={quantity} value={known ? stands : text} />}
-      {(trouble ?? (sent && 'sentence' in sent ? sent.sentence : undefined)) && (
+      {(trouble ?? refusal) && (
         <p className="small mt-1 border-amber border-l-4 pl-3 font-medium" role="status">
-          {trouble ?? (sent && 'sentence' in sent ? sent.sentence : '')}
+          {trouble ?? refusal}
         </p>
       )}
-      {quantity !== 'pH' &&
-        quantity !== 'temperature' &&
-        (diluted || (sent && 'sentence' in sent)) && (
-          <label className="flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              checked={diluted}
-              onChange={(event) => set(dilute, event.target.checked ? 'yes' : '')}
-              className="size-6 accent-spruce"
-            />
-            The sample was diluted one to one
-          </label>
-        )}
+      {quantity !== 'pH' && quantity !== 'temperature' && (diluted || refusal) && (
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            checked={diluted}
+            onChange={(event) => set(dilute, event.target.checked ? 'yes' : '')}
+            className="size-6 accent-spruce"
+          />
+          The sample was diluted one to one
+        </label>
+      )}
       <FieldNote name={quantity} yes="Yes, that is what it reads" />
     </div>
   )

@@ -8,7 +8,6 @@ import {
   distance,
   isTaught,
   type Point,
-  QUANTITY,
   REFUSING,
   type StripPad,
   type StripPlacement,
@@ -16,6 +15,8 @@ import {
 } from '@/core'
 import type { Fields } from '@/server/form'
 import { blocksAround, formatSure, PAD_WORDS, PICTURE_WORDS, photoFigure } from '@/words/photoWords'
+import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
+import { formatPictureRefusal } from '@/words/testText'
 import type { OpenedPicture } from '@/workers/stripPhoto.worker'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { WhenInput } from '../form/inputs'
@@ -168,9 +169,9 @@ const Reading = ({
     setReading(undefined)
     try {
       const opened = await reader().open(file, pads.length)
-      if ('sentence' in opened) {
+      if ('refusal' in opened) {
         setOpen(undefined)
-        setSentence(opened.sentence)
+        setSentence(formatPictureRefusal(opened.refusal))
         return
       }
       const withChart = taught ? undefined : startChart(opened)
@@ -411,7 +412,7 @@ export const PhotoReader = ({
               ? 'Writing…'
               : asked
                 ? 'Keep as confirmed'
-                : `Keep ${read === 1 ? `this ${QUANTITY[pads.find(({ pad }) => fields[pad.quantity])?.pad.quantity ?? 'pH'].shortName}` : `these ${read} values`}`}
+                : `Keep ${read === 1 ? `this ${QUANTITY_SHORT_NAMES[pads.find(({ pad }) => fields[pad.quantity])?.pad.quantity ?? 'pH']}` : `these ${read} values`}`}
           </button>
         </div>
       )

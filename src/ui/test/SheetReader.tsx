@@ -4,6 +4,10 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { QUANTITIES, QUANTITY } from '@/core'
 import type { SheetAnswer, SheetAsked, SheetPreview } from '@/server/shopSheet'
+import { QUANTITY_NAMES, QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
+import { sheetRefusal } from '@/words/refusals'
+import { formatImplausibility } from '@/words/testText'
+import type { DisplayPreferences } from '@/words/words'
 import { FileChoice } from './FileChoice'
 
 const MOST_MEGABYTES = 4
@@ -48,7 +52,7 @@ const Columns = ({
                   <option value="at">day and time</option>
                   {QUANTITIES.map((quantity) => (
                     <option key={quantity} value={quantity}>
-                      {QUANTITY[quantity].name}
+                      {QUANTITY_NAMES[quantity]}
                     </option>
                   ))}
                 </select>
@@ -77,17 +81,16 @@ const Columns = ({
 /** A laboratory's sheet: chosen or pasted, its columns named, every row shown as it would be kept, then kept at once. */
 export const SheetReader = ({
   tubId,
-  timeZone,
-  locale,
+  preferences,
   read,
   keep,
 }: {
   tubId: number
-  timeZone: string
-  locale: string
+  preferences: DisplayPreferences
   read: (tubId: number, asked: SheetAsked) => Promise<SheetAnswer>
   keep: (tubId: number, asked: SheetAsked) => Promise<{ kept: number } | { message: string }>
 }) => {
+  const { timeZone, locale } = preferences
   const router = useRouter()
   const [text, setText] = useState('')
   const [preview, setPreview] = useState<SheetPreview>()
@@ -106,7 +109,7 @@ export const SheetReader = ({
         setSentence(answer.message)
       } else setPreview(answer)
     } catch {
-      setSentence('The server did not answer. Nothing was written; try again.')
+      setSentence('The server didn’t answer. Nothing was saved; try again.')
     } finally {
       setBusy(false)
     }
@@ -115,17 +118,17 @@ export const SheetReader = ({
     setText(given)
     if (given.trim() === '') {
       setPreview(undefined)
-      setSentence('There is nothing in it.')
+      setSentence(sheetRefusal.empty)
     } else if (given.length > MOST_MEGABYTES * 1e6) {
       setPreview(undefined)
-      setSentence(`It is longer than ${MOST_MEGABYTES} million characters.`)
+      setSentence(sheetRefusal.long(MOST_MEGABYTES))
     } else void look({ text: given, timeZone })
   }
   const choose = async (file: File) => {
     if (file.size > MOST_MEGABYTES * 1e6) {
       setPreview(undefined)
       setSentence(
-        `This file has ${(file.size / 1e6).toFixed(1)} MB; a sheet can have up to ${MOST_MEGABYTES}.`,
+        `This file is ${(file.size / 1e6).toFixed(1)} MB; a sheet can be up to ${MOST_MEGABYTES}.`,
       )
       return
     }
@@ -139,7 +142,7 @@ export const SheetReader = ({
       if ('message' in answer) setSentence(answer.message)
       else router.push(`/tubs/${tubId}/record`)
     } catch {
-      setSentence('The server did not answer. Look into the record before trying again.')
+      setSentence('The server didn’t answer. Check the history before trying again.')
     } finally {
       setBusy(false)
     }
@@ -159,7 +162,7 @@ export const SheetReader = ({
           accept=".csv,.tsv,.txt,.json,text/csv,application/json"
           onFile={(file) => void choose(file)}
         />
-        <span className="small text-muted">CSV or JSON, a row a test</span>
+        <span className="small text-muted">CSV or JSON, one test per row</span>
       </div>
       <label htmlFor="sheet" className="mt-4 mb-1 block font-medium text-[15px]">
         Or paste it
@@ -179,7 +182,7 @@ export const SheetReader = ({
         disabled={busy || text.trim() === ''}
         onClick={() => begin(text)}
       >
-        {busy ? 'Reading…' : 'Look at it'}
+        {busy ? 'Reading…' : 'Preview'}
       </button>
       {sentence && (
         <p role="alert" className="safety my-3">
@@ -189,7 +192,7 @@ export const SheetReader = ({
       {preview && (
         <section aria-label="What it would bring">
           <h2 className="mt-3 font-semibold text-[17px]" aria-live="polite">
-            {count} {count === 1 ? 'test' : 'tests'} can be kept
+            {count} {count === 1 ? 'test' : 'tests'} can be saved
             {preview.refused > 0 && `, ${preview.refused} refused`}
           </h2>
           <Columns
@@ -210,14 +213,19 @@ export const SheetReader = ({
                     <b>{at !== undefined && when.format(at)}</b>{' '}
                     {QUANTITIES.flatMap((quantity) => {
                       const value = readings?.[quantity]
-                      const { shortName, unit } = QUANTITY[quantity]
+                      const shortName = QUANTITY_SHORT_NAMES[quantity]
+                      const { unit } = QUANTITY[quantity]
                       return value === undefined
                         ? []
                         : [
                             `${shortName} ${Number(value.toFixed(2)).toLocaleString(locale)}${unit && ` ${unit}`}`,
                           ]
                     }).join(', ')}
-                    {doubt && <span className="block font-medium text-amber-ink">{doubt}</span>}
+                    {doubt && (
+                      <span className="block font-medium text-amber-ink">
+                        {formatImplausibility(doubt, preferences)}
+                      </span>
+                    )}
                   </span>
                 )}
               </li>
@@ -225,7 +233,7 @@ export const SheetReader = ({
           </ul>
           {count + preview.refused > preview.rows.length && (
             <p className="small border-hair border-t py-2 text-muted">
-              and {count + preview.refused - preview.rows.length} further rows, read the same way.
+              and {count + preview.refused - preview.rows.length} more rows, read the same way.
             </p>
           )}
           <button
@@ -234,7 +242,7 @@ export const SheetReader = ({
             disabled={busy || count === 0}
             onClick={() => void write()}
           >
-            {busy ? 'Working…' : `Keep ${count === 1 ? 'this test' : `these ${count} tests`}`}
+            {busy ? 'Working…' : `Save ${count === 1 ? 'this test' : `these ${count} tests`}`}
           </button>
         </section>
       )}

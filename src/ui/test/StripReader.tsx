@@ -1,8 +1,9 @@
 'use client'
 
 import Link from 'next/link'
-import { type Mark, QUANTITY, type Quantity } from '@/core'
+import type { Mark, Quantity } from '@/core'
 import type { Fields } from '@/server/form'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput, WhenInput } from '../form/inputs'
 import { StripTimer } from './StripTimer'
@@ -157,7 +158,7 @@ export const StripReader = ({
         <FieldNote
           key={quantity}
           name={quantity}
-          yes={`Yes, ${QUANTITY[quantity].name.toLowerCase().replace('ph', 'pH')} reads so`}
+          yes={`Yes, ${QUANTITY_NAMES[quantity].toLowerCase().replace('ph', 'pH')} reads so`}
         />
       ))}
     </div>

@@ -1,6 +1,7 @@
 'use client'
 import { FILTER_KINDS, type FilterStatus, RECIPES } from '@/core'
 import { formatFilterLife, formatStanding } from '@/words/choreWords'
+import { RECIPE_TEXT } from '@/words/filterText'
 import { inUnits } from '@/words/inUnits'
 import type { DisplayPreferences } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
@@ -37,12 +38,12 @@ const RecipeForm = ({
       <Choices
         name="recipe"
         label="How"
-        options={RECIPES.map(({ id, name }) => ({ value: id, label: name }))}
+        options={RECIPES.map(({ id }) => ({ value: id, label: RECIPE_TEXT[id].name }))}
       />
       <ul className="note text-muted">
-        {RECIPES.map(({ id, name, how, needsSpare }) => (
+        {RECIPES.map(({ id, needsSpare }) => (
           <li key={id}>
-            {name}: {inUnits(how, preferences)}
+            {RECIPE_TEXT[id].name}: {inUnits(RECIPE_TEXT[id].how, preferences)}
             {needsSpare && ' Another set has to be in the tub meanwhile, or the pump off.'}
           </li>
         ))}

@@ -1,5 +1,6 @@
 'use client'
-import { OFFERED_SYMPTOMS, SYMPTOM_MEANS } from '@/core'
+import { OFFERED_SYMPTOMS } from '@/core'
+import { SYMPTOM_MEANS } from '@/words/symptomText'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { SignChecks } from '../form/SignChecks'

@@ -13,19 +13,23 @@ const chunk = (bytes: Uint8Array, name: string, within: number) => {
   return false
 }
 
+export type PictureRefusal =
+  | { code: 'empty' | 'HEIC' | 'film' | 'moving' | 'unknown form' }
+  | { code: 'too large'; megabytes: number }
+  | { code: 'too small'; width: number; height: number }
+  /** It says that it is a picture, and cannot be opened. */
+  | { code: 'damaged' }
+
 /**
- * Why a file cannot be read as a picture of a strip, in a sentence; undefined where it can be tried.
+ * Why a file cannot be read as a picture of a strip; undefined where it can be tried.
  * @param bytes its beginning, some thousand bytes
  */
-export const refusePicture = (bytes: Uint8Array, fileBytes: number): string | undefined => {
-  if (fileBytes === 0) return 'This file is empty. Choose a picture of the strip.'
-  if (fileBytes > MOST_MEGABYTES * 1e6)
-    return `This file has ${Math.round(fileBytes / 1e6)} MB; a picture can have up to ${MOST_MEGABYTES}. Take it at a lower resolution.`
+export const refusePicture = (bytes: Uint8Array, fileBytes: number): PictureRefusal | undefined => {
+  if (fileBytes === 0) return { code: 'empty' }
+  if (fileBytes > MOST_MEGABYTES * 1e6) return { code: 'too large', megabytes: fileBytes / 1e6 }
   const brand = text(bytes, 4, 12)
-  if (/^ftyp(heic|heix|hevc|heim|heis|mif1|msf1)/.test(brand))
-    return 'This picture is in the HEIC form, which browsers cannot read. Share it as JPEG, or set the camera to “most compatible”.'
-  if (brand.startsWith('ftyp') && !brand.startsWith('ftypavif'))
-    return 'This is a film. Take a still picture of the strip.'
+  if (/^ftyp(heic|heix|hevc|heim|heis|mif1|msf1)/.test(brand)) return { code: 'HEIC' }
+  if (brand.startsWith('ftyp') && !brand.startsWith('ftypavif')) return { code: 'film' }
   const moving =
     (text(bytes, 0, 4) === 'RIFF' &&
       text(bytes, 8, 12) === 'WEBP' &&
@@ -33,18 +37,14 @@ export const refusePicture = (bytes: Uint8Array, fileBytes: number): string | un
       ((bytes[20] ?? 0) & 2) !== 0) ||
     (bytes[0] === 0x89 && chunk(bytes, 'acTL', 4096)) ||
     text(bytes, 0, 4) === 'GIF8'
-  if (moving) return 'This is a moving or a drawn picture. Take a still photo of the strip.'
+  if (moving) return { code: 'moving' }
   const known =
     (bytes[0] === 0xff && bytes[1] === 0xd8) ||
     (bytes[0] === 0x89 && text(bytes, 1, 4) === 'PNG') ||
     text(bytes, 8, 12) === 'WEBP' ||
     brand.startsWith('ftypavif')
-  return known
-    ? undefined
-    : 'This is not a picture that can be read: JPEG, PNG, WebP and AVIF can be.'
+  return known ? undefined : { code: 'unknown form' }
 }
 
-export const tooSmall = (width: number, height: number): string | undefined =>
-  Math.min(width, height) < LEAST_PIXELS
-    ? `This picture has ${width} × ${height} pixels; each side needs at least ${LEAST_PIXELS}.`
-    : undefined
+export const tooSmall = (width: number, height: number): PictureRefusal | undefined =>
+  Math.min(width, height) < LEAST_PIXELS ? { code: 'too small', width, height } : undefined

@@ -2,10 +2,11 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { loadFans, loadLevel, loadTub, soaksToCome, type TubParams } from '@/app/tubView'
-import { programmeOf, QUANTITY } from '@/core'
+import { programmeOf } from '@/core'
 import { FanChart } from '@/ui/estimate/FanChart'
 import { WhatIfSoak } from '@/ui/estimate/WhatIfSoak'
 import { formatExplain, formatFloorAt, formatLevel, formatOdd } from '@/words/learntWords'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { formatStep } from '@/words/words'
 
 export const metadata: Metadata = { title: 'The week ahead' }
@@ -60,7 +61,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
       <p className="small mt-1 max-w-[68ch] text-muted">
         {tested
           ? 'An estimate from everything in the journal and this tub’s own rates; eight in ten lie in the shade. Nobody gets in by it: test first.'
-          : `Once ${QUANTITY[sanitizer].name.toLowerCase()} and pH were read in this water, the coming days can be modelled.`}
+          : `Once ${QUANTITY_NAMES[sanitizer].toLowerCase()} and pH were read in this water, the coming days can be modelled.`}
       </p>
       {!tested && (
         <p className="mt-5">

@@ -25,8 +25,8 @@ import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { PlanOptions } from '@/ui/dose/Ways'
 import { Closed } from '@/ui/today/Closed'
+import { formatNote } from '@/words/adviceText'
 import { formatClosure } from '@/words/closureWords'
-import { inUnits } from '@/words/inUnits'
 import { formatStartsFrom } from '@/words/learntWords'
 import { planText } from '@/words/planWords'
 import { formatFloor } from '@/words/verdictWords'
@@ -256,9 +256,12 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
             <section>
               <h2 className="head">Not dosed, and why</h2>
               <ul className="small mt-1">
-                {plan.notes.map(({ text }) => (
-                  <li key={text} className="max-w-[64ch] border-hair border-t py-1.5">
-                    {inUnits(text, preferences)}
+                {plan.notes.map((note) => (
+                  <li
+                    key={note.quantity + note.reason.code}
+                    className="max-w-[64ch] border-hair border-t py-1.5"
+                  >
+                    {formatNote(note, preferences)}
                   </li>
                 ))}
               </ul>
@@ -281,9 +284,12 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
             <section>
               <h2 className="head">Assumed</h2>
               <ul className="small mt-1">
-                {plan.assumed.map(({ text }) => (
-                  <li key={text} className="max-w-[64ch] border-hair border-t py-1.5">
-                    {inUnits(text, preferences)}
+                {plan.assumed.map((note) => (
+                  <li
+                    key={note.quantity + note.reason.code}
+                    className="max-w-[64ch] border-hair border-t py-1.5"
+                  >
+                    {formatNote(note, preferences)}
                   </li>
                 ))}
               </ul>

@@ -7,6 +7,7 @@ import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
 import { formatAgenda } from '@/words/agendaWords'
 import { formatOdd } from '@/words/learntWords'
+import { startStepText } from '@/words/startUpText'
 import { formatFloor, formatHealth, formatVerdict, planMinutes } from '@/words/verdictWords'
 import { dayAndClock, formatStep } from '@/words/words'
 
@@ -50,7 +51,7 @@ const Now = async ({ params }: TubParams) => {
           {view.noFilter !== undefined && <NoFilter since={view.noFilter} renderedAt={view.now} />}
           {starting && (
             <p className="mt-3 max-w-[62ch] border-oak-2 border-l-4 pl-3">
-              This water is being started up: <b>{starting.title}</b>
+              This water is being started up: <b>{startStepText(starting).title}</b>
               {starting.readyAt === undefined
                 ? ' is next.'
                 : `, waiting until ${dayAndClock(starting.readyAt, preferences)}.`}{' '}

@@ -5,11 +5,11 @@ import {
   awayAdvice,
   cartridgeSince,
   feederAdvice,
+  feederOf,
   HEALTH_FLOOR,
   PROGRAMMES,
   programmeOf,
   residualForecast,
-  routineOf,
   stabiliserBuildup,
   startProgress,
   switchAdvice,
@@ -21,6 +21,13 @@ import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
 import { inUnits } from '@/words/inUnits'
+import {
+  formatAway,
+  PROGRAMME_TEXT,
+  programmeName,
+  routineText,
+  SWITCH_TEXT,
+} from '@/words/programmeText'
 import { amount, type DisplayPreferences } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Programme' }
@@ -30,7 +37,7 @@ const AWAY = [
   { days: 14, name: 'Away for two weeks' },
   { days: 45, name: 'Away for longer' },
 ]
-const RHYTHM = [
+const ROUTINE = [
   ['daily', 'Every day'],
   ['afterSoak', 'After a soak'],
   ['weekly', 'Every week'],
@@ -46,7 +53,7 @@ const returnWords = (
   const point = days <= 30 ? residualForecast(tub, estimate, 24 * days)?.at(-1) : undefined
   if (!point) return []
   return [
-    `By the forecast ${amount(sanitizer, point.value, preferences)} ± ${amount(sanitizer, point.standardDeviation, preferences)} would be left then, if nothing is done${point.value < tub.targets.sanitizer.low ? ': too little to come back to' : ''}.`,
+    `Forecast without any dosing: ${amount(sanitizer, point.value, preferences)} ± ${amount(sanitizer, point.standardDeviation, preferences)} when you’re back${point.value < tub.targets.sanitizer.low ? ', too little to get in' : ''}.`,
   ]
 }
 
@@ -58,12 +65,12 @@ const ProgrammePage = async ({ params }: TubParams) => {
   const feeder = feederAdvice(tub, journal, estimate)
   const clock =
     programme.sanitizer === 'freeChlorine' ? stabiliserBuildup(tub, journal, estimate) : undefined
-  const rhythm = routineOf(tub)
+  const routine = routineText(tub, feederOf(tub.programme))
   const cartridge = cartridgeSince(tub, journal)
   return (
     <>
-      <h1 className="serif title pt-2">{programme.name}</h1>
-      <p className="mt-1 max-w-[60ch] text-muted">{programme.summary}</p>
+      <h1 className="serif title pt-2">{PROGRAMME_TEXT[tub.programme].name}</h1>
+      <p className="mt-1 max-w-[60ch] text-muted">{PROGRAMME_TEXT[tub.programme].summary}</p>
       {tub.programme === 'silver or mineral with low chlorine' && (
         <p className="safety small mt-3 max-w-[62ch]">
           The low range on such a cartridge’s label is below the published floor of{' '}
@@ -101,15 +108,15 @@ const ProgrammePage = async ({ params }: TubParams) => {
         </div>
         <div className="grid content-start gap-8">
           <section>
-            <h2 className="head">Its days and weeks</h2>
+            <h2 className="head">Daily and weekly routine</h2>
             <dl className="small mt-1">
-              {RHYTHM.map(([key, name]) => (
+              {ROUTINE.map(([key, name]) => (
                 <div
                   key={key}
                   className="grid gap-x-4 border-hair border-t py-2 sm:grid-cols-[104px_1fr]"
                 >
                   <dt className="font-semibold">{name}</dt>
-                  <dd>{inUnits(rhythm[key], preferences)}</dd>
+                  <dd>{inUnits(routine[key], preferences)}</dd>
                 </div>
               ))}
             </dl>
@@ -120,13 +127,14 @@ const ProgrammePage = async ({ params }: TubParams) => {
               <details key={days}>
                 <summary className="quiet">{name}</summary>
                 <ul className="small mt-1 mb-2 max-w-[60ch]">
-                  {[...awayAdvice(tub, days), ...returnWords(view, days, preferences)].map(
-                    (line) => (
-                      <li key={line} className="border-hair border-t py-1.5">
-                        {inUnits(line, preferences)}
-                      </li>
-                    ),
-                  )}
+                  {[
+                    ...awayAdvice(tub, days).map(formatAway),
+                    ...returnWords(view, days, preferences),
+                  ].map((line) => (
+                    <li key={line} className="border-hair border-t py-1.5">
+                      {inUnits(line, preferences)}
+                    </li>
+                  ))}
                 </ul>
               </details>
             ))}
@@ -134,15 +142,15 @@ const ProgrammePage = async ({ params }: TubParams) => {
           <section>
             <h2 className="head">Changing to another programme</h2>
             <details>
-              <summary className="quiet">What this water would have to go through</summary>
+              <summary className="quiet">What changing would take</summary>
               <ul className="small mt-1 max-w-[64ch]">
-                {PROGRAMMES.filter(({ id }) => id !== tub.programme).map(({ id, name }) => {
-                  const { kind, sentence } = switchAdvice(tub.programme, id)
+                {PROGRAMMES.filter(({ id }) => id !== tub.programme).map(({ id }) => {
+                  const { kind, reason } = switchAdvice(tub.programme, id)
                   return (
                     <li key={id} className="border-hair border-t py-1.5">
-                      <b>{name}</b>
+                      <b>{programmeName(id)}</b>
                       {kind === 'drain' && <b className="text-madder"> · drain first</b>}.{' '}
-                      {sentence}
+                      {SWITCH_TEXT[reason]}
                     </li>
                   )
                 })}

@@ -32,13 +32,15 @@ import { MeasureForms, RefillSettingsForm, SetDay } from '@/ui/refill/RefillForm
 import { RefillTimeline } from '@/ui/refill/RefillTimeline'
 import { StageList } from '@/ui/refill/StageList'
 import { TopUpCheck } from '@/ui/refill/TopUpCheck'
-import { inUnits, levelUnits } from '@/words/inUnits'
+import { levelUnits } from '@/words/inUnits'
 import { numberOr } from '@/words/readNumber'
 import {
+  formatConflict,
   formatDue,
   formatFlow,
   formatHeatRate,
   formatLength,
+  formatMeanwhile,
   formatOrigin,
   formatReason,
 } from '@/words/refillWords'
@@ -102,12 +104,12 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               ? `New water, ready ${dayAndClock(schedule.ready, preferences)}.`
               : first
                 ? `New water for ${dayAndClock(mode === 'ready by' ? Math.max(at, schedule.ready) : schedule.ready, preferences)}. Start ${dayAndClock(schedule.start, preferences)}.`
-                : 'When was this water put in?'}
+                : 'When was the tub last filled?'}
           </h1>
           <p className="small mt-1 max-w-[70ch] text-muted">
             {first
               ? `${formatReason(first, preferences).rule}: ${formatDue(first.at, preferences)}. ${formatReason(first, preferences).words}`
-              : 'Nobody has said how old this water is, so no rule can say when it has to go. The day can be planned all the same.'}
+              : 'The age of this water isn’t known, so no rule can say when to replace it. You can still plan the day.'}
           </p>
         </div>
         {!row && (
@@ -125,15 +127,15 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
         )}
         {row && (
           <Link href={`/tubs/${tub.id}/refill/sheet`} className="plain flex-none print:hidden">
-            The day on one page
+            Printable sheet
           </Link>
         )}
       </header>
       {conflicts.length > 0 && (
         <ul className="mt-3 max-w-[76ch] border-amber border-l-4 pl-3">
           {conflicts.map((conflict) => (
-            <li key={conflict} className="small font-medium">
-              {inUnits(conflict, preferences)}
+            <li key={JSON.stringify(conflict)} className="small font-medium">
+              {formatConflict(conflict, preferences)}
             </li>
           ))}
         </ul>
@@ -143,7 +145,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
           key={`${schedule.start}-${schedule.ready}-${journal.length}`}
           schedule={schedule}
           blocked={refill.blocked}
-          next={next}
+          next={next && { at: next.at, what: formatMeanwhile(next) }}
           tubId={tub.id}
           mode={mode}
           readyBy={at}
@@ -292,7 +294,12 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
                 [
                   ['It takes', formatLength((schedule.ready - schedule.start) / 60_000)],
                   ...(next
-                    ? [[`Before ${next.what}`, formatLength((next.at - schedule.ready) / 60_000)]]
+                    ? [
+                        [
+                          `Before ${formatMeanwhile(next)}`,
+                          formatLength((next.at - schedule.ready) / 60_000),
+                        ],
+                      ]
                     : []),
                   ...(begun
                     ? []

@@ -11,7 +11,6 @@ import {
   type Method,
   marksOf,
   programmeOf,
-  QUANTITY,
   type Quantity,
   SANITIZING,
   TEST_RHYTHMS,
@@ -31,6 +30,8 @@ import { StripReader } from '@/ui/test/StripReader'
 import { formatAnswer } from '@/words/choiceWords'
 import { formatDue, SCHOOL_WORDS } from '@/words/dueWords'
 import { formatEntry } from '@/words/entryWords'
+import { QUANTITY_NAMES, QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
+import { LAYOUT_NAMES } from '@/words/testText'
 import { formatFloor } from '@/words/verdictWords'
 import {
   type DisplayPreferences,
@@ -86,12 +87,12 @@ const FirstKit = ({ view, method }: { view: TubView; method: 'strip' | 'drops' }
           : 'Then drops are counted here, and the factor is applied in sight.'}
       </p>
       <div className="flex flex-wrap gap-2">
-        {layouts.map(({ id, name }) => (
+        {layouts.map(({ id }) => (
           <PostButton
             key={id}
             action={addKit}
             hidden={{ tub: String(view.tub.id), layout: `${method}.${id}` }}
-            label={name}
+            label={LAYOUT_NAMES[id]}
             className="plain"
           />
         ))}
@@ -131,7 +132,7 @@ const Reading = ({
         temperatureUnit={temperatureSign(tub.units.temperature)}
         pads={kit.spec.pads.map((pad) => ({
           quantity: pad.quantity,
-          name: QUANTITY[pad.quantity].shortName,
+          name: QUANTITY_SHORT_NAMES[pad.quantity],
           unit: unitOf(pad.quantity, preferences),
           due: isDue(view.estimate, pad.quantity),
           marks: marksOf(pad).map((mark) => ({
@@ -156,7 +157,7 @@ const Reading = ({
           .tested.filter((quantity) => !tests.some((test) => test.quantity === quantity))
           .map((quantity) => ({
             quantity,
-            name: QUANTITY[quantity].name,
+            name: QUANTITY_NAMES[quantity],
             unit: unitOf(quantity, preferences),
           }))}
       />

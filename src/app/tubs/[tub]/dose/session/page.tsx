@@ -14,8 +14,8 @@ import { Signs } from '@/ui/dose/Signs'
 import { Spoons } from '@/ui/dose/Spoons'
 import { TickForm } from '@/ui/dose/TickForm'
 import { Closed, ClosedMark } from '@/ui/today/Closed'
+import { formatStepReason } from '@/words/adviceText'
 import { formatClosure } from '@/words/closureWords'
-import { inUnits } from '@/words/inUnits'
 import { formatHand, scoopsOf, stepName } from '@/words/planWords'
 import { clock, formatStep } from '@/words/words'
 
@@ -179,7 +179,7 @@ const Session = async ({ params }: TubParams) => {
         <div className="mt-4">
           <Signs jets={step.jets} cover={step.cover} />
         </div>
-        <p className="mt-3 max-w-[48ch] text-muted">{inUnits(step.why, preferences)}</p>
+        <p className="mt-3 max-w-[48ch] text-muted">{formatStepReason(step.why, preferences)}</p>
         <div className="mt-4">
           <TickForm
             key={`${done}-${figure}`}

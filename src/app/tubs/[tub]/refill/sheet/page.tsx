@@ -3,7 +3,8 @@ import Link from 'next/link'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { inUnits } from '@/words/inUnits'
-import { formatLength, formatSum } from '@/words/refillWords'
+import { formatConflict, formatLength, formatSum } from '@/words/refillWords'
+import { stageText } from '@/words/stageText'
 import { dayAndClock, dose, formatStep, volume } from '@/words/words'
 
 export const metadata: Metadata = { title: 'The day of the refill' }
@@ -28,12 +29,12 @@ const RefillSheet = async ({ params }: TubParams) => {
         {dayAndClock(schedule.ready, preferences)}.
       </p>
       <p className="safety small mt-2">
-        Power off at the breaker before draining and before filters. Pump and vacuum on an outlet
-        with RCD or GFCI. Nobody in the tub until the last test.
+        Power off at the breaker before draining and before filters. Plug pump and vacuum into an
+        outlet with an RCD (GFCI). Nobody in the tub until the last test.
       </p>
       {conflicts.map((conflict) => (
-        <p key={conflict} className="note mt-1">
-          {inUnits(conflict, preferences)}
+        <p key={JSON.stringify(conflict)} className="note mt-1">
+          {formatConflict(conflict, preferences)}
         </p>
       ))}
       <ol className="mt-3">
@@ -51,13 +52,13 @@ const RefillSheet = async ({ params }: TubParams) => {
                 <br />– {dayAndClock(end, preferences)}
               </time>
               <div>
-                <b className="small">{stage.name}</b>{' '}
+                <b className="small">{stageText(stage).name}</b>{' '}
                 <span className="note text-muted">
                   {formatSum(stage, preferences)} ={' '}
                   {formatLength(stage.handsMinutes + stage.aloneMinutes)}
                 </span>
                 <p className="note">
-                  {inUnits(stage.checks.join(' '), preferences)}
+                  {inUnits(stageText(stage).checks.join(' '), preferences)}
                   {stage.product &&
                     ` First ${dose(stage.product.product, stage.product.grams, preferences)}.`}
                   {stage.id === 'balance' &&
@@ -69,9 +70,9 @@ const RefillSheet = async ({ params }: TubParams) => {
                       })
                       .join('; ')}.`}
                 </p>
-                {stage.cautions.length > 0 && (
+                {stageText(stage).cautions.length > 0 && (
                   <p className="note font-semibold">
-                    {inUnits(stage.cautions.join(' '), preferences)}
+                    {inUnits(stageText(stage).cautions.join(' '), preferences)}
                   </p>
                 )}
               </div>

@@ -3,10 +3,12 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { changeOnShelf, removeFromShelf } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
-import { doseUnit, handlingOf, PRODUCTS, type ProductFamily, strengthOnLabel } from '@/core'
+import { doseUnit, PRODUCTS, type ProductFamily, strengthOnLabel } from '@/core'
 import { shelfFields } from '@/server/shelf'
 import { PostButton } from '@/ui/form/PostButton'
 import { ShelfForm } from '@/ui/shelf/ShelfForm'
+import { CAUTIONS } from '@/words/handlingText'
+import { USUAL_STRENGTH } from '@/words/productText'
 
 export const metadata: Metadata = { title: 'On the shelf' }
 
@@ -27,7 +29,7 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
       </Link>
       <h1 className="serif title first-letter:uppercase">{product.commonName}</h1>
       <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
-        Usually {product.strength}. {handlingOf(item.product).cautions.join(' ')}
+        Usual strength: {USUAL_STRENGTH[item.product]}. {CAUTIONS[item.product].join(' ')}
       </p>
       <ShelfForm
         action={changeOnShelf}
@@ -38,6 +40,7 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
         massUnit={tub.units.mass === 'gram' ? 'g' : 'oz'}
         volumeUnit={tub.units.volume === 'litre' ? 'L' : 'gal'}
         labelUnit={product.form === 'liquid' ? 'mL' : 'g'}
+        product={item.product}
         strength={strengthOnLabel(item.product)}
         byLabel={product.label !== undefined || BY_LABEL.includes(product.family)}
         scoops={product.form !== 'liquid'}

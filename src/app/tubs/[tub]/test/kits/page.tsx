@@ -5,6 +5,8 @@ import { loadKits, loadTub, type TubParams } from '@/app/tubView'
 import { genericDrops, genericStrips, programmeOf } from '@/core'
 import { PostButton } from '@/ui/form/PostButton'
 import { formatKit } from '@/words/kitWords'
+import { LAYOUT_NAMES } from '@/words/testText'
+import { lowerFirst } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Test kits' }
 
@@ -15,13 +17,13 @@ const Kits = async ({ params }: TubParams) => {
   const kits = loadKits()
   const base = `/tubs/${tub.id}/test`
   const layouts = [
-    ...genericStrips(sanitizer).map(({ id, name }) => ({
+    ...genericStrips(sanitizer).map(({ id }) => ({
       layout: `strip.${id}`,
-      name: `Strip: ${name.toLowerCase()}`,
+      name: `Strip: ${lowerFirst(LAYOUT_NAMES[id])}`,
     })),
-    ...genericDrops(sanitizer).map(({ id, name }) => ({
+    ...genericDrops(sanitizer).map(({ id }) => ({
       layout: `drops.${id}`,
-      name: `Drops: ${name.toLowerCase()}`,
+      name: `Drops: ${lowerFirst(LAYOUT_NAMES[id])}`,
     })),
     { layout: 'meter', name: 'A meter' },
   ]

@@ -3,9 +3,9 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { saveEntry } from '@/app/actions'
 import { loadKits, loadTub, type TubParams } from '@/app/tubView'
-import { QUANTITY } from '@/core'
 import { toWallClock } from '@/server/moment'
 import { PhotoReader } from '@/ui/test/PhotoReader'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { unitOf } from '@/words/words'
 
 export const metadata: Metadata = { title: 'A strip from a picture' }
@@ -39,7 +39,7 @@ const Photo = async ({ params, searchParams }: PhotoProps) => {
         }
         pads={spec.pads.map((pad) => ({
           pad,
-          name: QUANTITY[pad.quantity].name,
+          name: QUANTITY_NAMES[pad.quantity],
           unit: unitOf(pad.quantity, preferences),
         }))}
         initial={{ when: 'now', at: toWallClock(now, preferences.timeZone) }}

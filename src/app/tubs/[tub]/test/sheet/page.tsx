@@ -4,7 +4,7 @@ import { readSheet, saveSheetRows } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { SheetReader } from '@/ui/test/SheetReader'
 
-export const metadata: Metadata = { title: 'A sheet of analyses' }
+export const metadata: Metadata = { title: 'Import a sheet of tests' }
 
 const Sheet = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
@@ -12,17 +12,16 @@ const Sheet = async ({ params }: TubParams) => {
   return (
     <>
       <Link href={`${base}?with=shop`} className="quiet">
-        Back to one analysis
+        Back to a single test
       </Link>
-      <h1 className="serif title mb-1">A sheet of analyses</h1>
+      <h1 className="serif title mb-1">Import a sheet of tests</h1>
       <p className="small mb-4 max-w-[62ch] text-muted">
-        From a shop, a laboratory or a table of your own. You see each row as it was understood
-        before anything is written; one undo takes the whole sheet back.
+        From a shop, a lab or your own table. You see how each row was understood before anything is
+        saved, and one undo removes the whole sheet.
       </p>
       <SheetReader
         tubId={view.tub.id}
-        timeZone={preferences.timeZone}
-        locale={preferences.locale}
+        preferences={preferences}
         read={readSheet}
         keep={saveSheetRows}
       />

@@ -7,6 +7,7 @@ import { QUANTITIES, QUANTITY, readingError } from '@/core'
 import { kitFields } from '@/server/kits'
 import { PostButton } from '@/ui/form/PostButton'
 import { KitForm } from '@/ui/test/KitForm'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
 
 export const metadata: Metadata = { title: 'A test kit' }
 
@@ -44,11 +45,11 @@ const OneKit = async ({ params }: { params: Promise<{ tub: string; kit: string }
         tests={spec.kind === 'drops' ? spec.tests.map(({ quantity }) => quantity) : []}
         quantities={QUANTITIES.filter((quantity) => quantity !== 'temperature').map((value) => ({
           value,
-          label: QUANTITY[value].name,
+          label: QUANTITY_NAMES[value],
         }))}
         errors={read.map((quantity) => ({
           quantity,
-          name: QUANTITY[quantity].name,
+          name: QUANTITY_NAMES[quantity],
           unit: QUANTITY[quantity].unit,
           usual: Number(
             readingError(quantity, spec.kind, estimate.quantities[quantity].value).toPrecision(2),

@@ -1,0 +1,82 @@
+import type { ProductName } from '../products/product'
+import type { FeederKind } from '../programmes/feederKind'
+import type { Dilution } from './dilution'
+import type { Exclusion } from './shelf'
+
+/** Why a product or air has its place in a correction of pH and alkalinity. */
+export type BalanceReason =
+  | 'air before acid'
+  | 'air after acid'
+  | 'air alone'
+  | 'air for the rest'
+  | 'air for pH'
+  | 'acid first'
+  | 'acid after borax'
+  | 'acid after alkalinity'
+  | 'acid for both'
+  | 'acid for alkalinity'
+  | 'acid for pH'
+  | 'soda ash'
+  | 'borax'
+  | 'alkalinity after acid'
+  | 'alkalinity serves pH'
+  | 'alkalinity low'
+  | 'alkalinity first'
+
+/** Quantities that products raise and nothing but water lowers. */
+export type RaisedReason = 'raise hardness' | 'raise borate' | 'raise stabiliser' | 'raise salt'
+
+export type SanitizerReason =
+  | { code: 'outstanding demand'; ppm: number }
+  | {
+      code:
+        | 'regenerate bromine'
+        | 'raise biguanide'
+        | 'raise peroxide'
+        | 'sanitizer last'
+        | 'raise chlorine'
+    }
+
+/** Why a step stands in the plan. */
+export type StepReason =
+  | { code: BalanceReason | RaisedReason }
+  | SanitizerReason
+  /** By its label instead of by a test; with what the owner typed of it. */
+  | { code: 'label'; product: ProductName; ownNote: string | undefined }
+  | { code: 'bromide bank' }
+  | { code: 'refill instead' }
+  | { code: 'dilute'; dilutions: readonly Dilution[] }
+
+/** Why a product has to wait for the one before it. */
+export type WaitReason =
+  | { code: 'acid and oxidiser' | 'two oxidisers' | 'biguanide and halogen' }
+  | { code: 'mixing'; before: ProductName }
+
+/** What lasts beyond the moment, once the dose is used up. */
+export type Lasting =
+  | { code: 'stabiliser stays'; stabiliserPpm: number; alkalinityTakenPpm: number }
+  | { code: 'hardness stays'; hardnessPpm: number }
+  | { code: 'a little salt stays' }
+  | { code: 'alkalinity taken'; alkalinityTakenPpm: number }
+
+/** What cannot be dosed away, or was not dosed, and why; or what was taken for granted. */
+export type NoteReason =
+  | { code: 'excluded'; exclusion: Exclusion }
+  | { code: 'shelf lacks'; product: ProductName; grams: number; have: boolean }
+  | { code: 'balance too coarse' }
+  | { code: 'alkalinity in rounds'; leftPpm: number; aerated: boolean }
+  | { code: 'needs alkalinity' | 'needs pH' }
+  | { code: 'dilution'; dilution: Dilution }
+  | { code: 'above range, held by a feeder'; feeder: FeederKind | undefined }
+  | { code: 'above range'; backInHours: number }
+  | { code: 'feeder too low'; feeder: FeederKind }
+  | { code: 'combined chlorine'; ppm: number }
+  | { code: 'shock shows as combined'; ppm: number }
+  | { code: 'too old'; days: number }
+  | { code: 'never tested' }
+  | { code: 'too coarse'; value: number; standardDeviation: number }
+  | { code: 'label unknown'; product: ProductName }
+  | { code: 'label skipped' }
+  | { code: 'label not due'; product: ProductName; hoursAgo: number; everyDays: number }
+  | { code: 'label untested' }
+  | { code: 'stabiliser assumed'; ppm: number }

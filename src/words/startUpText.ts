@@ -1,0 +1,105 @@
+import { CELL_START, PRODUCTS, type StartStep, type StartStepId } from '@/core'
+
+/** A step's name where its amounts don't matter: in the history, and while it keeps the tub closed. */
+export const START_TITLES: Record<StartStepId, string> = {
+  filled: 'Filled, pump on, heating',
+  inhibitor: 'Scale and metal inhibitor',
+  balance: 'Test and balance',
+  'start shock': 'First, large dose',
+  residual: 'Test the sanitizer',
+  bank: 'Bromide bank',
+  oxidise: 'Oxidiser, for a residual right away',
+  'salt first half': 'First half of the salt',
+  'salt measured': 'Measure the salt',
+  'salt second half': 'Rest of the salt',
+  'cell at zero': 'Dose by hand, with the cell at zero',
+  'held a day': 'Check the level after a day',
+  'cell on': 'Switch the cell on',
+  floater: 'First tablet in the floater',
+  feeder: 'Load the tablets',
+  cartridge: 'Cartridge in',
+  'biguanide one': 'Steps one and two together',
+  'biguanide oxidiser': 'Step three: its oxidiser',
+  peroxide: 'First dose',
+}
+
+/** What a step asks for, how, and what to watch out for. */
+export interface StartStepText {
+  title: string
+  how: string
+  caution?: string
+}
+
+const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { how: string }> = {
+  filled: () => ({
+    how: 'Fill through the filter housing so that no air gets trapped. Stop at the middle of the skimmer.',
+  }),
+  inhibitor: () => ({
+    how: 'Dose for a fresh fill from the label, before anything that oxidises. Rinse the filter a day later.',
+  }),
+  balance: () => ({
+    how: 'Test pH, alkalinity and hardness, dose what the plan says, then test again.',
+  }),
+  'start shock': () => ({
+    how: 'Jets on, cover half open for half an hour. Nobody gets in until the level is back in range.',
+  }),
+  residual: () => ({ how: 'Nobody gets in until it is in range.' }),
+  bank: () => ({ how: 'The oxidiser and the tablets turn this into bromine.' }),
+  oxidise: () => ({ how: 'Jets on, cover half open for half an hour.' }),
+  'salt first half': ({ product }) => ({
+    title: product ? `Half of the ${PRODUCTS[product].commonName}` : undefined,
+    how: 'Any salt in the fill water is already counted. With the jets on, add a cup at a time in front of a return jet, five minutes apart (half an hour for coarse salt).',
+    caution: 'Don’t overdo it: only replacing water lowers salt. Don’t use table salt.',
+  }),
+  'salt measured': () => ({
+    how: 'Read the cell’s display or use a salt strip, and log it as a test.',
+  }),
+  'salt second half': () => ({
+    title: 'The rest, as measured',
+    how: 'The plan says how much is missing now. Stop at the target.',
+  }),
+  'cell at zero': () => ({
+    title: `Dose by hand to ${CELL_START.byHand} ppm, with the cell at zero`,
+    how: 'The water should be at 35 °C or more. Fighting fresh water wears a cell out, so raise the level by hand first.',
+  }),
+  'held a day': () => ({
+    title: `After a day, is it still ${CELL_START.held} ppm?`,
+    how: `Test it. Below ${CELL_START.held} ppm, dose by hand back to ${CELL_START.byHand}, switch boost on and check again tomorrow. This can take several days.`,
+  }),
+  'cell on': () => ({
+    how: 'Set the output its maker gives for this volume, then adjust it from your readings. pH will keep rising: you’ll use acid regularly.',
+  }),
+  floater: () => ({
+    title: 'One tablet in the floater, almost closed',
+    how: 'Test daily until the level holds. Take the floater out before anyone gets in.',
+    caution:
+      'Many tub makers warn against these tablets: they are acidic, easily overdosed, and mark covers and shells. Never put any other kind in this floater.',
+  }),
+  feeder: ({ tablets }) => ({
+    title: tablets ? `${tablets.count} tablets in the ${tablets.holder}, half open` : undefined,
+    how: 'Then open or close it one notch at a time, going by your readings.',
+    caution: 'Only ever put bromine tablets in it.',
+  }),
+  cartridge: () => ({
+    how: 'Write the date on it: it lasts four months. Never use silver with bromine.',
+    caution:
+      'The low residual on its label is below the published floor for hot tubs. You can choose the full one instead.',
+  }),
+  'biguanide one': () => ({
+    how: 'Add the sanitizer, and its companion product as the label says. Only in fresh water without a trace of chlorine or bromine.',
+    caution:
+      'Never combine with chlorine or bromine: the water turns cloudy at once and has to be drained.',
+  }),
+  'biguanide oxidiser': () => ({
+    how: 'Add the peroxide that belongs to it, as much as its own label says, and log it as a dose.',
+  }),
+  peroxide: () => ({
+    how: 'Pour slowly over the running jets.',
+    caution: 'Burns skin on contact. Many local codes don’t accept it as a residual.',
+  }),
+}
+
+export const startStepText = (step: StartStep): StartStepText => {
+  const { title, how, caution } = TEXT[step.id](step)
+  return { title: title ?? START_TITLES[step.id], how, ...(caution ? { caution } : {}) }
+}
