@@ -57,7 +57,7 @@ test('the plan stands with its cautions, its map in words and its effects', asyn
   await page.goto(`${DEMO}/tubs/1/dose`)
   await expect(page.getByText('Nobody in the tub.').first()).toBeVisible()
   await expect(page.getByRole('img', { name: /^From alkalinity \d+ ppm and pH/ })).toBeVisible()
-  await expect(page.getByRole('table', { name: 'All steps together' })).toBeVisible()
+  await expect(page.getByRole('table', { name: 'What all steps do together' })).toBeVisible()
 })
 
 test('the journal filters, corrects, deletes and takes back', async ({ page }) => {
@@ -74,7 +74,7 @@ test('the journal filters, corrects, deletes and takes back', async ({ page }) =
     .click()
   await expect(page).toHaveURL(/record\/\d+$/)
   await page.getByRole('textbox', { name: 'People' }).fill('7')
-  await page.getByRole('button', { name: 'Keep the correction' }).click()
+  await page.getByRole('button', { name: 'Save correction' }).click()
   await expect(page).toHaveURL(/record$/)
   const seven = page.getByRole('listitem').filter({ hasText: '7 people' })
   await expect(seven).toHaveCount(1)
@@ -92,12 +92,12 @@ test('the journal filters, corrects, deletes and takes back', async ({ page }) =
 test('a note is added and taken back from the line that says so', async ({ page }) => {
   await page.goto(`${DEMO}/tubs/1/record?add=note`)
   await page.getByLabel('What happened').fill('Lamp turned twice as fast.')
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   const row = page.getByRole('listitem').filter({ hasText: 'Lamp turned twice' })
   await expect(row).toBeVisible()
   await page
     .getByRole('status')
-    .filter({ hasText: 'Kept' })
+    .filter({ hasText: 'Saved' })
     .locator('..')
     .getByRole('button')
     .click()
@@ -118,7 +118,7 @@ test('day and night can be set and outlive the page', async ({ page }) => {
 test('what is not there says so', async ({ page }) => {
   const response = await page.goto(`${DEMO}/tubs/999/now`)
   expect(response?.status()).toBe(404)
-  await expect(page.getByRole('heading', { name: 'Nothing stands here.' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Nothing here.' })).toBeVisible()
 })
 
 test('a form sent from another site is refused', async ({ request }) => {

@@ -19,7 +19,7 @@ test('switching the unit of the volume converts the figure that stands there', a
   await expect(page.getByLabel('Set to')).toHaveValue('100.4')
   await page.getByLabel('Set to').fill('106')
   await page.getByRole('button', { name: 'Go on' }).click()
-  await page.getByRole('button', { name: 'Set it up, then test' }).click()
+  await page.getByRole('button', { name: 'Save and test' }).click()
   await expect(page.getByText(/106 was given; it can be 41 to 104 °F/)).toBeVisible()
 })
 
@@ -63,7 +63,7 @@ const american = async (browser: import('@playwright/test').Browser, name: strin
   await page.getByRole('radio', { name: '°F', exact: true }).check({ force: true })
   await page.getByRole('radio', { name: 'Ounces', exact: true }).check({ force: true })
   await page.getByRole('button', { name: 'Go on' }).click()
-  await page.getByRole('button', { name: 'Set it up, then test' }).click()
+  await page.getByRole('button', { name: 'Save and test' }).click()
   await expect(page).toHaveURL(/\/tubs\/\d+\/test$/)
   return { page, id: Number(/tubs\/(\d+)/.exec(page.url())?.[1]) }
 }
@@ -81,9 +81,9 @@ test('a label amount in ounces reaches the form as ounces, and a soak just now t
   // Half a teaspoon of granules, 4.5 g each, for 100 US gal: common practice.
   expect(grams).toBeGreaterThan(0.5 * 4.5 * 3)
   await link.click()
-  const amount = Number(await page.getByLabel('Amount that went in').inputValue())
+  const amount = Number(await page.getByLabel('Amount added').inputValue())
   expect(Math.abs(amount - grams / 28.35)).toBeLessThan(0.03)
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page).toHaveURL(/dose$/)
   await page.context().close()
 })
@@ -123,7 +123,7 @@ test('every place in the units of whoever reads it', async ({ browser }) => {
     ['Calcium hardness', '120'],
   ] as const)
     await page.getByRole('textbox', { name, exact: true }).fill(value)
-  await page.getByRole('button', { name: /^Keep this test/ }).click()
+  await page.getByRole('button', { name: /^Save test/ }).click()
   await expect(page).toHaveURL(/dose$/)
   for (const where of PLACES) {
     await page.goto(`${EMPTY}/tubs/${id}/${where}`)

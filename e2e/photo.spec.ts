@@ -24,7 +24,7 @@ test.describe('a strip from a picture, on a phone at night', () => {
   test('the practice camera’s strip is found, read, looked at and kept', async ({ page }) => {
     const clean = watchConsole(page)
     await openPhoto(page)
-    await page.getByRole('button', { name: 'Practice camera: dip and shoot' }).click()
+    await page.getByRole('button', { name: 'Practice camera: dip and take' }).click()
     await expect(results(page).getByRole('listitem')).toHaveCount(4)
     await expect(
       results(page)
@@ -47,7 +47,7 @@ test.describe('a strip from a picture, on a phone at night', () => {
     await expect(async () => {
       if (page.url().endsWith('/dose')) return
       for (const box of await confirm.all()) await box.check()
-      await page.getByRole('button', { name: 'Keep as confirmed' }).click({ timeout: 2000 })
+      await page.getByRole('button', { name: 'Save as confirmed' }).click({ timeout: 2000 })
       await expect(page).toHaveURL(/dose$/, { timeout: 4000 })
     }).toPass()
     await page.goto(`${DEMO}/tubs/1/record`)
@@ -102,7 +102,7 @@ test('an untaught strip is taught by a picture of its chart', async ({ page, req
   await expect(results(page).getByRole('listitem')).toHaveCount(4)
   await page.getByRole('button', { name: 'The chart is in the picture' }).click()
   await expect(page.getByRole('button', { name: /lowest|highest/i }).first()).toBeVisible()
-  await page.getByRole('button', { name: 'Use the taught colours' }).click()
+  await page.getByRole('button', { name: 'Use the saved colours' }).click()
   await expect(page.getByRole('button', { name: /^Keep these/ })).toBeVisible()
 
   await page.goto(`${DEMO}/tubs/1/test/kits/1`)

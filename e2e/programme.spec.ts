@@ -6,11 +6,11 @@ test('a salt tub is started up over days, and says on Now where it stands', asyn
   await setUpTub(page, { name: 'Salt Tub', volume: '1200', programme: 'Salt chlorine, in-line' })
   const tub = page.url().replace('/test', '')
   await page.goto(`${tub}/record?add=water`)
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page).toHaveURL(/record$/)
   await page.goto(`${tub}/now`)
   await expect(page.getByText('This water is being started up')).toBeVisible()
-  await page.getByRole('link', { name: 'Go on with it' }).click()
+  await page.getByRole('link', { name: 'Continue' }).click()
   await expect(page.getByRole('heading', { name: 'Starting this water up' })).toBeVisible()
   await expect(page.getByText('0 of 9 done', { exact: false })).toBeVisible()
   await nothingSerious(page)
@@ -59,7 +59,7 @@ test.describe('on a phone, at night', () => {
       await group.getByLabel('people').fill(people)
       await group.getByLabel('minutes').fill('40')
     }
-    await page.getByRole('button', { name: 'Work it out' }).click()
+    await page.getByRole('button', { name: 'Calculate' }).click()
     await expect(
       page.getByText(/wait 20 minutes, test, then in|test, then in/).first(),
     ).toBeVisible()

@@ -7,7 +7,7 @@ test('a sheet with semicolons, commas and a mistake is looked at, named, kept an
   await page.goto(`${EMPTY}/welcome?another=1`)
   await setUpTub(page, { name: 'Sheet Tub', volume: '1300' })
   await page.getByRole('link', { name: 'Shop', exact: false }).first().click()
-  await page.getByRole('link', { name: 'Bring a whole sheet' }).click()
+  await page.getByRole('link', { name: 'Import a whole sheet' }).click()
   await page.locator('input[type=file]').setInputFiles({
     name: 'sheet.csv',
     mimeType: 'text/csv',
@@ -33,7 +33,7 @@ test('what is no sheet is refused in a sentence', async ({ page }) => {
   await page.goto(page.url().replace('/now', '/test/sheet'))
   const box = page.getByLabel('Or paste it')
   await box.fill('nothing here is a table')
-  await page.getByRole('button', { name: 'Look at it' }).click()
+  await page.getByRole('button', { name: 'Review' }).click()
   await expect(page.getByRole('alert').filter({ hasText: /./ })).toBeVisible()
   await expect(page.getByRole('button', { name: /^Keep/ })).toHaveCount(0)
 })

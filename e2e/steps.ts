@@ -72,14 +72,14 @@ export const setUpTub = async (page: Page, { name, volume, programme }: TubAnswe
   await page.getByRole('button', { name: 'Go on' }).click()
   await page.getByRole('button', { name: 'Go on' }).click()
   if (programme) await page.getByRole('radio', { name: programme }).check()
-  await page.getByRole('button', { name: 'Set it up, then test' }).click()
+  await page.getByRole('button', { name: 'Save and test' }).click()
   await expect(page).toHaveURL(/\/tubs\/\d+\/test$/)
 }
 
 export const enterTest = async (page: Page, values: Record<string, string>) => {
   for (const [name, value] of Object.entries(values))
     await page.getByRole('textbox', { name, exact: true }).fill(value)
-  await page.getByRole('button', { name: /^Keep this test/ }).click()
+  await page.getByRole('button', { name: /^Save test/ }).click()
   await expect(page).toHaveURL(/dose$/)
 }
 

@@ -65,10 +65,10 @@ test.describe('beside the tub, on a phone at night', () => {
     await page.goto(tub)
     await page.getByRole('link', { name: 'Test', exact: true }).click()
     await page.getByRole('group', { name: 'Alkalinity' }).getByText('180', { exact: true }).click()
-    await page.getByRole('button', { name: 'Keep this one' }).click()
+    await page.getByRole('button', { name: 'Save this one' }).click()
     await expect(page.getByText(/higher than this water could have reached/)).toBeVisible()
-    await page.getByRole('button', { name: 'Start again' }).click()
-    await expect(page.getByRole('button', { name: 'Keep this strip' })).toBeVisible()
+    await page.getByRole('button', { name: 'Start over' }).click()
+    await expect(page.getByRole('button', { name: 'Save strip' })).toBeVisible()
   })
 })
 
@@ -79,15 +79,15 @@ test('a strip’s blocks are set to the bottle’s, a slip is refused at its pad
   await expect(page.getByRole('heading', { name: 'Four pads' })).toBeVisible()
   await nothingSerious(page)
   await page.getByLabel('Name').fill('Pier strip')
-  const values = page.getByLabel('Values of its blocks, as on the bottle')
+  const values = page.getByLabel('Block values, as on the bottle')
   await values.nth(1).fill('6.8 7.2')
   await values.nth(1).fill('6.8 seven')
-  await page.getByRole('button', { name: 'Keep it so' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText(/holds something that is no number/)).toBeVisible()
   await values.nth(1).fill('6,8 7,2 7,8 8,4')
-  await page.getByRole('button', { name: 'Give its blocks the colours of my chart' }).nth(1).click()
+  await page.getByRole('button', { name: 'Enter my chart’s colours' }).nth(1).click()
   await page.getByLabel('Colour of 8,4').fill('#aa3355')
-  await page.getByRole('button', { name: 'Keep it so' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('link', { name: /^Pier strip/ })).toBeVisible()
   const top = page.getByRole('group', { name: 'pH' }).getByText('8.4', { exact: true })
   await expect(top).toHaveCSS('background-color', 'rgb(170, 51, 85)')
@@ -104,7 +104,7 @@ test('drops are counted, the factor applied in sight', async ({ page }) => {
   await expect(page.getByText('7 × 0.5 = 3.5 ppm')).toBeVisible()
   await page.getByRole('textbox', { name: 'pH' }).fill('7.5')
   await nothingSerious(page)
-  await page.getByRole('button', { name: 'Keep this test, 2 values' }).click()
+  await page.getByRole('button', { name: 'Save test, 2 values' }).click()
   await expect(page).toHaveURL(/dose$/)
   await page.goto(page.url().replace('dose', 'record'))
   await expect(
@@ -118,7 +118,7 @@ test('the demo’s strip carries its colours, and figures can still be typed', a
   await expect(
     page.getByRole('group', { name: 'Bromine' }).getByText('10', { exact: true }),
   ).toHaveCSS('background-color', 'rgb(67, 124, 97)')
-  await page.getByRole('link', { name: 'Type figures instead' }).click()
+  await page.getByRole('link', { name: 'Enter values instead' }).click()
   await expect(page.getByRole('textbox', { name: 'Bromine', exact: true })).toBeVisible()
 })
 
@@ -130,7 +130,7 @@ test('fill water is read on its own, per source', async ({ page }) => {
   await page.getByRole('textbox', { name: 'Calcium hardness' }).fill('320')
   await page.getByRole('textbox', { name: 'Iron' }).fill('0.4')
   await nothingSerious(page)
-  await page.getByRole('button', { name: 'Keep this reading' }).click()
+  await page.getByRole('button', { name: 'Save test' }).click()
   await expect(page).toHaveURL(/record$/)
   await expect(
     page.getByRole('listitem').getByText('Strip, well or bore: Hardness 320 ppm, Iron 0.40 ppm'),

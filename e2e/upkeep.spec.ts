@@ -13,11 +13,11 @@ test('the list: one tap ticks a chore, one is left out with a reason, and undo b
   await expect(tick).toBeVisible()
 
   const rinse = page.getByRole('listitem').filter({ hasText: 'Rinse the filter' }).first()
-  await rinse.getByText('How, and other answers').click()
-  await rinse.getByRole('button', { name: 'Leave it out' }).click()
+  await rinse.getByText('Instructions and options').click()
+  await rinse.getByRole('button', { name: 'Skip' }).click()
   await expect(rinse.getByText(/Why it is left out/)).toBeVisible()
-  await rinse.getByLabel('Why left out').fill('the spare set is in')
-  await rinse.getByRole('button', { name: 'Leave it out' }).click()
+  await rinse.getByLabel('Why skip it').fill('the spare set is in')
+  await rinse.getByRole('button', { name: 'Skip' }).click()
   await expect(page.getByText('filter rinse, skipped: the spare set is in').first()).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).first().click()
   clean()
@@ -91,11 +91,11 @@ test('a booking calendar becomes stays and soaks, once', async ({ page }) => {
     ),
   }
   await page.getByText('From a calendar file').click()
-  await page.getByRole('button', { name: 'Take them' }).click()
+  await page.getByRole('button', { name: 'Import' }).click()
   await expect(page.getByText('Calendar file: choose one first (.ics).')).toBeVisible()
   for (const sentence of ['1 stays taken.', '1 were here already.']) {
     await page.locator('input[type=file]').setInputFiles(file)
-    await page.getByRole('button', { name: 'Take them' }).click()
+    await page.getByRole('button', { name: 'Import' }).click()
     await expect(page.getByText(sentence)).toBeVisible()
     await expect(page.getByText('Event 2 is broken and was left out.')).toBeVisible()
   }
@@ -112,7 +112,7 @@ test.describe('on a phone, at night', () => {
     request,
   }) => {
     await page.goto(`${DEMO}/tubs/1/upkeep`)
-    await page.getByRole('button', { name: 'Make its address', exact: true }).click()
+    await page.getByRole('button', { name: 'Create a link', exact: true }).click()
     const link = page.getByRole('link', { name: /\/calendar\/[\w-]+\.ics$/ })
     await expect(link).toBeVisible()
     await nothingSerious(page)
@@ -134,20 +134,20 @@ test.describe('on a phone, at night', () => {
         page.getByRole('listitem').filter({ hasText: `${name} open ends` }),
       ).toBeVisible()
     }
-    await page.getByRole('button', { name: 'Red: Power is off: put it in' }).click()
-    await page.getByRole('button', { name: 'Red: Power is off: take it out' }).click()
-    const alarm = page.getByText(/No filter in the tub for/).first()
+    await page.getByRole('button', { name: 'Red: Power off: put in' }).click()
+    await page.getByRole('button', { name: 'Red: Power off: take out' }).click()
+    const alarm = page.getByText(/There’s been no filter in the tub for/).first()
     await expect(alarm).toBeVisible()
-    await page.getByRole('button', { name: 'Blue: Power is off: put it in' }).click()
+    await page.getByRole('button', { name: 'Blue: Power off: put in' }).click()
     await expect(alarm).toBeHidden()
-    await page.getByText('Put it to soak…').click()
+    await page.getByText('Start a soak…').click()
     await page.getByRole('radio', { name: 'Hot soak' }).check({ force: true })
     await page.getByRole('button', { name: /start the clock/ }).click()
     await expect(page.getByRole('timer', { name: 'Red: soak' })).toBeVisible()
     await page.reload()
     await expect(page.getByRole('timer', { name: 'Red: soak' })).toContainText('of 60 min')
-    await page.getByRole('button', { name: 'Red: Rinsed until it runs clear' }).click()
-    await page.getByRole('button', { name: 'Red: Hung up to dry' }).click()
+    await page.getByRole('button', { name: 'Red: Rinsed until clear' }).click()
+    await page.getByRole('button', { name: 'Red: Hung to dry' }).click()
     await expect(page.getByText(/hung up today/)).toBeVisible()
   })
 
@@ -155,16 +155,16 @@ test.describe('on a phone, at night', () => {
     page,
   }) => {
     await page.goto(`${DEMO}/tubs/1/upkeep?tubs=all`)
-    await page.getByRole('link', { name: 'Walk the list' }).click()
+    await page.getByRole('link', { name: 'Start' }).click()
     await expect(page).toHaveURL(/walk/)
     const heading = page.getByRole('heading', { level: 1 })
     const first = (await heading.textContent()) ?? ''
-    await page.getByRole('link', { name: 'Not now' }).click()
+    await page.getByRole('link', { name: 'Skip for now' }).click()
     await expect(heading).not.toHaveText(first)
     const second = (await heading.textContent()) ?? ''
     await page.reload()
     await expect(heading).toHaveText(second)
-    await page.getByRole('button', { name: 'Done, next' }).click()
+    await page.getByRole('button', { name: 'Mark done, next' }).click()
     await expect(heading).not.toHaveText(second)
     await page.getByRole('button', { name: 'Undo' }).first().click()
     await expect(heading).toHaveText(second)

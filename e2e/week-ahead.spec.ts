@@ -9,13 +9,13 @@ test('the week ahead says when the floor is reached, and why; a test is expected
   await expect(page.getByRole('heading', { level: 1 })).toContainText(/Free chlorine is expected/)
   await expect(page.getByRole('img', { name: /^pH: now .* eight in ten/ })).toBeVisible()
   await expect(
-    page.getByText(/falls about \d+ % a day here .* learnt from \d+ readings/),
+    page.getByText(/falls about \d+ % a day in this tub .* learnt from \d+ readings/),
   ).toBeVisible()
   await page.getByRole('textbox', { name: 'People' }).fill('40')
-  await page.getByRole('button', { name: 'Work it out' }).click()
+  await page.getByRole('button', { name: 'Calculate' }).click()
   await expect(page.getByText(/People: '40' was given; it can be 1 to 20/)).toBeVisible()
   await page.getByRole('textbox', { name: 'People' }).fill('6')
-  await page.getByRole('button', { name: 'Work it out' }).click()
+  await page.getByRole('button', { name: 'Calculate' }).click()
   await expect(page.getByRole('status').filter({ hasText: /below 3\.0 ppm/ })).toBeVisible()
   await page.goto(`${DEMO}/tubs/2/test?with=shop`)
   await expect(page.getByText(/expected \d\.\d \(\d\.\d to \d\.\d\)/).first()).toBeVisible()
@@ -32,7 +32,7 @@ test.describe('on a phone, at night', () => {
     await setUpTub(page, { name: 'Ahead', volume: '1000' })
     const base = page.url().replace(/\/test$/, '')
     await page.goto(`${base}/ahead`)
-    await expect(page.getByRole('heading', { name: 'No week ahead without a test.' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'A forecast needs a test.' })).toBeVisible()
     await page.getByRole('link', { name: 'Test the water' }).click()
     await page.goto(`${base}/test?with=shop`)
     await enterTest(page, { 'Free chlorine': '1', pH: '7.5', 'Total alkalinity': '90' })
@@ -87,7 +87,7 @@ test('once a tub has taught enough, a day-old reading is carried on by the estim
     page.getByText(/Free chlorine was last tested 30 hours ago. A new test is surer/),
   ).toBeVisible()
   await expect(page.getByRole('button', { name: /went in$/ }).first()).toBeVisible()
-  await page.getByRole('link', { name: 'One step a screen' }).click()
+  await page.getByRole('link', { name: 'Step by step' }).click()
   await expect(page.getByText(/A new test is surer than this plan/)).toBeVisible()
   await page.goto(`${base}/ahead?soaks=usual`)
   await expect(page.getByText(/the level falls about \d+ mm/)).toBeVisible()

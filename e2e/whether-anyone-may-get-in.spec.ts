@@ -104,7 +104,7 @@ test('an accident closes the tub on every place, until it is drained, cleaned an
 
   await page.goto(`${DEMO}/tubs/${id}/upkeep`)
   await page.getByRole('checkbox', { name: 'accident' }).check({ force: true })
-  await page.getByRole('button', { name: 'Keep this look' }).click()
+  await page.getByRole('button', { name: 'Save inspection' }).click()
   await page.goto(`${DEMO}/tubs/${id}/now`)
   await expect(page.getByRole('heading', { name: 'Closed. Drain and refill first.' })).toBeVisible()
   await nothingSerious(page)
@@ -113,7 +113,7 @@ test('an accident closes the tub on every place, until it is drained, cleaned an
     page.getByRole('heading', { name: 'Nothing goes in while the tub is closed.' }),
   ).toBeVisible()
   await page.goto(`${DEMO}/tubs/${id}/dose/session`)
-  await expect(page.getByRole('heading', { name: 'Closed. Nothing goes in.' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Closed. Don’t add anything.' })).toBeVisible()
 
   // A test lifts nothing of it.
   await page.goto(`${DEMO}/tubs/${id}/test?with=meter`)
@@ -122,10 +122,10 @@ test('an accident closes the tub on every place, until it is drained, cleaned an
   await expect(page.getByRole('heading', { name: 'Closed. Drain and refill first.' })).toBeVisible()
 
   await page.goto(`${DEMO}/tubs/${id}/record?add=water`)
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText(/cleaned and disinfected before this fill/)).toBeVisible()
-  await page.getByLabel('Yes, that is right').check()
-  await page.getByRole('button', { name: 'Keep as confirmed' }).click()
+  await page.getByLabel('Yes, that’s right').check()
+  await page.getByRole('button', { name: 'Save as confirmed' }).click()
   await expect(page.getByText('Drained and refilled').first()).toBeVisible()
   await place(page, 'Now').click()
   await expect(page.getByRole('heading', { name: 'Test first.' })).toBeVisible()

@@ -3,9 +3,9 @@
 /** Shown where a page failed; what was typed stays in its draft. */
 const Failure = ({ reset }: { error: Error; reset: () => void }) => (
   <main className="mx-auto max-w-[640px] px-5 py-20">
-    <h1 className="serif verdict">This page did not come through.</h1>
+    <h1 className="serif verdict">This page failed to load.</h1>
     <p className="mt-4 text-[18px]">
-      Nothing in the journal was lost, and drafts are kept in this browser.
+      Everything saved is safe, and drafts are still in this browser.
     </p>
     <button type="button" className="go mt-8" onClick={reset}>
       Try again

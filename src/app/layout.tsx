@@ -5,7 +5,7 @@ import './globals.css'
 
 export const metadata: Metadata = {
   title: { default: 'Pavrel', template: '%s · Pavrel' },
-  description: 'Test, dose and keep the water of a hot tub.',
+  description: 'Test, dose and look after the water of a hot tub.',
 }
 
 export const viewport: Viewport = {

@@ -1,6 +1,7 @@
 import { type AgendaItem, HOUR, MINUTE, type Quantity } from '@/core'
 import { choreName } from './choreText'
 import { CLOSURE_SHORT, formatClosure } from './closureWords'
+import { FEEDER_MOVES } from './programmeText'
 import { QUANTITY_NAMES } from './quantityNames'
 import { type DisplayPreferences, day, dayAndClock, formatStep, list, lowerFirst } from './words'
 
@@ -20,9 +21,9 @@ const quantityWords = (quantities: readonly Quantity[]) =>
 
 const SOAK_ADVICE = {
   closed: 'the tub is closed',
-  dose: 'dose before it, the sanitizer will be too low',
-  test: 'test before it',
-  ready: 'test before it',
+  dose: 'dose first, the sanitizer will be too low',
+  test: 'test first',
+  ready: 'test first',
 }
 
 export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences): AgendaWords => {
@@ -59,7 +60,7 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
     case 'water age':
       return {
         when: 'when you know',
-        what: 'Say on which day this water was put in, so that its age counts',
+        what: 'Enter the day the tub was last filled, so that its age is known',
         minutes,
         place: 'record?add=water',
       }
@@ -101,11 +102,11 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
         place: 'soak',
       }
     case 'feeder':
-      return { when: due, what: `At the feeder: ${item.move}`, minutes, place: 'programme' }
+      return { when: due, what: `Feeder: ${FEEDER_MOVES[item.move]}`, minutes, place: 'programme' }
     case 'refill':
       return {
         when: due,
-        what: 'Drain and refill: this water has had its time then',
+        what: 'Drain and refill: this water will be used up',
         minutes,
         place: 'refill',
       }

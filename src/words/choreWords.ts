@@ -19,13 +19,13 @@ export const formatInterval = (interval: Interval, preferences: DisplayPreferenc
   const parts = [
     ...(interval.days ? [interval.days === 1 ? 'every day' : `every ${interval.days} days`] : []),
     ...(interval.personHours
-      ? [`by ${plural(interval.personHours, 'person-hour', preferences)}`]
+      ? [`after ${plural(interval.personHours, 'person-hour', preferences)}`]
       : []),
     ...(interval.soakHours
-      ? [`by ${plural(interval.soakHours, 'hour', preferences)} with somebody in`]
+      ? [`after ${plural(interval.soakHours, 'hour', preferences)} of use`]
       : []),
     ...(interval.hoseLitres
-      ? [`by ${volume(interval.hoseLitres, preferences)} through the hose`]
+      ? [`after ${volume(interval.hoseLitres, preferences)} through the hose`]
       : []),
     ...(interval.shocks
       ? [
@@ -78,7 +78,7 @@ const countWords = (
       ...(interval.hoseLitres
         ? [`${volume(Math.max(0, interval.hoseLitres - so.hoseLitres), preferences)} left in it`]
         : []),
-    ].join(', ') || 'Counted'
+    ].join(', ') || 'Schedule'
   )
 }
 
@@ -89,34 +89,38 @@ export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): stri
   const last = lastDone === undefined ? '' : `Last done ${day(lastDone, preferences)}. `
   const guests =
     stay && why !== 'stay'
-      ? ` ${stay.kind === 'guests' ? 'Guests are in then: ask them for a time.' : 'Nobody is there then.'}`
+      ? ` ${stay.kind === 'guests' ? 'Guests are there then: ask them for a time.' : 'Nobody is there then.'}`
       : ''
   const reason = (): string => {
     switch (why) {
       case 'load':
         if (interval.personHours && personHours >= interval.personHours)
-          return `Brought forward: ${plural(personHours, 'person-hour', preferences)} since.`
+          return `Brought forward: ${plural(personHours, 'person-hour', preferences)} since then.`
         if (interval.shocks && shocks >= interval.shocks)
-          return `${plural(shocks, 'shock', preferences)} since.`
-        return interval.hoseLitres ? 'It has had its litres.' : 'Brought forward by bathing.'
+          return `${plural(shocks, 'shock', preferences)} since then.`
+        return interval.hoseLitres
+          ? 'It has filtered its rated volume.'
+          : 'Brought forward by heavy use.'
       case 'count':
-        return `${countWords(item, preferences)}; at this pace about then.`
+        return `${countWords(item, preferences)}; at this rate, due about then.`
       case 'sign':
         return `Brought forward: ${sign ?? 'something was seen'}.`
       case 'quiet':
-        return 'Nobody was in since, so it can wait longer.'
+        return 'No one has used the tub since, so it can wait.'
       case 'postponed':
         return `Moved to ${day(due, preferences)}.`
       case 'drain':
-        return interval.drain === 'before' ? 'Before the water is due to go.' : 'With the drain.'
+        return interval.drain === 'before'
+          ? 'Before the water is due for replacement.'
+          : 'With the drain.'
       case 'season':
-        return 'Its season opens then.'
+        return 'Its season starts then.'
       case 'stay':
         return stay?.kind === 'guests'
-          ? `Kept clear of ${stay.title}.`
-          : 'Moved to when somebody is there.'
+          ? `Moved to avoid ${stay.title}.`
+          : 'Moved to when someone is there.'
       case 'never noted':
-        return 'Not noted yet, so counted from the first entry here.'
+        return 'Never logged, so counted from the first entry.'
       case 'rhythm':
         return `${upperFirst(formatInterval(interval, preferences))}.`
     }
@@ -151,7 +155,7 @@ export const formatStanding = (standing: FilterStatus, preferences: DisplayPrefe
     case 'rinsing':
       return 'rinsed, wet'
     case 'drying':
-      return `hung up ${day(since, preferences)}, dry by ${day(until ?? since, preferences)}`
+      return `hung to dry ${day(since, preferences)}, dry by ${day(until ?? since, preferences)}`
     case 'ready':
       return `dry since ${day(since, preferences)}`
     case 'retired':
@@ -168,7 +172,7 @@ export const formatFilterLife = (
   const used = `${days < 2 ? `${formatNumber(hoursInWater, 0, preferences)} hours` : `${formatNumber(days, 0, preferences)} days`} in water, ${plural(rinses, 'rinse', preferences)}, ${plural(soaks, 'soak', preferences)}`
   if (state === 'retired') return used
   return replace
-    ? `${used}. Replace it: ${replace === 'not white' ? 'it does not come white any more' : replace === 'torn filter' ? 'it is torn' : replace}.`
+    ? `${used}. Replace it: ${replace === 'not white' ? 'it no longer rinses white' : replace === 'torn filter' ? 'it is torn' : replace}.`
     : `${used}; about ${formatNumber(daysLeft, 0, preferences)} days of its life left`
 }
 

@@ -26,11 +26,11 @@ export interface ClosureWords {
 export const CLOSURE_SHORT: Record<ClosureCode, string> = {
   accident: 'accident',
   'someone unwell': 'someone unwell',
-  'incompatible sanitizers': 'two sanitizers that ruin each other',
+  'incompatible sanitizers': 'incompatible sanitizers',
   'flush in the water': 'pipe flush in the water',
   'refill under way': 'refill under way',
-  'people in': 'people in it',
-  'no filter': 'no filter in it',
+  'people in': 'people in the tub',
+  'no filter': 'no filter',
   'too hot': 'too hot',
   'dose mixing': 'mixing',
   cloudy: 'not clear',
@@ -83,15 +83,15 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
       }
     case 'incompatible sanitizers':
       return {
-        why: `${upperFirst(PRODUCTS[closure.product].commonName)} went in ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
+        why: `${upperFirst(PRODUCTS[closure.product].commonName)} was added ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
         lift: 'Add nothing more. Flush the pipes, drain, clean and refill.',
         action: REFILL,
       }
     case 'flush in the water':
       return {
-        why: `Pipe flush went in ${since}. It is not for skin.`,
+        why: `Pipe flush was added ${since}. It is not for skin.`,
         lift: 'Drain and refill.',
-        action: { place: 'refill', label: 'Go to the refill' },
+        action: { place: 'refill', label: 'Go to Refill' },
       }
     case 'refill under way':
       return {

@@ -40,7 +40,7 @@ export const KIND_WORDS: Record<EntryKind, string> = {
 
 /** What was last done to the journal, as the undo line says it. */
 export const CHANGE_WORDS = {
-  added: 'Kept',
+  added: 'Saved',
   corrected: 'Corrected',
   deleted: 'Deleted',
   undone: 'Undone',
@@ -58,8 +58,8 @@ export const FILTER_ACT_WORDS: Record<FilterAct, string> = {
   'put in': 'put in the tub',
   'take out': 'taken out',
   rinse: 'rinsed',
-  soak: 'put to soak',
-  dry: 'hung up to dry',
+  soak: 'started soaking',
+  dry: 'hung to dry',
   ready: 'dry and ready',
   retire: 'thrown away',
 }
@@ -85,7 +85,7 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
           ? ` (planned ${dose(product, plannedGrams, preferences)})`
           : ''
       const override = entry.body.override
-        ? `; in spite of the caution: ${entry.body.override.reason}`
+        ? `; despite the caution: ${entry.body.override.reason}`
         : ''
       return `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}${planned}${override}`
     }
@@ -140,7 +140,7 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
     }
     case 'look': {
       const { signs, note } = entry.body
-      return `${signs.length === 0 ? 'Looked well' : list(signs)}${note ? `: ${note}` : ''}`
+      return `${signs.length === 0 ? 'Looked fine' : list(signs)}${note ? `: ${note}` : ''}`
     }
     case 'filter': {
       const { name, act, recipe, seen } = entry.body

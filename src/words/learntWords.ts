@@ -40,30 +40,28 @@ export const formatExplain = (view: TubView, preferences: DisplayPreferences): s
   const lines: string[] = []
   if (learnt.readings < FEW)
     lines.push(
-      `${learnt.readings === 0 ? 'No reading has' : `Only ${learnt.readings} readings have`} been kept, so rates are those of any tub with this programme.`,
+      `${learnt.readings === 0 ? 'No test has' : `Only ${learnt.readings} readings have`} been saved, so the rates are typical for this programme.`,
     )
   else {
     lines.push(
-      `${name} falls about ${n(percentADay(loss.median))} % a day here (${n(percentADay(loss.low))} to ${n(percentADay(loss.high))}), learnt from ${learnt.readings} readings${feeder ? `; what the ${feeder} feeds is taken off` : ''}.`,
+      `${name} falls about ${n(percentADay(loss.median))} % a day in this tub (${n(percentADay(loss.low))} to ${n(percentADay(loss.high))}), learnt from ${learnt.readings} readings${feeder ? `, not counting what the ${feeder} adds` : ''}.`,
     )
     if (sanitizer === 'freeChlorine' || sanitizer === 'bromine')
       lines.push(
-        `A person uses up about ${metric(demand.median, 'g', preferences)} of chlorine or its like an hour (${metric(demand.low, 'g', preferences)} to ${metric(demand.high, 'g', preferences)}).`,
+        `A person uses up about ${metric(demand.median, 'g', preferences)} of chlorine (or equivalent) an hour (${metric(demand.low, 'g', preferences)} to ${metric(demand.high, 'g', preferences)}).`,
       )
     lines.push(
       transfer.median > 1.25
-        ? `pH climbs faster here than in most tubs: ${n(transfer.median, 1)} times the usual loss of carbon dioxide.`
+        ? `pH rises faster here than in most tubs: ${n(transfer.median, 1)} times the usual loss of carbon dioxide.`
         : transfer.median < 0.8
-          ? `pH climbs more slowly here than in most tubs: ${n(transfer.median, 1)} times the usual loss of carbon dioxide.`
-          : 'pH climbs here about as in most tubs.',
+          ? `pH rises more slowly here than in most tubs: ${n(transfer.median, 1)} times the usual loss of carbon dioxide.`
+          : 'pH rises about as in most tubs.',
     )
   }
   lines.push(...weekWords(view, preferences))
   const read = estimate.quantities[sanitizer].lastReading
   if (read && now - read.at > DAY)
-    lines.push(
-      `The last reading of it is from ${day(read.at, preferences)}; since then it is modelled.`,
-    )
+    lines.push(`The last test was on ${day(read.at, preferences)}; estimated since then.`)
   const people = journal
     .filter(isKind('soak'))
     .filter(({ at }) => read && at > read.at)
@@ -73,7 +71,7 @@ export const formatExplain = (view: TubView, preferences: DisplayPreferences): s
   const rinsed = journal.find(cleansFilter)
   if (rinsed && now - rinsed.at > 10 * DAY)
     lines.push(
-      `The filter has not been rinsed for ${n((now - rinsed.at) / DAY)} days, which eats sanitizer.`,
+      `The filter has not been rinsed for ${n((now - rinsed.at) / DAY)} days; a dirty filter uses up sanitizer.`,
     )
   return lines
 }
@@ -102,7 +100,7 @@ const weekWords = (view: TubView, preferences: DisplayPreferences): string[] => 
     last.personHours > ALIKE * before.personHours && ratio > ALIKE
       ? `: ${n(last.personHours)} person-hours in it, against ${before.personHours > 0.05 ? n(before.personHours) : 'none'}`
       : last.personHours < before.personHours && ratio > ALIKE
-        ? ', with no more people in it: waste, a dirty filter or warmer water'
+        ? ', with no more people in the tub: waste, a dirty filter or warmer water'
         : ''
   return [`${used}${beside}${load}.`]
 }
@@ -117,7 +115,7 @@ export const formatOdd = (
     .slice(-3)
     .map(({ entryId, quantity, read, expected, standardDeviation, at }) => ({
       id: entryId,
-      words: `${QUANTITY_NAMES[quantity]} ${amount(quantity, read, preferences)} on ${day(at, preferences)}: expected about ${figure(quantity, expected, preferences)} ± ${figure(quantity, standardDeviation, preferences)}. Something is missing in the journal, or it was misread; it counts less.`,
+      words: `${QUANTITY_NAMES[quantity]} ${amount(quantity, read, preferences)} on ${day(at, preferences)}: expected about ${figure(quantity, expected, preferences)} ± ${figure(quantity, standardDeviation, preferences)}. Something isn’t logged, or it was misread, so it carries less weight.`,
     }))
 
 /** "expected 7.6 (7.4 to 7.8)" */
@@ -142,8 +140,8 @@ export const formatFloorAt = (
   const name = QUANTITY_NAMES[quantity]
   const edge = `${figure(quantity, low, preferences)} ${QUANTITY[quantity].unit}`
   const first = points[0]
-  if (!first) return `${name} was never read in this water.`
-  if (first.median < low) return `${name} is expected to be below ${edge} already.`
+  if (!first) return `${name} has never been tested in this water.`
+  if (first.median < low) return `${name} is probably below ${edge} already.`
   const { early, middle } = floorAt
   const late = floorAt.late === undefined ? 'after this week' : day(floorAt.late, preferences)
   if (middle === undefined)
@@ -165,7 +163,7 @@ export const formatLevel = (
     airCelsius.high - airCelsius.low < 1
       ? degrees(airCelsius.low, preferences)
       : `${degrees(airCelsius.low, preferences)} to ${degrees(airCelsius.high, preferences)}`
-  return `By next week the level falls about ${metric(Math.round(millimetres), 'mm', preferences)} if people come as in the last four weeks: ${volume(evaporatedLitres, preferences)} evaporate, ${volume(carriedLitres, preferences)} go out with bathers. Air ${air}, ${source === 'simulated' ? 'practice weather, made up' : source}.`
+  return `By next week the level will drop about ${metric(Math.round(millimetres), 'mm', preferences)} at the current rate of use: ${volume(evaporatedLitres, preferences)} evaporates, ${volume(carriedLitres, preferences)} leaves with bathers. Air ${air}, ${source === 'simulated' ? 'practice weather, made up' : source}.`
 }
 
 /** What a plan starts from where it is not the last test alone: "Bromine and pH by the estimate, learnt from 160 readings". */
@@ -184,13 +182,13 @@ export const formatStartsFrom = (
   )
   const list =
     named.length > 1 ? `${named.slice(0, -1).join(', ')} and ${named.at(-1)}` : (named[0] ?? '')
-  return `${list} by the estimate, learnt from ${formatNumber(modelledFrom, 0, preferences)} readings of this tub.`
+  return `${list} estimated from ${formatNumber(modelledFrom, 0, preferences)} readings of this tub.`
 }
 
 /** Where a plan stands on a reading that is too old for anybody to get in by. */
 export const formatOldReading = ({ verdict, plan }: TubView): string | undefined => {
   const old = verdict.closures.find((one) => one.code === 'test too old' && !one.unsure)
   return old?.code === 'test too old' && plan.steps.length > 0
-    ? `${QUANTITY_NAMES[old.quantity]} was last tested ${Math.round(old.ageHours)} hours ago. A new test is surer than this plan, and nobody gets in without one.`
+    ? `${QUANTITY_NAMES[old.quantity]} was last tested ${Math.round(old.ageHours)} hours ago. A new test is more reliable than this plan, and nobody gets in without one.`
     : undefined
 }

@@ -1,21 +1,21 @@
 import { type PadProblem, type PadReading, type PictureProblem, QUANTITY } from '@/core'
 /** What is wrong with a picture, and what to do. */
 export const PICTURE_WORDS: Record<PictureProblem, string> = {
-  'see-through': 'The picture is see-through where the strip lies. Use it as the camera took it.',
+  'see-through': 'The picture is transparent where the strip is. Use the original photo.',
   'no plastic':
-    'Between the rings there should be pads with white plastic between them. Lay the rings on the middles of the first and the last pad, or take the picture again.',
+    'There should be pads with white plastic in between the rings. Place the rings on the centres of the first and last pads, or retake the picture.',
   'wrong strip':
-    'These colours are not on this strip’s chart. Is it this strip, and the right way round? A strong tint of the light does the same.',
-  dark: 'It is too dark to tell the colours apart. Take it again in daylight, out of the sun.',
-  'too bright': 'The white plastic is burnt out. Take it again with less light on the strip.',
-  cast: 'The light is too coloured to be taken out. Take it again in daylight or by a white lamp.',
-  blurred: 'The picture is not sharp. The colours count all the same; look at them twice.',
+    'These colours aren’t on this strip’s chart. Is it the right strip, the right way round? Strongly tinted light can cause this, too.',
+  dark: 'It’s too dark to tell the colours apart. Retake it in daylight, out of the sun.',
+  'too bright': 'The white plastic is overexposed. Retake it with less light on the strip.',
+  cast: 'The light is too tinted to correct. Retake it in daylight or white light.',
+  blurred: 'The picture isn’t sharp. The colours still count; double-check them.',
 }
 
 export const PAD_WORDS: Record<PadProblem, string> = {
-  glare: 'a lamp is mirrored on it: tilt the strip and take it again',
-  shadow: 'a shadow falls across it',
-  strange: 'its colour is not on the chart',
+  glare: 'a lamp is reflected in it: tilt the strip and retake it',
+  shadow: 'there’s a shadow on it',
+  strange: 'its colour isn’t on the chart',
 }
 
 /** "between 7.4 and 7.8": the blocks on either side of a value. */
@@ -35,7 +35,7 @@ export const blocksAround = (
 
 /** Stated to the nearest five in a hundred: finer would claim more than it knows. */
 export const formatSure = ({ sure }: PadReading): string =>
-  sure < 0.5 ? 'hardly sure' : `${Math.min(95, 5 * Math.round(20 * sure))} % sure`
+  sure < 0.5 ? 'uncertain' : `${Math.min(95, 5 * Math.round(20 * sure))} % sure`
 
 /** The figure that goes into the field: what a strip can show, no finer. */
 export const photoFigure = ({ quantity, value }: PadReading): string =>

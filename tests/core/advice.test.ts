@@ -123,7 +123,7 @@ test('states: unknown, stale, low, high, drifting, in band', () => {
   expect(state(journal(tested(NOW - 2 * DAY, fine)))).toBe('stale')
   expect(state(journal(tested(NOW, { ...fine, freeChlorine: 2 })))).toBe('low')
   expect(state(journal(tested(NOW, { ...fine, freeChlorine: 6 })))).toBe('high')
-  expect(state(journal(tested(NOW, fine)))).toBe('in band')
+  expect(state(journal(tested(NOW, fine)))).toBe('in range')
   expect(state(journal(tested(NOW - 18 * HOUR, { ...fine, freeChlorine: 3.7 })))).toBe('drifting')
 })
 

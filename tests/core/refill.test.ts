@@ -208,7 +208,7 @@ describe('the schedule', () => {
             return
           }
           expect(back.ready).toBeLessThanOrEqual(readyBy)
-          // The same start counted forward is the same day, and a quarter of an hour later it would not be ready.
+          // The same start counting forward is the same day, and a quarter of an hour later it would not be ready.
           const first = Math.floor(back.start / (15 * MINUTE)) * 15 * MINUTE
           expect(scheduleForward(stages, first, constraints).ready).toBeLessThanOrEqual(readyBy)
           const end = new Map(back.scheduled.map((one) => [one.stage.id, one.end]))

@@ -347,7 +347,7 @@ describe('figures of the trade (common practice)', () => {
   test('every programme has words for its days, its weeks and an absence', () => {
     for (const { id } of PROGRAMMES) {
       const tub = tubWith(id)
-      for (const line of Object.values<string>(routineText(tub, feederOf(id))))
+      for (const line of Object.values({ ...routineText(tub, feederOf(id)) }))
         expect(line.length).toBeGreaterThan(15)
       for (const days of [7, 14, 45]) {
         const lines = awayAdvice(tub, days).map(formatAway)

@@ -107,7 +107,7 @@ describe('rules of their own', () => {
       chore: { text: { name: 'Oil the steps' } },
     })
   })
-  test('by hours soaked, by litres through the hose, and by every third shock', () => {
+  test('by hours in use, by litres through the hose, and by every third shock', () => {
     const rules = [
       rule('own-1', { interval: { soakHours: 3 } }),
       rule('own-2', { interval: { hoseLitres: 2.5 * tub.volumeLitres } }),

@@ -51,7 +51,7 @@ const set = (at: string, more: Fields = {}) =>
 const tick = (stage: string, what: string, at: number, more: Fields = {}) =>
   tickStage(store, tub, { stage, what, ...more }, at)
 
-test('a day is set, counted back, moved and put aside', () => {
+test('a day is set, counting back, moved and put aside', () => {
   expect(set('2026-05-23T18:00').ok).toBe(true)
   const { row, schedule } = view()
   expect(row?.at).toBe(Date.UTC(2026, 4, 23, 16))

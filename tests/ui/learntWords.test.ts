@@ -72,6 +72,6 @@ test('why: what a week used beside the week before', () => {
 test('the level is told in millimetres and litres with where the air comes from', () => {
   const level = levelAhead([], NOW, () => assumedWeather(10), 2.5, 38)
   expect(formatLevel(level, 'assumed', preferences)).toMatch(
-    /falls about \d mm if people come as in the last four weeks: 1\d L evaporate, 0 L go out with bathers\. Air 10.* °C, assumed\./,
+    /falls about \d mm at the current rate of use: 1\d L evaporate, 0 L go out with bathers\. Air 10.* °C, assumed\./,
   )
 })

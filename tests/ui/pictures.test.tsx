@@ -43,7 +43,7 @@ describe('the water column', () => {
   })
   test('says how old the evidence is', () => {
     expect(text(markup)).toContain('Strip, today 6 min')
-    expect(text(markup)).toContain('age not known')
+    expect(text(markup)).toContain('age unknown')
   })
   test('without a reading shows dashes and no whisker', () => {
     const empty = viewOf('granular chlorine', [], NOW)
@@ -162,7 +162,7 @@ describe('a step', () => {
       'Total alkalinity, ppm',
       'Calcium hardness, ppm',
       'Dissolved solids, ppm',
-      'Scale or bite (calcite index)',
+      'Scaling or corrosive (calcite index)',
     ])
     const markup = html(<EffectTable rows={rows} caption="All" preferences={given.preferences} />)
     expect(count(markup, /scope="row"/g)).toBe(rows.length)

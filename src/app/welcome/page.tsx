@@ -31,10 +31,10 @@ const Welcome = async () => {
           Back to the tub
         </Link>
       )}
-      <h1 className="serif verdict">{tubs.length > 0 ? 'Another tub.' : 'First, the tub.'}</h1>
+      <h1 className="serif verdict">{tubs.length > 0 ? 'Add a tub' : 'First, your tub'}</h1>
       <p className="mt-4 mb-8 max-w-[56ch] text-[18px]">
-        Its volume decides every dose; the rest can be changed at any time. Then one test, and the
-        first plan is there.
+        Its volume determines every dose; you can change the rest at any time. Then test once to get
+        your first plan.
       </p>
       <TubForm
         action={setUpTub}

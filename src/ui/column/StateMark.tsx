@@ -1,11 +1,11 @@
 import type { QuantityState } from '@/core'
 export const STATE_WORDS: Record<QuantityState, string> = {
-  'in band': 'in band',
+  'in band': 'in range',
   drifting: 'drifting',
   low: 'low',
   high: 'high',
   stale: 'stale',
-  unknown: 'not read',
+  unknown: 'not tested',
 }
 
 /** Colour is the third voice, after shape and word. */

@@ -194,7 +194,7 @@ export const WaterColumn = ({
                 {estimate.filledAt ? `Water, from ${day(estimate.filledAt, preferences)}` : 'Water'}
               </dt>
               <dd className="font-semibold">
-                {estimate.filledAt ? shortDuration(now - estimate.filledAt) : 'age not known'}
+                {estimate.filledAt ? shortDuration(now - estimate.filledAt) : 'age unknown'}
               </dd>
             </div>
           </dl>

@@ -282,7 +282,7 @@ export const BalanceMap = ({
             strokeWidth={3}
             paintOrder="stroke"
           >
-            {supposed ? 'if read' : known ? 'now' : 'assumed'}:{' '}
+            {supposed ? 'if tested' : known ? 'now' : 'assumed'}:{' '}
             {formatNumber(start.totalAlkalinityPpm, 0, preferences)}, pH{' '}
             {formatNumber(start.pH, 2, preferences)}
           </text>
@@ -315,7 +315,7 @@ export const BalanceMap = ({
         <g
           role="button"
           tabIndex={0}
-          aria-label={`What if: ${pointWords(handle, preferences)}. Arrow keys carry the ring, with Shift in large steps; Escape puts it back.`}
+          aria-label={`What if: ${pointWords(handle, preferences)}. Arrow keys move the ring, with Shift in larger steps; Escape resets it.`}
           className="ring-handle"
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId)
@@ -336,7 +336,7 @@ export const BalanceMap = ({
         </g>
       </svg>
       {other && !supposed && (
-        <p className="note mt-1 text-muted">Long dashes: the same, in the other order.</p>
+        <p className="note mt-1 text-muted">Long dashes: the same steps in the other order.</p>
       )}
       <WhatIf
         water={state.water}

@@ -8,7 +8,7 @@ export const DoseSheet = ({ text }: { text: string }) => {
   return (
     <p className="flex flex-wrap items-center gap-x-6 print:hidden">
       <button type="button" className="quiet" onClick={() => window.print()}>
-        Print this sheet
+        Print
       </button>
       <button
         type="button"
@@ -22,13 +22,13 @@ export const DoseSheet = ({ text }: { text: string }) => {
           }
         }}
       >
-        Copy it as text
+        Copy as text
       </button>
       <span role="status" className="small text-muted">
         {copied === 'yes'
           ? 'Copied.'
           : copied === 'no'
-            ? 'The browser does not allow it here.'
+            ? 'Your browser doesn’t allow copying here.'
             : ''}
       </span>
     </p>

@@ -32,10 +32,10 @@ export const OverdoseHelp = ({
   return (
     <section aria-labelledby="overdose" className="max-w-[62ch]">
       <h2 id="overdose" className="head">
-        {name} is over its range: {formatNumber(value, 1, preferences)} ±{' '}
+        {name} is above its range: {formatNumber(value, 1, preferences)} ±{' '}
         {formatNumber(standardDeviation, 1, preferences)} ppm
       </h2>
-      {stayOut && <p className="safety mt-2">Nobody in until it has come down.</p>}
+      {stayOut && <p className="safety mt-2">Keep out until it has come down.</p>}
       <ul className="small mt-1">
         <li className="border-hair border-t py-1.5">
           <b>Let it fall.</b>{' '}
@@ -44,17 +44,17 @@ export const OverdoseHelp = ({
             : 'Close the feeder and leave the cover open; test tomorrow.'}
         </li>
         <li className="border-hair border-t py-1.5">
-          <b>Or replace water.</b> {volume(replaceFraction * tub.volumeLitres, preferences)} out and
-          fresh in brings it to {amount(quantity, top, preferences)} at once, and everything else
-          down with it.
+          <b>Or replace some water.</b> {volume(replaceFraction * tub.volumeLitres, preferences)}{' '}
+          drained and refilled brings it to {amount(quantity, top, preferences)} right away, and
+          lowers everything else too.
         </li>
         {remover && first !== undefined && (
           <li className="border-hair border-t py-1.5">
-            <b>Or chlorine remover, if it cannot wait.</b> Begin with{' '}
+            <b>Or use chlorine remover, if it can’t wait.</b> Begin with{' '}
             {dose(REMOVER, first, preferences)} of thiosulfate crystals, wait{' '}
-            {handlingOf(REMOVER).waitMinutes} minutes, test. It could take up to{' '}
+            {handlingOf(REMOVER).waitMinutes} minutes, then test. It could take up to{' '}
             {dose(REMOVER, roundToMeasure(REMOVER, remover.most), preferences)}: how far it reacts
-            depends on pH. What is too much eats the next dose. {CAUTIONS[REMOVER].join(' ')}
+            depends on pH. Any excess uses up your next dose. {CAUTIONS[REMOVER].join(' ')}
           </li>
         )}
       </ul>

@@ -1,6 +1,7 @@
 import { doseUnit, type Instant, type PlanStep, PRODUCTS, shownDose, waitBefore } from '@/core'
 import type { Fields } from '@/server/form'
 import type { TubView } from '@/server/views'
+import { Explained } from '@/ui/words/Explained'
 import { formatStepReason } from '@/words/adviceText'
 import { ALWAYS, formatWait, stepCautions } from '@/words/handlingText'
 import { formatHand, scoopsOf } from '@/words/planWords'
@@ -140,7 +141,9 @@ export const PlanStepView = ({
       <div className="mt-2">
         <Signs jets={step.jets} cover={step.cover} />
       </div>
-      <p className="mt-2 max-w-[52ch] text-muted">{formatStepReason(step.why, preferences)}</p>
+      <p className="mt-2 max-w-[52ch] text-muted">
+        <Explained text={formatStepReason(step.why, preferences)} />
+      </p>
       <Cautions step={step} first={turn} />
       {turn && waiting && (
         <div className="mt-4 flex items-center gap-5 print:hidden">
@@ -151,9 +154,9 @@ export const PlanStepView = ({
             label="Wait before this step"
           />
           <div>
-            <p className="font-semibold text-[18px]">Not in the water yet.</p>
+            <p className="font-semibold text-[18px]">Not yet.</p>
             <p className="max-w-[36ch]">
-              The {PRODUCTS[waiting.product].commonName} is mixing; this may go in at{' '}
+              The {PRODUCTS[waiting.product].commonName} is mixing; you can add this at{' '}
               <b>{clock(waiting.until, preferences)}</b>.
             </p>
           </div>

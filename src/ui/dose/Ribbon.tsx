@@ -299,7 +299,7 @@ export const Ribbon = ({
   const { ageHours = Number.POSITIVE_INFINITY } = estimate.quantities[sanitizer]
   // A day after its reading only what this tub has taught carries on, and not for ever.
   const points = simple || ageHours <= DOSED_BY_HOURS ? (foreseen ?? simple) : undefined
-  const old = simple ? '' : `by the estimate, last read ${Math.round(ageHours)} hours ago; `
+  const old = simple ? '' : `estimated, last tested ${Math.round(ageHours)} hours ago; `
   const name = QUANTITY_SHORT_NAMES[sanitizer]
   if (!points)
     return (
@@ -319,13 +319,13 @@ export const Ribbon = ({
     : `above ${low} ppm for two days`
   const { mean } = lossOf(tub)
   const feeder = feederOf(tub.programme)
-  const holds = !foreseen && mean === 0 && feeder ? ` and the ${feeder} holds` : ''
+  const holds = !foreseen && mean === 0 && feeder ? ` and the ${feeder} holds the level` : ''
   const people =
     foreseen && view.planned.length > 0 ? 'with the planned soaks' : 'if nobody gets in'
   const shut = view.verdict.closures.find((one) => !waterCareOpens(one))
   const say = shut
-    ? `closed (${CLOSURE_SHORT[shut.code]}): no hour is ready until that is lifted`
-    : `${old}${rises.length > 0 ? `with the plan carried out, ${people}` : people}${holds}: ${
+    ? `closed (${CLOSURE_SHORT[shut.code]}): no time is ready until that changes`
+    : `${old}${rises.length > 0 ? `if you follow the plan, ${people}` : people}${holds}: ${
         (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
       }`
   const { closures } = view.verdict

@@ -105,14 +105,13 @@ export const SessionKeeper = ({
       {Math.abs(clockOff) > CLOCK_TOLERANCE && (
         <p role="alert" className="safety mb-3 text-ink">
           This device’s clock is {duration(Math.abs(clockOff))}{' '}
-          {clockOff > 0 ? 'ahead of' : 'behind'} the one that keeps the journal. The times of day
-          here are the journal’s; count waits by them.
+          {clockOff > 0 ? 'ahead of' : 'behind'} the server’s. Times on this page are the server’s;
+          go by them for waits.
         </p>
       )}
       {away && (
         <p role="status" className="mb-3 font-medium text-amber-ink">
-          The server does not answer just now. What was kept is kept; this page goes on when it is
-          back.
+          Can’t reach the server. Everything saved is safe; this page continues when it’s back.
         </p>
       )}
       {waits && asked === 'default' && (
@@ -121,10 +120,10 @@ export const SessionKeeper = ({
           className="quiet"
           onClick={async () => setAsked(await Notification.requestPermission())}
         >
-          Tell me when the wait is over
+          Notify me when the wait is over
         </button>
       )}
-      {waits && asked === 'granted' && <p>A notice will come when the wait is over.</p>}
+      {waits && asked === 'granted' && <p>You’ll get a notification when the wait is over.</p>}
     </div>
   )
 }

@@ -7,6 +7,7 @@ import {
   type WaterReading,
 } from '@/core'
 import type { TubRow } from '@/store/tubs'
+import { Explained } from '@/ui/words/Explained'
 import { formatCalculationLabel, formatLasting } from '@/words/adviceText'
 import { metric } from '@/words/inUnits'
 import { USUAL_STRENGTH } from '@/words/productText'
@@ -55,8 +56,8 @@ const Working = ({ step, preferences }: { step: PlanStep; preferences: DisplayPr
       {step.kind === 'add'
         ? `From molar masses, with ${PRODUCTS[step.product].commonName} taken as ${USUAL_STRENGTH[step.product]}. Alkalinity and pH are solved together from the carbonate equilibrium at the tub’s temperature.`
         : step.kind === 'aerate'
-          ? 'CO₂ leaves until it balances with the air; the rate is an assumption, so test at the end.'
-          : 'What stays of each quantity is its share of the old water and of the fill water together.'}
+          ? 'CO₂ escapes until it balances with the air. The rate is assumed, so test at the end.'
+          : 'Each result mixes the share of old water with the share of fill water.'}
     </p>
   </dl>
 )
@@ -90,7 +91,7 @@ export const effectRows = (tub: TubRow, before: WaterReading, after: WaterReadin
     row('Calcium hardness, ppm', 0, (water) => water.calciumHardnessPpm),
     ...(bromine ? [] : [row('Stabiliser, ppm', 1, (water) => water.cyanuricAcidPpm)]),
     row('Dissolved solids, ppm', 0, (water) => water.totalDissolvedSolidsPpm),
-    row('Scale or bite (calcite index)', 2, calciteSaturationIndex),
+    row('Scaling or corrosive (calcite index)', 2, calciteSaturationIndex),
   ]
 }
 
@@ -164,7 +165,9 @@ export const StepDetails = ({
         preferences={preferences}
       />
       {step.lasting && (
-        <p className="small max-w-[52ch]">{formatLasting(step.lasting, preferences)}</p>
+        <p className="small max-w-[52ch]">
+          <Explained text={formatLasting(step.lasting, preferences)} />
+        </p>
       )}
     </div>
   </details>

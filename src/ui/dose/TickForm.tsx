@@ -5,9 +5,9 @@ import { type Action, DraftForm, FieldNote } from '../form/draft'
 import { TextInput } from '../form/inputs'
 
 const TICKS = {
-  amount: { label: 'Really added', done: (amount: string) => `${amount} went in` },
-  minutes: { label: 'Really run', done: (minutes: string) => `${minutes} are done` },
-  percent: { label: 'Really replaced', done: (share: string) => `${share} are replaced` },
+  amount: { label: 'Amount actually added', done: (amount: string) => `Mark ${amount} added` },
+  minutes: { label: 'Time actually run', done: (minutes: string) => `Mark ${minutes} done` },
+  percent: { label: 'Share actually replaced', done: (share: string) => `Mark ${share} replaced` },
 }
 
 export type TickedBy = keyof typeof TICKS
@@ -40,9 +40,9 @@ export const TickForm = ({
         className={turn ? 'go mt-3 w-full sm:w-auto' : 'plain mt-3'}
       >
         {pending
-          ? 'Writing…'
+          ? 'Saving…'
           : asked
-            ? 'Keep as confirmed'
+            ? 'Save as confirmed'
             : TICKS[what].done(`${fields[what] || '…'} ${unit}`)}
       </button>
     )}
@@ -51,7 +51,7 @@ export const TickForm = ({
       <TextInput name={what} label={TICKS[what].label} unit={unit} decimal />
     </div>
     {['product', 'wait', 'people'].map((name) => (
-      <FieldNote key={name} name={name} yes="It went in all the same" reason />
+      <FieldNote key={name} name={name} yes="I added it anyway" reason />
     ))}
   </DraftForm>
 )

@@ -33,13 +33,13 @@ const Way = ({
       {caution && <p className="small font-medium text-madder">{caution}</p>}
     </div>
     {chosen ? (
-      <b className="small flex min-h-11 items-center text-spruce">as planned</b>
+      <b className="small flex min-h-11 items-center text-spruce">current plan</b>
     ) : (
       <PostButton
         action={action}
         hidden={{ tub: String(tubId), asks, value }}
-        label="Plan so"
-        title={`Plan so: ${label}`}
+        label="Choose this"
+        title={`Choose this: ${label}`}
       />
     )}
   </li>
@@ -108,7 +108,7 @@ export const PlanOptions = ({
   const { tub } = view
   return (
     <details className="print:hidden">
-      <summary className="quiet">Other ways to do it</summary>
+      <summary className="quiet">Other ways</summary>
       <div className="max-w-[620px]">
         {questions.map(({ asks, alternatives }) => (
           <section key={asks}>

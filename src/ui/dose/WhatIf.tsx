@@ -23,7 +23,7 @@ const journeyWords = (
   preferences: DisplayPreferences,
 ): string => {
   const journey = journeyTo(water, point.pH, point.totalAlkalinityPpm, litres)
-  if (!journey) return 'No water reads so.'
+  if (!journey) return 'No real water gives these readings.'
   const { bicarbonateGrams, sodaAshGrams, dryAcidGrams, airHours } = journey
   const doses = (
     [
@@ -38,10 +38,10 @@ const journeyWords = (
           `${dose(product, roundToMeasure(product, grams), preferences)} ${PRODUCTS[product].commonName}`,
         ],
   )
-  if (airHours === undefined) return 'The air alone would never take it there.'
+  if (airHours === undefined) return 'Air alone would never get it there.'
   if (airHours > 0.02) doses.push(`about ${duration(airHours * 3_600_000)} of jets and air`)
-  if (doses.length === 0) return 'Nothing: the water is there.'
-  return `It would take ${list(doses)}. In parts, with a test between, if it is much.`
+  if (doses.length === 0) return 'Nothing: the water is already there.'
+  return `It would take ${list(doses)}. Split large amounts, with a test in between.`
 }
 
 /** What it would take to be at the ring, what a dose would do, and what the plan would be had the test read otherwise. */
@@ -91,17 +91,17 @@ export const WhatIf = ({
             </b>{' '}
             {words}{' '}
             <button type="button" className="quiet min-h-0" onClick={() => onPoint(undefined)}>
-              Put the ring back
+              Reset
             </button>
           </>
         ) : (
           <span className="text-muted">
-            Carry the copper ring anywhere to see what it would take to be there.
+            Drag the copper ring to see what it would take to get there.
           </span>
         )}
       </p>
       <details className="print:hidden">
-        <summary className="quiet">What if I add, or had read, something else</summary>
+        <summary className="quiet">Try another dose or reading</summary>
         <div className="mt-2 grid gap-4 sm:grid-cols-2">
           <div>
             <label htmlFor="what-if-product" className="mb-1 block font-medium text-[15px]">
@@ -154,7 +154,7 @@ export const WhatIf = ({
             </p>
           </div>
           <div>
-            <p className="font-medium text-[15px]">If the test had read</p>
+            <p className="font-medium text-[15px]">If the test had shown</p>
             {(
               [
                 ['pH', 'pH', bounds.pH, 0.02, 2],
@@ -179,7 +179,7 @@ export const WhatIf = ({
             ))}
             {supposed && (
               <button type="button" className="quiet" onClick={() => onSuppose(undefined)}>
-                Back to what was read
+                Back to the test
               </button>
             )}
           </div>

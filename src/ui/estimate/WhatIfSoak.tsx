@@ -60,11 +60,11 @@ export const WhatIfSoak = ({
     const load = { people: numberIn(people, 1, 20), minutes: numberIn(minutes, 1, 600) }
     const inHours = numberIn(hours, 0, 160)
     if (load.people === undefined)
-      return setWrong(`People: '${people}' was given; it can be 1 to 20.`)
+      return setWrong(`People: you entered “${people}”; it can be 1 to 20.`)
     if (load.minutes === undefined)
-      return setWrong(`Minutes: '${minutes}' was given; it can be 1 to 600.`)
+      return setWrong(`Minutes: you entered “${minutes}”; it can be 1 to 600.`)
     if (inHours === undefined)
-      return setWrong(`In hours: '${hours}' was given; it can be 0 to 160.`)
+      return setWrong(`In how many hours: you entered “${hours}”; it can be 0 to 160.`)
     setWrong('')
     setState({ kind: 'working', share: 0 })
     try {
@@ -108,7 +108,7 @@ export const WhatIfSoak = ({
   return (
     <section aria-labelledby="what-if" className="mt-7">
       <h2 id="what-if" className="head">
-        What if so many get in?
+        What if more people get in?
       </h2>
       <form
         className="mt-2 flex flex-wrap items-end gap-3"
@@ -119,7 +119,7 @@ export const WhatIfSoak = ({
       >
         {field('People', people, setPeople)}
         {field('Minutes', minutes, setMinutes)}
-        {field('In hours', hours, setHours)}
+        {field('In how many hours', hours, setHours)}
         {state.kind === 'working' ? (
           <button
             type="button"
@@ -129,11 +129,11 @@ export const WhatIfSoak = ({
               setState({ kind: 'idle' })
             }}
           >
-            Give up
+            Cancel
           </button>
         ) : (
           <button type="submit" className="plain">
-            Work it out
+            Calculate
           </button>
         )}
       </form>
@@ -151,8 +151,7 @@ export const WhatIfSoak = ({
             {Math.round(100 * state.share)} %
           </progress>
         )}
-        {state.kind === 'failed' &&
-          'It could not be worked out: the server did not answer. Try again.'}
+        {state.kind === 'failed' && 'Couldn’t calculate: the server didn’t answer. Try again.'}
         {state.kind === 'done' &&
           residual &&
           formatFloorAt(residual, state.tub.targets.sanitizer.low, preferences)}

@@ -14,12 +14,12 @@ const FillFields = () => (
   <>
     <Choices
       name="source"
-      label="It comes from"
+      label="Source"
       options={FILL_WATER_SOURCES.map((value) => ({ value, label: SOURCE_WORDS[value] }))}
     />
     <Choices
       name="method"
-      label="Read with"
+      label="Tested with"
       options={METHODS.map((value) => ({ value, label: METHOD_WORDS[value] }))}
     />
     <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
@@ -87,7 +87,7 @@ export const EntryForm = ({
     className="grid max-w-[560px] gap-5"
     submit={({ pending, asked }) => (
       <button type="submit" className="go justify-self-start" disabled={pending}>
-        {pending ? 'Writing…' : asked ? 'Keep as confirmed' : submitLabel}
+        {pending ? 'Saving…' : asked ? 'Save as confirmed' : submitLabel}
       </button>
     )}
   >
@@ -99,29 +99,31 @@ export const EntryForm = ({
       <div className="grid grid-cols-2 gap-4">
         <TextInput name="people" label="People" decimal />
         <TextInput name="minutes" label="Minutes" decimal />
-        <FieldNote name="overlap" yes="Yes, other people" />
+        <FieldNote name="overlap" yes="Yes, different people" />
       </div>
     )}
     {kind === 'water' && (
       <TextInput
         name="percent"
-        label="Share of the water that is new"
+        label="Share of the water replaced"
         unit="%"
         decimal
-        hint="100 for a drain and refill."
+        hint="100 for a full drain and refill."
       />
     )}
     {kind === 'fillTest' && <FillFields />}
     {kind === 'feeder' && (
       <div className="grid grid-cols-2 gap-4">
         <TextInput name="setting" label="Opening or output" decimal />
-        <TextInput name="tabletsLeft" label="Tablets left in it" decimal />
+        <TextInput name="tabletsLeft" label="Tablets left" decimal />
       </div>
     )}
     {kind === 'chore' && (
       <>
         <TextInput name="note" label="Note" />
-        {initial.outcome === 'postponed' && <TextInput name="until" label="Moved to" type="date" />}
+        {initial.outcome === 'postponed' && (
+          <TextInput name="until" label="Snooze until" type="date" />
+        )}
         {initial.product && <TextInput name="used" label={`${initial.product} used`} decimal />}
       </>
     )}
@@ -133,7 +135,7 @@ export const EntryForm = ({
     )}
     {kind === 'note' && <TextArea name="text" label="What happened" />}
     {kind === 'soak' ? (
-      <WhenInput latest={latest} now="Just ended" at="Began at" />
+      <WhenInput latest={latest} now="Just now" at="Started at" />
     ) : (
       <WhenInput latest={latest} />
     )}

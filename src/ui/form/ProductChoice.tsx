@@ -49,12 +49,12 @@ export const ProductAndAmount = ({ groups }: { groups: readonly ProductGroup[] }
             </div>
           ))}
         </details>
-        <FieldNote name="product" yes="It went in all the same" reason />
+        <FieldNote name="product" yes="I added it anyway" reason />
       </fieldset>
       <div className="grid grid-cols-[minmax(0,1fr)_170px] items-start gap-3">
         <TextInput
           name="amount"
-          label="Amount that went in"
+          label="Amount added"
           {...(chosen?.hint ? { hint: chosen.hint } : {})}
           decimal
         />
@@ -80,8 +80,8 @@ export const ProductAndAmount = ({ groups }: { groups: readonly ProductGroup[] }
           <FieldNote name="measure" yes="" />
         </div>
       </div>
-      <FieldNote name="wait" yes="It went in all the same" reason />
-      <FieldNote name="people" yes="It went in all the same" reason />
+      <FieldNote name="wait" yes="I added it anyway" reason />
+      <FieldNote name="people" yes="I added it anyway" reason />
     </>
   )
 }

@@ -87,7 +87,7 @@ const Row = ({ row }: { row: TestRow }) => {
           </button>
         </div>
       </div>
-      <FieldNote name={row.quantity} yes="Yes, that is what it reads" />
+      <FieldNote name={row.quantity} yes="Yes, that’s the reading" />
     </div>
   )
 }
@@ -132,9 +132,9 @@ export const TestForm = ({
         <div className="sticky bottom-[64px] z-10 -mx-5 bg-paper px-5 py-3 lg:static lg:mx-0 lg:px-0">
           <button type="submit" className="go w-full lg:w-auto lg:min-w-[280px]" disabled={pending}>
             {pending
-              ? 'Writing…'
+              ? 'Saving…'
               : asked
-                ? 'Keep as confirmed'
+                ? 'Save as confirmed'
                 : read === 0
                   ? submitLabel
                   : `${submitLabel}, ${read} value${read === 1 ? '' : 's'}`}
@@ -147,7 +147,7 @@ export const TestForm = ({
       <div className="mb-4">
         <Choices
           name="method"
-          label="Read with"
+          label="Tested with"
           options={METHODS.map((value) => ({ value, label: METHOD_WORDS[value] }))}
         />
       </div>

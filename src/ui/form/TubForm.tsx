@@ -38,8 +38,8 @@ const SOURCE_WORDS: Record<(typeof FILL_WATER_SOURCES)[number], string> = {
   town: 'Town supply',
   well: 'Well or bore',
   rain: 'Rain tank',
-  delivered: 'By truck',
-  softened: 'Through a softener',
+  delivered: 'Delivered by truck',
+  softened: 'A water softener',
 }
 const numeric = (text: string | undefined) => numberOr(text, pageLocale())
 
@@ -83,7 +83,7 @@ const VolumeWords = () => {
         {shown(fromLitres(litres, unit))} {VOLUME_SIGN[unit]}
       </b>
       {unit !== 'litre' && ` (${shown(litres)} L)`}
-      {fields.volumeWay !== 'fill' && ', a tenth taken off for seats and steps'}.
+      {fields.volumeWay !== 'fill' && ', less a tenth for seats and steps'}.
     </p>
   )
 }
@@ -115,12 +115,12 @@ const VolumeStep = () => {
         />
         <Choices
           name="volumeWay"
-          label="Known by"
+          label="How do you know it?"
           options={[
-            { value: 'figure', label: 'Its data sheet' },
-            { value: 'box', label: 'Square shape' },
-            { value: 'round', label: 'Round shape' },
-            { value: 'fill', label: 'Time at the hose' },
+            { value: 'figure', label: 'Data sheet' },
+            { value: 'box', label: 'Rectangular tub' },
+            { value: 'round', label: 'Round tub' },
+            { value: 'fill', label: 'Fill time' },
           ]}
         />
       </div>
@@ -165,10 +165,10 @@ const VolumeStep = () => {
           <TextInput name="fillMinutes" label="Minutes to fill" unit="min" decimal />
           <TextInput
             name="fillFlow"
-            label="Flow of the hose"
-            unit={`${unit} a minute`}
+            label="Hose flow"
+            unit={`${unit} per minute`}
             decimal
-            hint="Time a bucket of known size."
+            hint="Time how long a bucket of known size takes."
           />
         </div>
       )}
@@ -266,8 +266,8 @@ const SanitizerStep = () => {
             <div>
               <TextInput name="keepOutAbove" label="Keep out above" unit="ppm" decimal />
               <p className="small mt-1 text-muted">
-                Chlorine labels commonly forbid getting in above {usualKeepOut} ppm. Check yours
-                before you raise this, to {MOST_KEEP_OUT_ABOVE[programme.sanitizer]} at most.
+                Chlorine labels usually forbid getting in above {usualKeepOut} ppm. Check yours
+                before raising this, up to {MOST_KEEP_OUT_ABOVE[programme.sanitizer]} at most.
               </p>
             </div>
           )}
@@ -276,7 +276,7 @@ const SanitizerStep = () => {
       {floor !== undefined && (
         <p className="safety max-w-[60ch]" role="status">
           This range starts below {floor} ppm, the published floor for a hot tub in use (
-          {HEALTH_FLOOR.source}). Every place that uses it will say so.
+          {HEALTH_FLOOR.source}). It will be mentioned wherever it matters.
         </p>
       )}
     </div>
@@ -287,7 +287,7 @@ const FillStep = () => (
   <div className="grid gap-4">
     <Choices
       name="source"
-      label="Fill water comes"
+      label="Fill water comes from"
       options={FILL_WATER_SOURCES.map((value) => ({ value, label: SOURCE_WORDS[value] }))}
     />
     <details>
@@ -307,10 +307,10 @@ const FilledStep = ({ today }: { today: string }) => {
     <div className="flex flex-wrap items-start gap-4">
       <Choices
         name="filled"
-        label="This water was put in"
+        label="When was it filled?"
         options={[
           { value: 'unknown', label: 'Not known' },
-          { value: 'known', label: 'On a day I know' },
+          { value: 'known', label: 'On a known day' },
         ]}
       />
       {fields.filled === 'known' && (
@@ -332,8 +332,8 @@ const TITLES = ['The tub', 'Its water', 'Its sanitizer']
 const NameStep = () => (
   <>
     <div className="grid max-w-[560px] gap-4 sm:grid-cols-2">
-      <TextInput name="name" label="Name" hint="What you call it." />
-      <TextInput name="place" label="Place (if you like)" />
+      <TextInput name="name" label="Name" hint="Any name you like." />
+      <TextInput name="place" label="Place (optional)" />
     </div>
     <Choices
       name="kind"
@@ -348,11 +348,11 @@ const NameStep = () => (
     <div className="flex flex-wrap gap-x-8 gap-y-4">
       <Choices
         name="exposure"
-        label="With the cover off it gets"
+        label="With the cover off, it’s in"
         options={[
-          { value: 'shade', label: 'Shade, or only evenings' },
+          { value: 'shade', label: 'Shade, or evenings only' },
           { value: 'sun', label: 'Sun' },
-          { value: 'indoors', label: 'A roof: it is indoors' },
+          { value: 'indoors', label: 'Indoors' },
         ]}
       />
       <Choices
@@ -366,7 +366,7 @@ const NameStep = () => (
       />
     </div>
     <p className="small max-w-[60ch] text-muted">
-      Sun and ozone use up sanitizer; the estimate starts from that, and learns the rest.
+      Sunlight and ozone use up sanitizer. The estimate starts from that and learns the rest.
     </p>
   </>
 )
@@ -497,7 +497,7 @@ export const TubForm = ({
             </button>
           ) : (
             <button type="submit" key="submit" className="go" disabled={pending}>
-              {pending ? 'Writing…' : first ? 'Set it up, then test' : 'Keep these changes'}
+              {pending ? 'Saving…' : first ? 'Save and test' : 'Save changes'}
             </button>
           )}
           {first && step > 0 && (

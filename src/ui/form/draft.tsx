@@ -115,7 +115,8 @@ export const DraftForm = ({
           errors: {},
           questions: {},
           fields: {},
-          message: 'Nothing was written: the server did not answer. Your draft is kept; try again.',
+          message:
+            'It may not have been saved: the server didn’t answer. Your draft is still here; try again.',
         }
       }
     },
@@ -162,7 +163,7 @@ export const DraftForm = ({
         ))}
         {restored && (
           <p className="small mb-3 flex items-center gap-3 text-muted">
-            Your draft from before is still here.
+            Unsaved entry restored.
             <button
               type="button"
               className="quiet"
@@ -172,7 +173,7 @@ export const DraftForm = ({
                 setRestored(false)
               }}
             >
-              Start again
+              Start over
             </button>
           </p>
         )}
@@ -222,7 +223,7 @@ export const FieldNote = ({
               htmlFor={idOf(name, 'reason')}
               className="mt-1 mb-1 block font-medium text-[15px]"
             >
-              {yes}. Why? It goes into the journal.
+              {yes}. Why? This goes into the history.
             </label>
             <input
               id={idOf(name, 'reason')}

@@ -61,7 +61,7 @@ export const TextInput = ({
           {hint}
         </p>
       )}
-      <FieldNote name={name} yes="Yes, that is right" />
+      <FieldNote name={name} yes="Yes, that’s right" />
     </div>
   )
 }
@@ -83,7 +83,7 @@ export const TextArea = ({ name, label }: { name: string; label: string }) => {
         aria-describedby={described}
         className="field"
       />
-      <FieldNote name={name} yes="Yes, that is right" />
+      <FieldNote name={name} yes="Yes, that’s right" />
     </div>
   )
 }
@@ -134,7 +134,7 @@ export const Choices = ({
           </label>
         ))}
       </div>
-      {noted && <FieldNote name={name} yes="Yes, that is right" />}
+      {noted && <FieldNote name={name} yes="Yes, that’s right" />}
     </fieldset>
   )
 }

@@ -42,7 +42,7 @@ const GROUPS: readonly { name: string; families: readonly ProductFamily[] }[] = 
 ]
 
 const hintOf = ({ name, label, goes }: Product, tub: TubRow) => {
-  if (goes === 'in a feeder') return 'What was loaded into the feeder.'
+  if (goes === 'in a feeder') return 'The amount loaded into the feeder.'
   if (!label || goes !== 'by hand') return undefined
   const unit = doseUnit(name, tub.units.mass)
   const amount = shownDose(name, labelGrams(name, tub.volumeLitres) ?? 0, tub.units.mass)
@@ -74,7 +74,7 @@ export const productGroups = (
     scoop: shelf.find(({ product }) => product === name)?.scoop?.name,
   })
   return [
-    { name: 'Usual here', options: PRODUCT_NAMES.filter(usual).map(option) },
+    { name: 'Usual for this tub', options: PRODUCT_NAMES.filter(usual).map(option) },
     ...GROUPS.map(({ name, families }) => ({
       name,
       options: PRODUCT_NAMES.filter(

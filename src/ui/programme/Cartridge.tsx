@@ -22,15 +22,15 @@ export const Cartridge = ({
       </h2>
       <p className="mt-1">
         {at === null
-          ? 'When it went in has not been noted.'
+          ? 'You haven’t logged when it was installed.'
           : over
-            ? `It went in ${day(at, preferences)} and has done its time: replace it.`
-            : `It went in ${day(at, preferences)}; replace it by ${day(at + life, preferences)}, and before an absence.`}
+            ? `Installed ${day(at, preferences)} and past its service life: replace it.`
+            : `Installed ${day(at, preferences)}. Replace it by ${day(at + life, preferences)}, and before going away.`}
       </p>
       <PostButton
         action={keep}
         hidden={{ kind: 'start', tub: String(tubId), step: 'cartridge', when: 'now' }}
-        label="A new one is in"
+        label="Log a new cartridge"
         className="plain mt-2"
       />
     </section>

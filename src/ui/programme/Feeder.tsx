@@ -61,13 +61,13 @@ export const Feeder = ({
           className="mt-2 grid max-w-[420px] gap-3"
           submit={({ pending, fields }) => (
             <button type="submit" className="plain justify-self-start" disabled={pending}>
-              {pending ? 'Writing…' : fields.boost === 'yes' ? 'Keep it, boost on' : 'Keep it'}
+              {pending ? 'Saving…' : fields.boost === 'yes' ? 'Save, boost on' : 'Save'}
             </button>
           )}
         >
           <div className="grid grid-cols-2 gap-3">
             <TextInput name="setting" label={cell ? 'Output level' : 'Opening, notches'} decimal />
-            {!cell && <TextInput name="tabletsLeft" label="Tablets left in it" decimal />}
+            {!cell && <TextInput name="tabletsLeft" label="Tablets left" decimal />}
           </div>
           {cell && <Boost />}
         </DraftForm>

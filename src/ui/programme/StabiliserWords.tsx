@@ -24,30 +24,31 @@ export const StabiliserWords = ({
       </h2>
       <p className="mt-1 max-w-[58ch]">
         With this much stabiliser, about <b>{n(active.value, 3)} ppm</b> of the chlorine is active (
-        {n(active.low, 3)} to {n(active.high, 3)}, by what the tests leave open); the rest is held
-        in reserve. Keep at least <b>{n(floorPpm, 1)} ppm</b> of free chlorine.
+        {n(active.low, 3)} to {n(active.high, 3)}, given the tests’ precision); the rest is held in
+        reserve. Keep at least <b>{n(floorPpm, 1)} ppm</b> of free chlorine.
       </p>
       <p className="small mt-2 max-w-[60ch] border-amber border-l-4 pl-3">{formatStabilised}</p>
       <ul className="small mt-2 max-w-[60ch]">
         {perDay > 0 && (
           <li className="border-hair border-t py-1.5">
-            By what went in lately it rises {n(perDay, 2)} ppm a day.
+            At the recent rate it rises {n(perDay, 2)} ppm a day.
             {near(halfAt) && halfAt !== undefined && (
-              <> It takes more than half from {day(halfAt, preferences)}.</>
+              <> It will block more than half of the chlorine from {day(halfAt, preferences)}.</>
             )}
-            {halfAt === undefined && working < 0.5 && ' It takes more than half already.'}
+            {halfAt === undefined &&
+              working < 0.5 &&
+              ' It already blocks more than half of the chlorine.'}
             {near(fullAt) && fullAt !== undefined && (
               <>
                 {' '}
-                It leaves its range ({tub.targets.cyanuricAcid.high} ppm) on{' '}
+                It will be above its range ({tub.targets.cyanuricAcid.high} ppm) on{' '}
                 {day(fullAt, preferences)}.
               </>
             )}
           </li>
         )}
         <li className="border-hair border-t py-1.5">
-          Ways out: liquid chlorine from now on adds none; a change of water takes it out. No
-          product lowers it.
+          What helps: liquid chlorine adds none, and replacing water lowers it. No product does.
         </li>
       </ul>
     </section>

@@ -22,7 +22,7 @@ export const PartialChange = ({
   return (
     <section aria-labelledby="part" id="part-change">
       <h2 id="part" className="head">
-        Or only a part of it
+        Or replace only part of it
       </h2>
       <form className="mt-2 grid grid-cols-2 items-end gap-3" action="#part-change">
         <label className="block">
@@ -48,7 +48,7 @@ export const PartialChange = ({
           </span>
         </label>
         <button type="submit" className="plain justify-self-start">
-          How much?
+          Calculate
         </button>
       </form>
       {goal !== undefined && (
@@ -57,17 +57,17 @@ export const PartialChange = ({
             <>
               From {amount(quantity, value, preferences)}:{' '}
               <b>{volume(change.litres, preferences)}</b> out (
-              {formatNumber(100 * change.fraction, 0, preferences)} %), then as much in. It leaves
-              pH {amount('pH', change.leaves.pH, preferences)} at first, alkalinity{' '}
+              {formatNumber(100 * change.fraction, 0, preferences)} %), then refill. That gives pH{' '}
+              {amount('pH', change.leaves.pH, preferences)} at first, alkalinity{' '}
               {amount('totalAlkalinity', change.leaves.totalAlkalinity, preferences)}, hardness{' '}
               {amount('calciumHardness', change.leaves.calciumHardness, preferences)}, stabiliser{' '}
               {amount('cyanuricAcid', change.leaves.cyanuricAcid, preferences)}. Drain first, then
-              fill: overflowing takes more water. Power off meanwhile; test after it.
+              fill: overflowing uses more water. Keep the power off meanwhile, and test afterwards.
             </>
           ) : value <= goal ? (
-            `It is at ${amount(quantity, value, preferences)} already.`
+            `It’s already at ${amount(quantity, value, preferences)}.`
           ) : (
-            'This fill water holds as much: no part of it brings it there.'
+            'Your fill water contains just as much, so replacing water can’t get it there.'
           )}
         </p>
       )}

@@ -34,16 +34,16 @@ export const SetDay = ({
     className="flex flex-wrap items-end gap-4"
     submit={({ pending }) => (
       <button type="submit" className="plain" disabled={pending}>
-        {pending ? 'Writing…' : planned ? 'Move it' : 'Set it so'}
+        {pending ? 'Saving…' : planned ? 'Move' : 'Set it so'}
       </button>
     )}
   >
     <Choices
       name="mode"
-      label="Counted"
+      label="Schedule"
       options={[
-        { value: 'ready by', label: 'Back from ready by' },
-        { value: 'start at', label: 'Forward from' },
+        { value: 'ready by', label: 'Ready by' },
+        { value: 'start at', label: 'Start at' },
       ]}
     />
     <div className="w-[220px]">
@@ -76,13 +76,13 @@ export const RefillSettingsForm = ({
       className="mt-2 grid max-w-[640px] gap-5"
       submit={({ pending }) => (
         <button type="submit" className="plain justify-self-start" disabled={pending}>
-          {pending ? 'Writing…' : 'Keep it so'}
+          {pending ? 'Saving…' : 'Save'}
         </button>
       )}
     >
       <Choices
         name="drainBy"
-        label="Drained by"
+        label="How you drain"
         options={[
           { value: 'pump', label: 'Pump' },
           { value: 'gravity', label: 'Gravity' },
@@ -91,29 +91,35 @@ export const RefillSettingsForm = ({
       />
       <Choices
         name="drainTo"
-        label="Where the water may go, by your local rule"
+        label="Where the water may go, according to local rules"
         options={[
-          { value: '', label: 'Not asked yet' },
+          { value: '', label: 'Not known yet' },
           { value: 'sewer', label: 'Sewer' },
           { value: 'own ground', label: 'Own ground' },
-          { value: 'elsewhere', label: 'As the rule says' },
+          { value: 'elsewhere', label: 'Somewhere else' },
         ]}
       />
-      <Choices name="neutralise" label="Take the sanitizer out first" options={YES_NO} />
+      <Choices name="neutralise" label="Neutralise the sanitizer first" options={YES_NO} />
       <Choices
         name="metalsFirst"
-        label="Inhibitor against metals first, a day (well or hard water)"
+        label="Metal inhibitor first, for a day (well or hard water)"
         options={YES_NO}
       />
       <Choices name="newTub" label="The tub is new" options={YES_NO} />
       <div className="grid gap-4 sm:grid-cols-3">
-        <TextInput name="purgeHours" label="Purge stands" unit="h" decimal />
-        <TextInput name="heaterKilowatts" label="Heater" unit="kW" decimal hint="On its plate." />
+        <TextInput name="purgeHours" label="Pipe flush works for" unit="h" decimal />
+        <TextInput
+          name="heaterKilowatts"
+          label="Heater"
+          unit="kW"
+          decimal
+          hint="From its rating plate."
+        />
         <div>
           <TextInput name="pump" label="Pump" unit={litre} decimal />
           <Choices
             name="pumpPer"
-            label="Pump is given by the"
+            label="Pump rating per"
             quietLabel
             options={[
               { value: 'hour', label: 'an hour' },
@@ -127,7 +133,7 @@ export const RefillSettingsForm = ({
         <TextInput name="hoseFilter" label="Left in the hose filter" unit={litre} decimal />
       </div>
       <fieldset>
-        <legend className="mb-1 font-medium text-[15px]">No hand free</legend>
+        <legend className="mb-1 font-medium text-[15px]">Times you’re unavailable</legend>
         <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
           <TextInput name="nightFrom" label="Nights from" unit="h" decimal />
           <TextInput name="nightTo" label="to" unit="h" decimal />
@@ -136,7 +142,7 @@ export const RefillSettingsForm = ({
         </div>
       </fieldset>
       <fieldset>
-        <legend className="mb-1 font-medium text-[15px]">Prices, in your money</legend>
+        <legend className="mb-1 font-medium text-[15px]">Prices, in your currency</legend>
         <div className="grid grid-cols-3 gap-4">
           <TextInput name="waterPrice" label="Water, m³" decimal />
           <TextInput name="energyPrice" label="Energy, kWh" decimal />
@@ -182,7 +188,7 @@ export const MeasureForms = ({
         { bucket: preferences.units.volume === 'litre' ? '10' : '2.5', seconds: '' },
         <>
           <TextInput name="bucket" label="Hose: a bucket of" unit={litre} decimal />
-          <TextInput name="seconds" label="is full in" unit="s" decimal />
+          <TextInput name="seconds" label="fills in" unit="s" decimal />
         </>,
       )}
       {form(
@@ -190,7 +196,7 @@ export const MeasureForms = ({
         { depth: '', drop: '', minutes: '10' },
         <>
           <TextInput name="depth" label="Drain: depth before" unit="cm" decimal />
-          <TextInput name="drop" label="fallen by" unit="cm" decimal />
+          <TextInput name="drop" label="dropped by" unit="cm" decimal />
           <TextInput name="minutes" label="in" unit="min" decimal />
         </>,
       )}

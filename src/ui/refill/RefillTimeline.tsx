@@ -68,7 +68,8 @@ const End = ({
     step: QUARTER,
     largeStep: 24 * HOUR,
     scale,
-    onMove: (by) => tell(`${name} ${dayAndClock(rounded(by), preferences)}. Enter sets it.`),
+    onMove: (by) =>
+      tell(`${name} ${dayAndClock(rounded(by), preferences)}. Press Enter to set it.`),
     onDrop: (by) => move(rounded(by)),
   })
   const to = rounded(shift)
@@ -105,7 +106,7 @@ const End = ({
   )
 }
 
-/** The day of a refill, counted back from when it has to be ready: every stage a bar with its own arithmetic. */
+/** The day of a refill, counting back from when it has to be ready: every stage a bar with its own arithmetic. */
 export const RefillTimeline = ({
   schedule,
   blocked,
@@ -228,7 +229,7 @@ export const RefillTimeline = ({
                 textAnchor="middle"
                 style={{ fill: 'var(--muted)' }}
               >
-                {mode === 'ready by' ? 'counted back' : 'counted forward'},{' '}
+                {mode === 'ready by' ? 'counting back' : 'counting forward'},{' '}
                 {formatLength((ready - start) / MINUTE)}
               </text>
             </g>
@@ -348,19 +349,19 @@ export const RefillTimeline = ({
           <svg width={14} height={10} aria-hidden="true">
             <rect width={14} height={10} fill="var(--oak)" />
           </svg>
-          runs alone
+          unattended
         </span>
         <span className="flex items-center gap-1.5">
           <svg width={14} height={10} aria-hidden="true">
             <rect width={14} height={10} fill="var(--stone)" stroke="var(--hair)" />
           </svg>
-          no hand free
+          you’re unavailable
         </span>
       </div>
       <p role="status" className="small min-h-[24px] text-muted print:hidden">
         {state && !state.ok
           ? (state.errors.at ?? state.message)
-          : told || 'Carry Start or Ready to another time; the whole day goes along.'}
+          : told || 'Drag Start or Ready to another time; everything else moves with it.'}
       </p>
     </div>
   )

@@ -6,10 +6,10 @@ import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 
 const VERDICT = {
-  evaporation: 'Evaporation and bathers explain it.',
+  evaporation: 'Evaporation and bathers account for it.',
   'more than usual':
-    'More than usual. Mark the level with tape, pump off and cover on, and look again in a day.',
-  leak: 'More than evaporation explains: look for a leak at unions, pump and drain. Power off before any panel; what is behind it is for a licensed person.',
+    'More than usual. Mark the level with tape, with the pump off and cover on, and check again in a day.',
+  leak: 'More than evaporation can explain: look for a leak at unions, pump and drain. Power off before opening any panel; what’s behind it is for a licensed person.',
 } as const
 
 export interface TopUpAsked {
@@ -76,21 +76,21 @@ export const TopUpCheck = ({
   return (
     <section aria-labelledby="topup" id="top-up">
       <h2 id="topup" className="head">
-        The level has fallen
+        The level has dropped by
       </h2>
       <form className="mt-2 grid grid-cols-2 items-end gap-3" action="#top-up">
         {field('drop', 'By', level.length, level.centimetres)}
         {field('days', 'in', 'days')}
         {field('surface', 'Surface', level.area, level.squareMetres)}
-        {field('openHours', 'Open a day', 'h')}
+        {field('openHours', 'Uncovered per day', 'h')}
         <button type="submit" className="plain justify-self-start">
-          What does it mean?
+          Check
         </button>
       </form>
       {given && (
         <div role="status" className="small mt-3">
           <p>
-            <b>{volume(result.litres, preferences)}</b> are missing. Evaporation at{' '}
+            <b>{volume(result.litres, preferences)}</b> missing. Evaporation at{' '}
             {degrees(weather.airCelsius, preferences)} air{simulated ? ' (simulated weather)' : ''}:
             about {volume(result.explainedLitres, preferences)};{' '}
             {formatNumber(bathers, 0, preferences)} bathers:{' '}
@@ -110,7 +110,7 @@ export const TopUpCheck = ({
             }}
             label={`Topped up: ${formatNumber(percent, 1, preferences)} % is new`}
           />
-          <p className="note text-muted">After it, test: the new water has its own balance.</p>
+          <p className="note text-muted">Test afterwards: fresh water changes the balance.</p>
         </div>
       )}
     </section>

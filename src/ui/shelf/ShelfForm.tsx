@@ -53,7 +53,7 @@ export const ShelfForm = ({
         label="Left in the box"
         unit={leftUnit}
         decimal
-        hint="Weighed or guessed today; empty if you do not count."
+        hint="As weighed or estimated today. Leave empty if you don’t keep count."
       />
       {strength && (
         <TextInput
@@ -72,30 +72,32 @@ export const ShelfForm = ({
         </legend>
         <p className="small mb-3 text-muted">
           {tablets
-            ? 'What one weighs: then the journal counts in tablets.'
-            : 'A scoop or cap of your own: weigh one level measure, or count how many a full box holds.'}
+            ? 'The weight of one, so that you can log tablets.'
+            : 'Your own scoop or cap: weigh one level measure, or count how many a full box holds.'}
         </p>
         <div className="grid gap-4 sm:grid-cols-2">
           <TextInput
             name="scoopName"
-            label="Its name"
-            hint={tablets ? 'Say, tablet.' : 'Say, scoop or cap.'}
+            label="Name"
+            hint={tablets ? 'For example, tablet.' : 'For example, scoop or cap.'}
           />
           <TextInput name="scoop" label="One holds" unit={massUnit} decimal />
           <TextInput name="boxHolds" label="Or: a full box holds" unit={massUnit} decimal />
-          <TextInput name="scoopsInBox" label="and that is so many" decimal />
+          <TextInput name="scoopsInBox" label="which is how many" decimal />
         </div>
       </fieldset>
     )}
     {byLabel && (
       <fieldset>
-        <legend className="font-semibold text-[17px]">What its label asks for</legend>
-        <p className="small mb-3 text-muted">Typed once; then the plan says how much it is here.</p>
+        <legend className="font-semibold text-[17px]">What the label says</legend>
+        <p className="small mb-3 text-muted">
+          Enter it once, and the plan works out the amount for this tub.
+        </p>
         <div className="grid gap-4 sm:grid-cols-2">
-          <TextInput name="labelAmount" label="So much" unit={labelUnit} decimal />
-          <TextInput name="labelPer" label="for so much water" unit={volumeUnit} decimal />
-          <TextInput name="labelDays" label="every so many days" decimal />
-          <TextInput name="labelNote" label="What else it says" />
+          <TextInput name="labelAmount" label="Amount" unit={labelUnit} decimal />
+          <TextInput name="labelPer" label="for this much water" unit={volumeUnit} decimal />
+          <TextInput name="labelDays" label="every … days" decimal />
+          <TextInput name="labelNote" label="Anything else it says" />
         </div>
       </fieldset>
     )}

@@ -112,10 +112,18 @@ export const MoreSheet = ({
           <Link href="/welcome" prefetch={false} className={link} onClick={() => setOpen(false)}>
             Add a tub
           </Link>
-          <h3 className="head mt-6 mb-2">Light</h3>
+          <Link
+            href={`/tubs/${tubId}/glossary`}
+            prefetch={false}
+            className={link}
+            onClick={() => setOpen(false)}
+          >
+            Glossary
+          </Link>
+          <h3 className="head mt-6 mb-2">Appearance</h3>
           <ThemeChoice theme={theme} />
           <section className="hidden lg:block">
-            <h3 className="head mt-6 mb-1">Keys</h3>
+            <h3 className="head mt-6 mb-1">Keyboard shortcuts</h3>
             <dl className="small grid grid-cols-[40px_1fr] gap-y-1">
               {PLACES.map(({ key, name }) => (
                 <div key={key} className="contents">
@@ -140,7 +148,7 @@ export const MoreSheet = ({
                   localStorage.setItem(KEYS_OFF, event.target.checked ? 'yes' : 'no')
                 }}
               />
-              Switch single keys off
+              Turn single-key shortcuts off
             </label>
           </section>
         </Dialog.Content>

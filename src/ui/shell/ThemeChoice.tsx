@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { setCookie } from './cookie'
 import { THEMES, type Theme } from './theme'
 
-const WORDS: Record<Theme, string> = { system: 'As the system', day: 'Day', night: 'Night' }
+const WORDS: Record<Theme, string> = { system: 'System', day: 'Day', night: 'Night' }
 
 /** Kept in a cookie, so that the next page comes from the server in the right light. */
 export const ThemeChoice = ({ theme }: { theme: Theme }) => {

@@ -16,22 +16,22 @@ import { doseLink } from '../form/doseLink'
 const SCHOOL_WORDS: Record<AfterSoakSchool, { name: string; why: string }> = {
   'spoon rule': {
     name: 'Spoon rule',
-    why: 'By use: half a teaspoon for 379 L, a whole one after a long or crowded soak. It ignores how much sanitizer is left.',
+    why: 'By use: half a teaspoon per 379 L, or a whole one after a long or crowded soak. It ignores how much sanitizer is left.',
   },
   'daily grams': {
     name: 'Daily grams',
-    why: 'So much a day, whoever was in: 8 g for 1000 L. Steady, and blind to an empty or a crowded day.',
+    why: 'The same every day: 8 g per 1000 L. Steady, but it ignores empty and crowded days.',
   },
   demand: {
     name: 'By demand',
-    why: 'What is missing to the middle of the range, and what the bathers’ waste still takes',
+    why: 'Tops up to the middle of your range, plus what the bathers’ waste will still use up',
   },
 }
 
 /** By demand, with whose figure it goes by. */
 const demandWords = ({ tub }: TubView, preferences: DisplayPreferences): string => {
   const { mean, standardDeviation } = demandOf(tub)
-  return `${SCHOOL_WORDS.demand.why}: ${metric(mean, 'g', preferences)} ± ${metric(standardDeviation, 'g', preferences)} of chlorine a person-hour, ${tub.learnt ? 'learnt from this tub' : 'as for any tub'}.`
+  return `${SCHOOL_WORDS.demand.why}: ${metric(mean, 'g', preferences)} ± ${metric(standardDeviation, 'g', preferences)} of chlorine per person-hour, ${tub.learnt ? 'learnt from this tub' : 'typical for any tub'}.`
 }
 
 /** What to put in after the soaks, by three schools side by side, with where each leads. */
@@ -51,7 +51,7 @@ export const AfterSoak = ({
       <section>
         <h2 className="head">After the soak</h2>
         <p className="small mt-1 max-w-[60ch] text-muted">
-          No soak since the last dose. Once one is kept, what to put in afterwards stands here.
+          No soak since the last dose. After you log one, this shows what to add.
         </p>
       </section>
     )
@@ -63,7 +63,7 @@ export const AfterSoak = ({
       </h2>
       <p className="small max-w-[60ch] text-muted">
         {QUANTITY_NAMES[sanitizer]} is about {amount(sanitizer, value, preferences)} ±{' '}
-        {amount(sanitizer, standardDeviation, preferences)} now, by estimate. A test says more than
+        {amount(sanitizer, standardDeviation, preferences)} now (estimated). A test is better than
         any rule.
       </p>
       <ul className="mt-2">
@@ -81,7 +81,7 @@ export const AfterSoak = ({
                     {PRODUCTS[product].commonName}, about {formatSpoon(product, grams)}
                     {shock ? ', as a shock' : ''};{' '}
                     {peakPpm - residualPpm > 0.3 &&
-                      `at first about ${amount(sanitizer, peakPpm, preferences)}, `}
+                      `about ${amount(sanitizer, peakPpm, preferences)} at first, `}
                     then about {amount(sanitizer, residualPpm, preferences)}
                   </>
                 ) : (
@@ -96,7 +96,7 @@ export const AfterSoak = ({
               </p>
               {peakPpm > keepOutAbove(tub) && grams > 0 && (
                 <p className="small font-medium text-amber-ink">
-                  At first that is too high to get in: keep out until it reads{' '}
+                  That’s too high to get in at first: keep out until it tests{' '}
                   {amount(sanitizer, keepOutAbove(tub), preferences)} or less.
                 </p>
               )}

@@ -19,7 +19,7 @@ const turnWords = (turn: GroupTurn, preferences: DisplayPreferences): string => 
     case 'closed':
       return turn.closure
         ? `closed (${CLOSURE_SHORT[turn.closure.code]}). ${formatClosure(turn.closure, preferences).lift}`
-        : 'closed until the sanitizer is back in its range.'
+        : 'closed until the sanitizer is back in range.'
   }
 }
 
@@ -71,7 +71,7 @@ export const Gathering = ({
           A party
         </label>
         <button type="submit" className="plain justify-self-start">
-          Work it out
+          Calculate
         </button>
       </form>
       {turns.length > 0 && (
@@ -88,15 +88,15 @@ export const Gathering = ({
                   <span className="small text-muted">
                     About {amount(sanitizer, turn.residualPpm, preferences)} before, about{' '}
                     {amount(sanitizer, turn.leftPpm, preferences)} ±{' '}
-                    {amount(sanitizer, turn.leftDeviation, preferences)} when they are out and what
-                    they left has been met.
+                    {amount(sanitizer, turn.leftDeviation, preferences)} once they’re out and their
+                    waste has been oxidised.
                     {Number.isFinite(turn.lastsPersonHours) &&
                       ` The residual lasts for about ${formatNumber(turn.lastsPersonHours, 1, preferences)} person-hours.`}
                   </span>
                 )}
                 {turn.runsOutMinutes !== undefined && (
                   <span className="small block font-medium text-amber-ink">
-                    The residual lasts no longer for so many: fewer people, or out by then.
+                    The residual won’t last longer with this many: fewer people, or get out by then.
                   </span>
                 )}
               </li>
@@ -108,7 +108,7 @@ export const Gathering = ({
           </p>
           <p className="small mt-2 max-w-[60ch] text-muted">{formatHealth(preferences)}</p>
           <p className="small mt-2 max-w-[60ch]">
-            Afterwards: a shock straight away, the filter rinsed tomorrow. Together{' '}
+            Afterwards: shock right away, and rinse the filter tomorrow. In total{' '}
             {formatNumber(load, 1, preferences)} person-hours, as much as{' '}
             {formatNumber(load / 0.7, 0, preferences)} evenings of two for twenty minutes.
           </p>

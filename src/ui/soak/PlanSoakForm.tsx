@@ -20,7 +20,7 @@ export const PlanSoakForm = ({
     className="mt-2 grid max-w-[520px] gap-3"
     submit={({ pending }) => (
       <button type="submit" className="plain justify-self-start" disabled={pending}>
-        {pending ? 'Writing…' : 'Plan it'}
+        {pending ? 'Saving…' : 'Save'}
       </button>
     )}
   >

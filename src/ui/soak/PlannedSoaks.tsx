@@ -8,9 +8,9 @@ import { PlanSoakForm } from './PlanSoakForm'
 
 const ADVICE = {
   closed: '',
-  test: 'Test before it.',
-  dose: 'It will be too low by then: dose before it, then test.',
-  ready: 'It should be fine. Confirm with a test before it.',
+  test: 'Test first.',
+  dose: 'The sanitizer will be too low by then: dose first, then test.',
+  ready: 'It should be fine. Confirm with a test first.',
 }
 
 /** Soaks that are meant to happen, and how the water will stand then. */
@@ -47,7 +47,7 @@ export const PlannedSoaks = ({
                 {expected &&
                   `About ${amount(sanitizer, expected.value, preferences)} ± ${amount(sanitizer, expected.standardDeviation, preferences)} by then. `}
                 {closure
-                  ? `Closed (${CLOSURE_SHORT[closure.code]}) unless it is lifted: ${formatClosure(closure, preferences).lift}`
+                  ? `Closed (${CLOSURE_SHORT[closure.code]}) unless that changes: ${formatClosure(closure, preferences).lift}`
                   : ADVICE[advice]}
               </span>
               <PostButton

@@ -38,12 +38,12 @@ export const ShockWords = ({
       </h2>
       <p className="small max-w-[60ch] text-muted">
         {shock.last === undefined
-          ? 'None is logged yet. '
+          ? 'None logged yet. '
           : `The last was ${day(shock.last, preferences)}. `}
         {shock.why === 'load'
           ? 'Brought forward by a long or crowded soak.'
           : 'Weekly, and after every long or crowded soak.'}
-        {sanitizer === 'bromine' && ' It brings used bromine back.'}
+        {sanitizer === 'bromine' && ' It regenerates used bromine.'}
       </p>
       <ul className="small mt-1">
         {kinds.map((product) => {
@@ -59,8 +59,8 @@ export const ShockWords = ({
               <span>
                 <b>{dose(product, grams, preferences)}</b> {PRODUCTS[product].commonName}
                 {product === 'potassium monopersulfate'
-                  ? ': no chlorine smell; shows as combined chlorine in a test for a day or two.'
-                  : ': kills as well as oxidises; nobody in until it has fallen.'}
+                  ? ': no chlorine smell, but tests show it as combined chlorine for a day or two.'
+                  : ': sanitizes as well as oxidises. Nobody in until it has dropped.'}
               </span>
               <Link
                 href={doseLink(tub.id, product, grams)}
@@ -75,8 +75,8 @@ export const ShockWords = ({
       </ul>
       <div className="safety small mt-2 max-w-[58ch]">
         <p>
-          Cover at least half open for {COVER_MINUTES} minutes, jets on, nobody in: what leaves must
-          not gather under it.
+          Leave the cover at least half open for {COVER_MINUTES} minutes, jets on, nobody in: the
+          gases mustn’t collect under it.
         </p>
         {CAUTIONS['potassium monopersulfate'].map((one) => (
           <p key={one}>{one}</p>
@@ -84,8 +84,8 @@ export const ShockWords = ({
       </div>
       {shock.wipe && (
         <p className="small mt-2">
-          With this one: wipe the shell above the waterline and the underside of the cover with tub
-          water.
+          With this shock, wipe the shell above the waterline and the underside of the cover with
+          tub water.
         </p>
       )}
     </section>

@@ -45,9 +45,9 @@ export const SoakForm = ({
     submit={({ pending, fields, asked }) => (
       <button type="submit" className="go" disabled={pending}>
         {pending
-          ? 'Writing…'
+          ? 'Saving…'
           : asked
-            ? 'Keep as confirmed'
+            ? 'Save as confirmed'
             : `${fields.people || '…'} ${fields.people === '1' ? 'person' : 'people'}, ${fields.minutes || '…'} minutes`}
       </button>
     )}
@@ -64,18 +64,18 @@ export const SoakForm = ({
       options={MINUTES.map((value) => ({ value, label: value }))}
       noted={false}
     />
-    <FieldNote name="overlap" yes="Yes, other people" />
+    <FieldNote name="overlap" yes="Yes, different people" />
     <details>
-      <summary className="quiet">Other numbers, children, lotion, a party, earlier</summary>
+      <summary className="quiet">More: children, lotion, party, earlier</summary>
       <div className="mt-2 grid gap-3">
         <div className="grid grid-cols-3 gap-3">
           <TextInput name="people" label="People" decimal />
           <TextInput name="minutes" label="Minutes" decimal />
-          <TextInput name="children" label="Of them children" decimal />
+          <TextInput name="children" label="Of those, children" decimal />
         </div>
         <Tick name="lotion" label="Lotion, sunscreen or make-up" />
-        <Tick name="party" label="A party: drinks, late, as they came" />
-        <WhenInput latest={latest} now="Just ended" at="Began at" />
+        <Tick name="party" label="A party (drinks, late, no shower)" />
+        <WhenInput latest={latest} now="Just now" at="Started at" />
       </div>
     </details>
   </DraftForm>

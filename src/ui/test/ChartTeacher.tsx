@@ -28,11 +28,11 @@ export const ChartTeacher = ({
     const colours = await reader().chart(placement, blocks)
     if (!colours) {
       setSentence(
-        'Around the blocks there should be lighter paper. Lay the four rings on the middles of the corner blocks.',
+        'There should be lighter paper around the blocks. Place the four rings on the centres of the corner blocks.',
       )
       return
     }
-    setSentence('Taken: compare them below with the bottle, then keep it so.')
+    setSentence('Done: compare them with the bottle below, then save.')
     for (const [i, row] of colours.entries()) {
       const places = (values[i] ?? []).map((value, place) => ({ value, place }))
       places.sort((a, b) => a.value - b.value)
@@ -48,7 +48,7 @@ export const ChartTeacher = ({
       return
     }
     setSentence(
-      'Lay the four rings on the middles of the corner blocks, then let go: the colours follow.',
+      'Place the four rings on the centres of the corner blocks, then let go: the colours follow.',
     )
     setOpen(opened)
     setChart(startChart(opened))
@@ -62,7 +62,7 @@ export const ChartTeacher = ({
           onFile={(file) => void choose(file)}
         />
         <p className="small text-muted" role="status">
-          {sentence ?? 'In even daylight, straight from above. It is read on this device.'}
+          {sentence ?? 'In even daylight, straight from above. It’s read on this device.'}
         </p>
       </div>
       {open && chart && (

@@ -69,7 +69,7 @@ const Count = ({ test }: { test: DropTest }) => {
       </div>
       {known && <input type="hidden" name={test.quantity} value={dropReading(test, count)} />}
       {!known && text.trim() !== '' && <input type="hidden" name={test.quantity} value={text} />}
-      <FieldNote name={test.quantity} yes="Yes, that is the count" />
+      <FieldNote name={test.quantity} yes="Yes, that’s the count" />
     </div>
   )
 }
@@ -107,20 +107,20 @@ export const DropReader = ({
         <div className="sticky bottom-[64px] z-10 -mx-5 bg-paper px-5 py-3 lg:static lg:mx-0 lg:px-0">
           <button type="submit" className="go w-full lg:w-auto lg:min-w-[280px]" disabled={pending}>
             {pending
-              ? 'Writing…'
+              ? 'Saving…'
               : asked
-                ? 'Keep as confirmed'
+                ? 'Save as confirmed'
                 : read === 0
-                  ? 'Keep this test'
-                  : `Keep this test, ${read} value${read === 1 ? '' : 's'}`}
+                  ? 'Save test'
+                  : `Save test, ${read} value${read === 1 ? '' : 's'}`}
           </button>
         </div>
       )
     }}
   >
     <p className="small mb-3 text-muted">
-      Count drops until the colour stays turned; swirl after each. Bottle upright, same size of
-      drop.
+      Count drops until the colour stays changed, swirling after each. Hold the bottle upright so
+      that drops are the same size.
     </p>
     <div className="border-hair border-b">
       {tests.map((test) => (

@@ -50,7 +50,7 @@ const Pad = ({ index, quantities }: { index: number; quantities: readonly Named[
           <FieldNote name={quantityField} yes="" />
         </div>
         {fields[quantityField] && (
-          <TextInput name={valuesField} label="Values of its blocks, as on the bottle" />
+          <TextInput name={valuesField} label="Block values, as on the bottle" />
         )}
       </div>
       {fields[quantityField] && values.length > 1 && (
@@ -75,7 +75,7 @@ const Pad = ({ index, quantities }: { index: number; quantities: readonly Named[
             })
           ) : (
             <button type="button" className="quiet" onClick={() => setAsked(true)}>
-              Give its blocks the colours of my chart
+              Enter my chart’s colours
             </button>
           )}
         </div>
@@ -137,7 +137,7 @@ export const KitForm = ({
     className="grid max-w-[680px] gap-5"
     submit={({ pending }) => (
       <button type="submit" className="go justify-self-start" disabled={pending}>
-        {pending ? 'Writing…' : 'Keep it so'}
+        {pending ? 'Saving…' : 'Save'}
       </button>
     )}
   >
@@ -163,10 +163,10 @@ export const KitForm = ({
       </div>
     ))}
     <details>
-      <summary className="quiet">How far it can be trusted</summary>
+      <summary className="quiet">Accuracy</summary>
       <p className="small mt-1 mb-3 max-w-[60ch] text-muted">
-        One standard deviation: two readings in three fall within it. Empty means what such kits
-        usually do, {kind === 'drops' ? 'half a drop and 4 %' : 'assumed from experience'}.
+        One standard deviation: two in three readings fall within it. If empty, what such kits
+        usually do: {kind === 'drops' ? 'half a drop and 4 %' : 'assumed from experience'}.
       </p>
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
         {errors.map(({ quantity, name, unit, usual }) => (

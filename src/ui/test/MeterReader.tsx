@@ -133,10 +133,10 @@ const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
             onChange={(event) => set(dilute, event.target.checked ? 'yes' : '')}
             className="size-6 accent-spruce"
           />
-          The sample was diluted one to one
+          I diluted the sample one to one
         </label>
       )}
-      <FieldNote name={quantity} yes="Yes, that is what it reads" />
+      <FieldNote name={quantity} yes="Yes, that’s the reading" />
     </div>
   )
 }
@@ -169,12 +169,12 @@ export const MeterReader = ({
         <div className="sticky bottom-[64px] z-10 -mx-5 bg-paper px-5 py-3 lg:static lg:mx-0 lg:px-0">
           <button type="submit" className="go w-full lg:w-auto lg:min-w-[280px]" disabled={pending}>
             {pending
-              ? 'Writing…'
+              ? 'Saving…'
               : asked
-                ? 'Keep as confirmed'
+                ? 'Save as confirmed'
                 : read === 0
-                  ? 'Keep this test'
-                  : `Keep this test, ${read} value${read === 1 ? '' : 's'}`}
+                  ? 'Save test'
+                  : `Save test, ${read} value${read === 1 ? '' : 's'}`}
           </button>
         </div>
       )
@@ -182,8 +182,8 @@ export const MeterReader = ({
   >
     <p className="small mb-3 max-w-[66ch] text-muted">
       {rows.some(({ measurable }) => measurable)
-        ? 'Practice only: this photometer is simulated. It reads this demo’s invented tub with noise, a lamp that ages and ten tablets a pack.'
-        : `Type what it shows. A device, or a bridge to one, may post to ${address}; what it sends waits here until you keep it.`}
+        ? 'Practice only: this photometer is simulated. It tests this demo’s invented tub, with noise, an ageing lamp and ten tablets per pack.'
+        : `Enter what it shows. A device, or a bridge to one, can post to ${address}; what it sends waits here until you save it.`}
     </p>
     <div className="grid border-hair border-b lg:grid-cols-2 lg:gap-x-12">
       {rows.map((row) => (

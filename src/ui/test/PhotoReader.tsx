@@ -42,7 +42,7 @@ const PRACTICE_NAME = 'practice.png'
 const LATE_SECONDS = 30
 
 const LAY_CHART =
-  'Now lay the four rings on the middles of the chart’s corner blocks: the first row’s lowest and highest, the last row’s lowest and highest.'
+  'Now place the four rings on the centres of the chart’s corner blocks: lowest and highest of the first row, lowest and highest of the last.'
 
 const startStrip = ({ width, height, strip }: OpenedPicture): StripPlacement =>
   strip ?? {
@@ -102,7 +102,7 @@ const Result = ({ pads, reading }: { pads: readonly PhotoPad[]; reading: StripRe
                   {name}: {PAD_WORDS[problem]}.
                 </p>
               ))}
-            <FieldNote name={quantity} yes="Yes, that is what it reads" />
+            <FieldNote name={quantity} yes="Yes, that’s the reading" />
           </li>
         )
       })}
@@ -186,10 +186,10 @@ const Reading = ({
       else if (opened.strip) await read(place, withChart)
       else
         setSentence(
-          'No strip was found in this picture. Lay the two rings on the middles of its first and last pad.',
+          'No strip was found in this picture. Place the two rings on the centres of its first and last pads.',
         )
     } catch {
-      setSentence('The picture could not be read. Choose another one.')
+      setSentence('The picture couldn’t be read. Choose another.')
     } finally {
       setBusy(false)
     }
@@ -283,12 +283,12 @@ const Reading = ({
                 const answer = await fetch(practice, { cache: 'no-store' })
                 await choose(await answer.blob(), PRACTICE_NAME, undefined)
               } catch {
-                setSentence('The practice camera did not answer.')
+                setSentence('The practice camera didn’t answer.')
                 setBusy(false)
               }
             }}
           >
-            Practice camera: dip and shoot
+            Practice camera: dip and take
           </button>
         )}
         <span className="small text-muted" role="status">
@@ -297,11 +297,11 @@ const Reading = ({
       </div>
       {!open && (
         <p className="small mt-3 max-w-[60ch] text-muted">
-          On a dark ground, in even daylight out of the sun, the whole strip in the picture, handle
-          too. It is read on this device and goes nowhere; it is not kept.
+          Place it on a dark surface in even daylight, out of the sun, with the whole strip in the
+          picture, handle included. It’s read on this device, isn’t sent anywhere and isn’t kept.
           {taught
             ? ''
-            : ' This strip’s colours have not been taught: put its chart into the picture, row by row as on the bottle.'}
+            : ' This strip’s colours aren’t known yet: include its chart in the picture, row by row as on the bottle.'}
         </p>
       )}
       {practised && (
@@ -330,12 +330,12 @@ const Reading = ({
             <div className="flex flex-wrap gap-x-5">
               {pads.length > 1 && (
                 <button type="button" className="quiet" onClick={turn}>
-                  Other way round
+                  Flip it
                 </button>
               )}
               {taught && (
                 <button type="button" className="quiet" onClick={withChart} aria-pressed={!!chart}>
-                  {chart ? 'Use the taught colours' : 'The chart is in the picture'}
+                  {chart ? 'Use the saved colours' : 'The chart is in the picture'}
                 </button>
               )}
               <a href={open.url} download={open.name} className="quiet">
@@ -351,7 +351,7 @@ const Reading = ({
             ))}
             {late !== undefined && (
               <p className="safety mb-3">
-                Taken {late} s after its reading time: the colours have moved on. A fresh strip is
+                Taken {late} s after its reading time: the colours have changed. A fresh strip is
                 better.
               </p>
             )}
@@ -409,9 +409,9 @@ export const PhotoReader = ({
             disabled={pending}
           >
             {pending
-              ? 'Writing…'
+              ? 'Saving…'
               : asked
-                ? 'Keep as confirmed'
+                ? 'Save as confirmed'
                 : `Keep ${read === 1 ? `this ${QUANTITY_SHORT_NAMES[pads.find(({ pad }) => fields[pad.quantity])?.pad.quantity ?? 'pH']}` : `these ${read} values`}`}
           </button>
         </div>

@@ -110,7 +110,7 @@ export const PictureStage = ({
             key={id}
             role="button"
             tabIndex={0}
-            aria-label={`${name}: lay this ring on it; arrow keys move it, with Shift in large steps`}
+            aria-label={`${name}: place this ring on it; arrow keys move it, with Shift in larger steps`}
             className="ring-handle"
             onPointerDown={(event) => {
               event.currentTarget.setPointerCapture(event.pointerId)

@@ -27,7 +27,7 @@ const Columns = ({
           <tr className="text-left">
             <th className="py-1 pr-4 font-semibold">Column</th>
             <th className="py-1 pr-4 font-semibold">First row</th>
-            <th className="py-1 font-semibold">Taken as</th>
+            <th className="py-1 font-semibold">Read as</th>
           </tr>
         </thead>
         <tbody>
@@ -39,7 +39,7 @@ const Columns = ({
               <td className="py-1">
                 <select
                   className="field min-w-[170px]"
-                  aria-label={`${header || `Column ${i + 1}`} is taken as`}
+                  aria-label={`${header || `Column ${i + 1}`} is read as`}
                   value={roles[i]}
                   onChange={(event) =>
                     onChange(
@@ -48,7 +48,7 @@ const Columns = ({
                     )
                   }
                 >
-                  <option value="ignore">nothing of use</option>
+                  <option value="ignore">ignored</option>
                   <option value="at">day and time</option>
                   {QUANTITIES.map((quantity) => (
                     <option key={quantity} value={quantity}>
@@ -63,7 +63,7 @@ const Columns = ({
       </table>
       {roles.includes('at') && (
         <label className="small mt-3 flex items-center gap-3">
-          Days are written
+          Dates are written
           <select
             className="field !w-auto"
             value={preview.dateOrder}

@@ -75,7 +75,7 @@ const StartAgain = ({ pads }: { pads: readonly ReaderPad[] }) => {
         for (const { quantity } of pads) set(quantity, '')
       }}
     >
-      Start again
+      Start over
     </button>
   )
 }
@@ -119,13 +119,13 @@ export const StripReader = ({
           <StartAgain pads={pads} />
           <button type="submit" className="go flex-1 lg:max-w-[320px]" disabled={pending}>
             {pending
-              ? 'Writing…'
+              ? 'Saving…'
               : read === 0
-                ? 'Keep this strip'
+                ? 'Save strip'
                 : asked
-                  ? 'Keep as confirmed'
+                  ? 'Save as confirmed'
                   : read === 1
-                    ? 'Keep this one'
+                    ? 'Save this one'
                     : `Keep these ${COUNT[read] ?? read}`}
           </button>
         </div>
@@ -158,12 +158,12 @@ export const StripReader = ({
         <FieldNote
           key={quantity}
           name={quantity}
-          yes={`Yes, ${QUANTITY_NAMES[quantity].toLowerCase().replace('ph', 'pH')} reads so`}
+          yes={`Yes, ${QUANTITY_NAMES[quantity].toLowerCase().replace('ph', 'pH')} reads that`}
         />
       ))}
     </div>
     <details className="mt-2 lg:max-w-[640px]">
-      <summary className="quiet">Earlier, or with a thermometer</summary>
+      <summary className="quiet">Earlier, or add temperature</summary>
       <div className="mt-2 mb-3 grid gap-4 sm:grid-cols-2">
         <TextInput name="temperature" label="Water temperature" unit={temperatureUnit} decimal />
         <WhenInput latest={latest} />

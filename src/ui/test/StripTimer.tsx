@@ -75,7 +75,7 @@ export const StripTimer = ({
         dippedAt === undefined
           ? `Dipped for ${dipSeconds} seconds: start the ${waitSeconds} seconds`
           : ready
-            ? 'Read now; tap to start again'
+            ? 'Read now; tap to restart'
             : `${seconds} of ${waitSeconds} seconds left; tap to start again`
       }
     >

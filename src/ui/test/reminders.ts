@@ -3,7 +3,7 @@ import type { Entry, Method } from '@/core'
 const STRIP = [
   'Dry fingers, jets off, lid straight back on the bottle.',
   'Elbow-deep, in and out, one shake.',
-  'Hold it level, so that the pads do not run into each other.',
+  'Hold it level so that the pads don’t run into each other.',
 ] as const
 
 /** With this many tests of a kind the hand knows how. */

@@ -30,8 +30,8 @@ export const CalendarAddress = ({
       </h2>
       {calendarKey === undefined ? (
         <p className="small mt-1 text-muted">
-          Chores and planned soaks as a calendar that your phone can subscribe to, by an address
-          that cannot be guessed.
+          Chores and planned soaks as a calendar your phone can subscribe to, with a link that can’t
+          be guessed.
         </p>
       ) : (
         <p className="small mt-1 break-all">
@@ -40,15 +40,15 @@ export const CalendarAddress = ({
             {path}
           </a>
           <span className="block text-muted">
-            Subscribe to it, or save it once. Whoever has the address reads these dates.
+            Subscribe to it, or save it once. Anyone with this link can see these dates.
           </span>
         </p>
       )}
       <PostButton
         action={open}
         hidden={{ tub: String(tubId), zone, of }}
-        label={calendarKey === undefined ? 'Make its address' : 'Make a new address'}
-        title={`${calendarKey === undefined ? 'Make its address' : 'Make a new address'}${of === 'house' ? ', all tubs' : ''}`}
+        label={calendarKey === undefined ? 'Create a link' : 'Create a new link'}
+        title={`${calendarKey === undefined ? 'Create a link' : 'Create a new link'}${of === 'house' ? ', all tubs' : ''}`}
         className={calendarKey === undefined ? 'plain mt-2' : 'quiet'}
       />
     </section>

@@ -18,7 +18,7 @@ const Schools = ({ schools }: { schools: readonly SchoolChoice[] }) => {
   if (schools.length === 0) return null
   return (
     <div>
-      <p className="mb-1 font-medium text-[15px]">As others keep it</p>
+      <p className="mb-1 font-medium text-[15px]">Common intervals</p>
       <div className="flex flex-wrap gap-2">
         {schools.map(({ name, words, fields }) => (
           <button
@@ -63,25 +63,25 @@ export const ChoreForm = ({
     className="grid max-w-[620px] gap-5"
     submit={({ pending }) => (
       <button type="submit" className="go justify-self-start" disabled={pending}>
-        {pending ? 'Writing…' : chore ? 'Keep these changes' : 'Add it'}
+        {pending ? 'Saving…' : chore ? 'Save changes' : 'Add it'}
       </button>
     )}
   >
     <TextInput name="name" label="Name" />
     <Choices
       name="lane"
-      label="Where it belongs"
+      label="Group"
       options={LANES.map((value) => ({ value, label: LANE_WORDS[value] }))}
     />
     <Schools schools={schools} />
     <fieldset className="grid gap-3">
-      <legend className="font-semibold text-[17px]">How often: by whichever comes first</legend>
+      <legend className="font-semibold text-[17px]">How often: whichever comes first</legend>
       <div className="grid gap-4 sm:grid-cols-3">
         <TextInput name="days" label="Every" unit="days" decimal />
         <TextInput name="personHours" label="After" unit="person-hours" decimal />
-        <TextInput name="soakHours" label="After" unit="hours soaked" decimal />
+        <TextInput name="soakHours" label="After" unit="hours in use" decimal />
         <TextInput name="shocks" label="With every nth shock" decimal />
-        <TextInput name="hoseVolume" label="Through the hose" unit={volumeUnit} decimal />
+        <TextInput name="hoseVolume" label="Hose volume" unit={volumeUnit} decimal />
       </div>
       <Choices
         name="drain"
@@ -89,26 +89,26 @@ export const ChoreForm = ({
         options={[
           { value: '', label: 'No' },
           { value: 'before', label: 'The day before' },
-          { value: 'with', label: 'While it is empty' },
+          { value: 'with', label: 'While it’s empty' },
         ]}
       />
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
-        <TextInput name="windowDays" label="Early or late by" unit="days" decimal />
-        <TextInput name="minutes" label="It takes" unit="min" decimal />
+        <TextInput name="windowDays" label="Days early or late" unit="days" decimal />
+        <TextInput name="minutes" label="Takes" unit="min" decimal />
       </div>
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
         <TextInput
           name="fromMonth"
           label="Only from month"
           decimal
-          hint="1 to 12; empty all year."
+          hint="1 to 12. Leave empty for all year."
         />
         <TextInput name="toMonth" label="to month" decimal />
       </div>
     </fieldset>
     <TextInput name="purpose" label="Why" />
-    <TextInput name="needs" label="What it needs" />
-    <TextArea name="how" label="How it is done here, a step a line" />
-    <TextArea name="cautions" label="Cautions, one a line" />
+    <TextInput name="needs" label="What you need" />
+    <TextArea name="how" label="How it’s done, one step per line" />
+    <TextArea name="cautions" label="Cautions, one per line" />
   </DraftForm>
 )

@@ -64,7 +64,7 @@ export const ChoreItem = ({
         </p>
         <p className="note text-muted">{formatWhy(item, preferences)}</p>
         <details>
-          <summary className="quiet !min-h-9 text-[14px]">How, and other answers</summary>
+          <summary className="quiet !min-h-9 text-[14px]">Instructions and options</summary>
           <div className="small mt-1 max-w-[60ch]">
             <p className="text-muted">
               {text.purpose}
@@ -90,7 +90,7 @@ export const ChoreItem = ({
               className="mt-3 flex flex-wrap items-end gap-3"
               submit={({ pending }) => (
                 <button type="submit" className="quiet" disabled={pending}>
-                  Done, with this
+                  Mark done with this
                 </button>
               )}
             >
@@ -108,8 +108,8 @@ export const ChoreItem = ({
               <PostButton
                 action={keep}
                 hidden={{ ...hidden, outcome: 'postponed' }}
-                label="Three days later"
-                title={`${text.name}: three days later`}
+                label="Snooze 3 days"
+                title={`${text.name}: snooze 3 days`}
               />
               <DraftForm
                 action={keep}
@@ -119,7 +119,7 @@ export const ChoreItem = ({
                 className="flex flex-wrap items-end gap-3"
                 submit={({ pending }) => (
                   <button type="submit" className="quiet" disabled={pending}>
-                    Move it there
+                    Snooze
                   </button>
                 )}
               >
@@ -133,11 +133,11 @@ export const ChoreItem = ({
                 className="flex flex-wrap items-end gap-3"
                 submit={({ pending }) => (
                   <button type="submit" className="quiet" disabled={pending}>
-                    Leave it out
+                    Skip
                   </button>
                 )}
               >
-                <TextInput name="note" label="Why left out" />
+                <TextInput name="note" label="Why skip it" />
               </DraftForm>
             </div>
           </div>
@@ -149,7 +149,7 @@ export const ChoreItem = ({
           className="plain self-start !min-h-11"
           aria-label={`Dose it: ${text.name}`}
         >
-          Dose it
+          Add dose
         </Link>
       ) : (
         <PostButton

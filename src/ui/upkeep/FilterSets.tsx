@@ -22,7 +22,7 @@ const RecipeForm = ({
   preferences: DisplayPreferences
 }) => (
   <details>
-    <summary className="quiet">Put it to soak…</summary>
+    <summary className="quiet">Start a soak…</summary>
     <DraftForm
       action={act}
       draftKey={undefined}
@@ -31,7 +31,7 @@ const RecipeForm = ({
       className="mt-1 grid gap-3"
       submit={({ pending }) => (
         <button type="submit" className="plain justify-self-start" disabled={pending}>
-          It is in the bucket: start the clock
+          It’s in the bucket: start the timer
         </button>
       )}
     >
@@ -44,12 +44,13 @@ const RecipeForm = ({
         {RECIPES.map(({ id, needsSpare }) => (
           <li key={id}>
             {RECIPE_TEXT[id].name}: {inUnits(RECIPE_TEXT[id].how, preferences)}
-            {needsSpare && ' Another set has to be in the tub meanwhile, or the pump off.'}
+            {needsSpare && ' Meanwhile another set has to be in the tub, or the pump off.'}
           </li>
         ))}
       </ul>
       <p className="safety small">
-        Outside, gloves on; the cleaner’s label first. Never acid and chlorine in one bucket.
+        Outdoors, wearing gloves. The cleaner’s label comes first. Never put acid and chlorine in
+        the same bucket.
       </p>
     </DraftForm>
   </details>
@@ -118,22 +119,22 @@ const OneSet = ({
           <div className="flex flex-wrap items-start gap-x-5">
             {state === 'in the tub' && (
               <>
-                {button('Rinsed white, back in', { act: 'rinse', seen: 'white' })}
-                {button('Rinsed, not white', { act: 'rinse', seen: 'not white' })}
-                {button('Power is off: take it out', { act: 'take out' })}
+                {button('Rinsed white, put back', { act: 'rinse', seen: 'white' })}
+                {button('Rinsed, but not white', { act: 'rinse', seen: 'not white' })}
+                {button('Power off: take out', { act: 'take out' })}
               </>
             )}
             {(state === 'taken out' || state === 'soaking') &&
-              button(state === 'soaking' ? 'Rinsed until it runs clear' : 'Rinsed white', {
+              button(state === 'soaking' ? 'Rinsed until clear' : 'Rinsed white', {
                 act: 'rinse',
                 seen: 'white',
               })}
             {(state === 'rinsing' || state === 'taken out') &&
-              button('Hung up to dry', { act: 'dry' })}
-            {state === 'drying' && button('It is dry', { act: 'ready' })}
+              button('Hung to dry', { act: 'dry' })}
+            {state === 'drying' && button('Dry now', { act: 'ready' })}
             {(state === 'ready' || state === 'new' || state === 'rinsing' || state === 'drying') &&
               button(
-                inTub ? `Power is off: this in, ${inTub} out` : 'Power is off: put it in',
+                inTub ? `Power off: this in, ${inTub} out` : 'Power off: put in',
                 { act: 'put in' },
                 'plain mt-1 !min-h-11',
               )}
@@ -142,10 +143,10 @@ const OneSet = ({
             )}
             {state !== 'in the tub' && state !== 'retired' && (
               <details>
-                <summary className="quiet">It is worn out…</summary>
+                <summary className="quiet">It’s worn out…</summary>
                 <div className="flex flex-wrap gap-x-5">
                   {button('Torn or cracked', { act: 'rinse', seen: 'torn filter' })}
-                  {button('Throw it away', { act: 'retire' })}
+                  {button('Throw away', { act: 'retire' })}
                 </div>
               </details>
             )}
@@ -197,19 +198,19 @@ export const FilterSets = ({
       {used.length > 0 ? (
         <>
           <p className="safety note">
-            Power off at the breaker before a cartridge comes out: something may fall in. No pump
+            Switch the power off at the breaker before taking out a cartridge. Never run the pump
             without a filter.
           </p>
           <ul className="mt-2">{used.map(item)}</ul>
         </>
       ) : (
         <p className="small text-muted">
-          Name the cartridges you have, and Pavrel keeps count of their hours, rinses and soaks. A
-          second set is worth its price: one dries while the other works.
+          Add the cartridges you have, and Pavrel tracks their hours, rinses and soaks. A second set
+          is worth it: one dries while the other works.
         </p>
       )}
       {used.length === 1 && (
-        <p className="note text-muted">With a spare set a soak can take its time.</p>
+        <p className="note text-muted">With a spare set you can soak one for longer.</p>
       )}
       <details>
         <summary className="quiet">Add a set</summary>
@@ -222,11 +223,11 @@ export const FilterSets = ({
           className="mt-2 grid max-w-[460px] gap-4"
           submit={({ pending }) => (
             <button type="submit" className="plain justify-self-start" disabled={pending}>
-              {pending ? 'Writing…' : 'Add it'}
+              {pending ? 'Saving…' : 'Add it'}
             </button>
           )}
         >
-          <TextInput name="name" label="Name" hint="Mark them: a cord, a dot of paint." />
+          <TextInput name="name" label="Name" hint="Mark them with a cord or a dot of paint." />
           <Choices
             name="kind"
             label="Kind"

@@ -12,8 +12,7 @@ export const LookForm = ({ tubId, keep }: { tubId: number; keep: Action }) => (
       What do you see?
     </h2>
     <p className="small mb-2 max-w-[62ch] text-muted">
-      A sign brings forward what it asks for. Nothing ticked is a tub that looks well, and counts as
-      the look.
+      Ticking a sign brings its chore forward. Tick nothing if the tub looks fine.
     </p>
     <DraftForm
       action={keep}
@@ -23,7 +22,7 @@ export const LookForm = ({ tubId, keep }: { tubId: number; keep: Action }) => (
       className="grid max-w-[560px] gap-3"
       submit={({ pending }) => (
         <button type="submit" className="plain justify-self-start" disabled={pending}>
-          {pending ? 'Writing…' : 'Keep this look'}
+          {pending ? 'Saving…' : 'Save inspection'}
         </button>
       )}
     >
@@ -31,7 +30,7 @@ export const LookForm = ({ tubId, keep }: { tubId: number; keep: Action }) => (
       <TextInput name="note" label="Note" />
     </DraftForm>
     <details>
-      <summary className="quiet">What each of them means</summary>
+      <summary className="quiet">What each one means</summary>
       <dl className="small max-w-[62ch]">
         {OFFERED_SYMPTOMS.map((sign) => (
           <div key={sign} className="border-hair border-t py-1.5">

@@ -12,8 +12,8 @@ export const NoFilter = ({ since, renderedAt }: { since: number; renderedAt: num
   }, [])
   return (
     <p role="alert" className="safety mt-3 max-w-[62ch] text-madder">
-      No filter in the tub for {duration(now - since)}. The pump stays off until one is in: what it
-      draws in now goes into pump and heater.
+      There’s been no filter in the tub for {duration(now - since)}. Keep the pump off until one is
+      in: anything it draws in now reaches the pump and heater.
     </p>
   )
 }

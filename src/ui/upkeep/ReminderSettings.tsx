@@ -21,16 +21,16 @@ export const ReminderSettings = ({
   return (
     <section aria-labelledby="nudges">
       <h2 id="nudges" className="head">
-        Nudges
+        Reminders
       </h2>
       <p className="small max-w-[62ch] text-muted">
         {leave === 'granted'
-          ? 'This device says once when a chore’s day has come, while Pavrel is open in it.'
+          ? 'This device reminds you once when a chore is due, while Pavrel is open on it.'
           : leave === 'denied'
-            ? 'This browser was told not to notify; its settings can lift that. Your calendar can remind you too.'
+            ? 'Notifications are blocked in this browser’s settings. Your calendar can remind you, too.'
             : leave === 'none'
-              ? 'This browser cannot notify. Your calendar can remind you.'
-              : 'This device can say once when a chore’s day has come, while Pavrel is open in it.'}
+              ? 'This browser can’t notify you. Your calendar can remind you instead.'
+              : 'This device can remind you once when a chore is due, while Pavrel is open on it.'}
       </p>
       {leave === 'default' && (
         <button
@@ -38,7 +38,7 @@ export const ReminderSettings = ({
           className="quiet"
           onClick={async () => setLeave(await Notification.requestPermission())}
         >
-          Nudge me on this device
+          Remind me on this device
         </button>
       )}
       <DraftForm

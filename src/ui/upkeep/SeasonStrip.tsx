@@ -135,11 +135,11 @@ const DueMark = ({
       aria-valuetext={
         days === 0
           ? `${SHAPE_WORDS[mark.what]} ${day(mark.at, preferences)}`
-          : `to ${day(at, preferences)}, Enter keeps it`
+          : `to ${day(at, preferences)}, press Enter to save`
       }
       transform={`translate(${x(at)} ${y})`}
       className="ring-handle"
-      onFocus={() => tell(`${words} Arrow keys move it, Enter keeps it there.`)}
+      onFocus={() => tell(`${words} Arrow keys move it, Enter saves.`)}
       onPointerEnter={() => !held() && tell(words)}
       {...handle}
     >
@@ -199,7 +199,7 @@ export const SeasonStrip = ({
     <section aria-labelledby="season" className="mt-6">
       <header className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
         <h2 id="season" className="head">
-          Half a year back, half a year ahead
+          Six months back, six months ahead
         </h2>
         <ul className="note flex flex-wrap gap-x-4 gap-y-1 text-muted">
           {(['done', 'done late', 'skipped', 'due', 'overdue', 'foreseen'] as const).map((what) => (
@@ -356,7 +356,7 @@ export const SeasonStrip = ({
       <p role="status" className="small min-h-[42px] text-muted print:hidden">
         {state && !state.ok
           ? (state.errors.until ?? state.message)
-          : told || 'Point at a mark, or carry a due one to another day.'}
+          : told || 'Hover over a mark, or drag a due one to another day.'}
       </p>
     </section>
   )

@@ -15,8 +15,8 @@ export type TakeCalendar = (
 ) => Promise<{ sentences: string[] } | { errors: Record<string, string>; message?: string }>
 
 const AS = [
-  { value: 'guests', label: 'Guests who stay' },
-  { value: 'away', label: 'Times away' },
+  { value: 'guests', label: 'Guest stays' },
+  { value: 'away', label: 'Absences' },
   { value: 'soaks', label: 'Single soaks' },
 ]
 
@@ -59,7 +59,7 @@ const Import = ({
       className="mt-2 grid max-w-[560px] gap-4"
       submit={({ pending }) => (
         <button type="submit" className="plain justify-self-start" disabled={pending}>
-          {pending ? 'Reading…' : 'Take them'}
+          {pending ? 'Reading…' : 'Import'}
         </button>
       )}
     >
@@ -75,7 +75,7 @@ const Import = ({
       <Choices name="as" label="Its events are" options={AS} />
       <Choices
         name="soaks"
-        label="While guests stay, plan a soak each evening"
+        label="Plan a soak every evening while guests are there"
         options={[
           { value: 'yes', label: 'Yes' },
           { value: 'no', label: 'No' },
@@ -98,7 +98,7 @@ const Import = ({
   )
 }
 
-/** Guests and times away: chores keep clear of them, soaks are planned for them. */
+/** Guests and absences: chores keep clear of them, soaks are planned for them. */
 export const Stays = ({
   tubId,
   stays,
@@ -116,10 +116,10 @@ export const Stays = ({
 }) => (
   <section aria-labelledby="stays">
     <h2 id="stays" className="head">
-      Guests and times away
+      Guests and absences
     </h2>
     <p className="small max-w-[62ch] text-muted">
-      Chores keep clear of them where they can: the day before, or the day they end.
+      Chores avoid these dates where possible: they move to the day before or the day after.
     </p>
     <ul className="small mt-1 max-w-[560px]">
       {stays.slice(0, 12).map((stay) => (
@@ -134,13 +134,15 @@ export const Stays = ({
           <PostButton
             action={drop}
             hidden={{ tub: String(tubId), id: String(stay.id) }}
-            label="Not any more"
-            title={`Not any more: ${stay.title}, ${day(stay.from, preferences)}`}
+            label="Cancel"
+            title={`Cancel: ${stay.title}, ${day(stay.from, preferences)}`}
           />
         </li>
       ))}
     </ul>
-    {stays.length > 12 && <p className="note text-muted">And {stays.length - 12} more after it.</p>}
+    {stays.length > 12 && (
+      <p className="note text-muted">And {stays.length - 12} more after that.</p>
+    )}
     <div className="flex flex-wrap gap-x-6">
       <details>
         <summary className="quiet">Add one</summary>
@@ -153,12 +155,12 @@ export const Stays = ({
           className="mt-2 grid max-w-[460px] gap-4"
           submit={({ pending }) => (
             <button type="submit" className="plain justify-self-start" disabled={pending}>
-              {pending ? 'Writing…' : 'Keep it'}
+              {pending ? 'Saving…' : 'Save'}
             </button>
           )}
         >
           <Choices name="as" label="These are" options={AS.slice(0, 2)} />
-          <TextInput name="title" label="Name (if you like)" />
+          <TextInput name="title" label="Name (optional)" />
           <div className="grid grid-cols-2 gap-4">
             <TextInput name="from" label="From" type="date" />
             <TextInput name="to" label="Until" type="date" />

@@ -47,7 +47,7 @@ export const WalkStep = ({
         {text.name}
       </h1>
       <p className="small mt-1 text-muted">{formatWhy(item, preferences)}</p>
-      {text.needs && <p className="mt-3">Take along {text.needs}.</p>}
+      {text.needs && <p className="mt-3">You’ll need {text.needs}.</p>}
       <ol className="mt-3 list-decimal pl-6 text-[18px] leading-relaxed">
         {text.how.map((step) => (
           <li key={step}>{inUnits(step, preferences)}</li>
@@ -63,10 +63,10 @@ export const WalkStep = ({
       {dosesInto(item) ? (
         <p className="mt-6 flex flex-wrap items-center gap-6">
           <Link href={doseLink(tubId, chore.product ?? 'enzyme', grams)} className="go">
-            Dose it
+            Add dose
           </Link>
           <Link href={pass} className="quiet">
-            Not now
+            Skip for now
           </Link>
         </p>
       ) : (
@@ -86,15 +86,15 @@ export const WalkStep = ({
           submit={({ pending }) => (
             <p className="flex items-center gap-6">
               <button type="submit" className="go" disabled={pending}>
-                Done, next
+                Mark done, next
               </button>
               <Link href={pass} className="quiet">
-                Not now
+                Skip for now
               </Link>
             </p>
           )}
         >
-          <TextInput name="note" label="Note (if you like)" />
+          <TextInput name="note" label="Note (optional)" />
         </DraftForm>
       )}
     </section>

@@ -20,8 +20,8 @@ export const StripShape = ({ what }: { what: StripMark['what'] }) => {
 export const SHAPE_WORDS: Record<StripMark['what'], string> = {
   done: 'done',
   'done late': 'done late',
-  skipped: 'left out',
+  skipped: 'skipped',
   due: 'due',
   overdue: 'late',
-  foreseen: 'at this pace',
+  foreseen: 'at this rate',
 }

@@ -5,7 +5,7 @@ import { theStore } from '@/store/database'
 export const GET = async (_: Request, { params }: { params: Promise<{ key: string }> }) => {
   const key = (await params).key.replace(/\.ics$/, '')
   const text = /^[\w-]{20,40}$/.test(key) ? calendarOf(theStore(), key, Date.now()) : undefined
-  if (text === undefined) return new Response('No calendar is here.', { status: 404 })
+  if (text === undefined) return new Response('There’s no calendar here.', { status: 404 })
   return new Response(text, {
     headers: {
       'content-type': 'text/calendar; charset=utf-8',

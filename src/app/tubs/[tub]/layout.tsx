@@ -29,7 +29,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
         href="#place"
         className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3"
       >
-        Skip to the place
+        Skip to content
       </a>
       <Reminders />
       <ZoneCookie assumed={preferences.timeZone} />

@@ -1,7 +1,7 @@
 /** Shown only where a place takes longer than a blink. */
 const Loading = () => (
   <p role="status" className="late serif title pt-2 text-muted">
-    Reading the journal…
+    Loading…
   </p>
 )
 

@@ -56,12 +56,12 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
       <h1 className="serif title">
         {tested && residual
           ? formatFloorAt(residual, tub.targets.sanitizer.low, preferences)
-          : 'No week ahead without a test.'}
+          : 'A forecast needs a test.'}
       </h1>
       <p className="small mt-1 max-w-[68ch] text-muted">
         {tested
-          ? 'An estimate from everything in the journal and this tub’s own rates; eight in ten lie in the shade. Nobody gets in by it: test first.'
-          : `Once ${QUANTITY_NAMES[sanitizer].toLowerCase()} and pH were read in this water, the coming days can be modelled.`}
+          ? 'Estimated from everything logged and this tub’s own rates. The shaded area covers 8 in 10 outcomes. This is a forecast, not a go-ahead: test before anyone gets in.'
+          : `Once ${QUANTITY_NAMES[sanitizer].toLowerCase()} and pH have been tested in this water, the coming days can be forecast.`}
       </p>
       {!tested && (
         <p className="mt-5">
@@ -79,7 +79,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
                   If you dose now
                 </Turn>
                 <Turn href={to(false, asUsual)} on={!dosed}>
-                  If you do not
+                  If you don’t
                 </Turn>
                 <span className="small text-muted">
                   {doses
@@ -97,7 +97,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
                   {planned.length > 0 ? 'Only the planned soaks' : 'If nobody gets in'}
                 </Turn>
                 <Turn href={to(dosed, true)} on={asUsual}>
-                  If people come as last week
+                  At last week’s rate of use
                 </Turn>
               </nav>
             )}
@@ -120,8 +120,8 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
           </div>
           <p className="note mt-2 text-muted">
             {asUsual
-              ? '● a soak, planned or as last week, ▲ the doses of the plan. What you would add after each soak is not in it.'
-              : '● a planned soak, ▲ the doses of the plan. Soaks nobody has planned are not in it.'}
+              ? '● a soak, planned or as last week, ▲ the plan’s doses. Doses after each soak aren’t included.'
+              : '● a planned soak, ▲ the plan’s doses. Unplanned soaks aren’t included.'}
           </p>
         </>
       )}
@@ -133,7 +133,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
       {tested && <WhatIfSoak tubId={tub.id} preferences={preferences} />}
       <section aria-labelledby="why" className="mt-7 max-w-[72ch]">
         <h2 id="why" className="head">
-          Why it says so
+          Why
         </h2>
         <ul className="mt-1">
           {formatExplain(view, preferences).map((line) => (
@@ -146,14 +146,14 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
       {odd.length > 0 && (
         <section aria-labelledby="odd" className="mt-7 max-w-[72ch]">
           <h2 id="odd" className="head">
-            Readings that do not fit
+            Readings that don’t fit
           </h2>
           <ul className="mt-1">
             {odd.map(({ id, words }) => (
               <li key={words} className="border-hair border-t py-1.5">
                 {words}{' '}
                 <Link href={`${base}/record/${id}`} className="quiet min-h-0">
-                  Look at it
+                  Review
                 </Link>
               </li>
             ))}

@@ -25,6 +25,7 @@ import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { PlanOptions } from '@/ui/dose/Ways'
 import { Closed } from '@/ui/today/Closed'
+import { Explained } from '@/ui/words/Explained'
 import { formatNote } from '@/words/adviceText'
 import { formatClosure } from '@/words/closureWords'
 import { formatStartsFrom } from '@/words/learntWords'
@@ -47,11 +48,11 @@ const titleOf = (view: TubView, preferences: DisplayPreferences, retestAt: Insta
   const done = round.doses.length + round.aerations.length
   const held = view.verdict.closures.find(holdsBack)
   if (held) return 'Nothing goes in while the tub is closed.'
-  if (estimate.lastTestAt === undefined) return 'A dose needs a test first.'
+  if (estimate.lastTestAt === undefined) return 'Test before dosing.'
   if (n > 0)
     return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test about ${clock(retestAt, preferences)}.`
-  if (done > 0) return 'All in. Test again to close the plan.'
-  if (tooOld(view)) return 'Test again before dosing.'
+  if (done > 0) return 'Everything is in. Retest to finish.'
+  if (tooOld(view)) return 'Retest before dosing.'
   return plan.notes.length > 0 ? 'Nothing to add for now.' : 'Nothing to add.'
 }
 
@@ -102,8 +103,8 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       <h1 className="serif title pt-2">{titleOf(view, preferences, retestAt)}</h1>
       <p className="small mt-1 text-muted">
         {tested && estimate.lastTestAt !== undefined
-          ? `From the test of ${dayAndClock(estimate.lastTestAt, preferences)}${done > 0 ? ' and what went in since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
-          : 'Sanitizer, pH and alkalinity are enough for a first plan.'}
+          ? `From the test on ${dayAndClock(estimate.lastTestAt, preferences)}${done > 0 ? ' and what you’ve added since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
+          : 'Sanitizer, pH and alkalinity are enough to start.'}
       </p>
       {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
       <OldReading view={view} />
@@ -111,14 +112,14 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
       {resized && !nothing && (
         <p className="safety mt-3 max-w-[66ch]">
-          The volume was changed to {volume(tub.volumeLitres, preferences)} after something had gone
-          in. What is left is planned for the new volume; a test first is surer.
+          The volume was changed to {volume(tub.volumeLitres, preferences)} after something had been
+          added. The rest is planned for the new volume; it’s safer to test first.
         </p>
       )}
       {!nothing && (
         <div className="mt-4 flex flex-wrap items-center gap-x-6 gap-y-2 print:hidden">
           <Link href={`/tubs/${tub.id}/dose/session`} className="plain">
-            {done > 0 ? 'Go on, one step a screen' : 'One step a screen'}
+            {done > 0 ? 'Continue step by step' : 'Step by step'}
           </Link>
           <DoseSheet text={planText(view, preferences)} />
         </div>
@@ -163,15 +164,15 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                 {plan.later.length > 0 && (
                   <p className="small mt-1 max-w-[52ch] text-muted">
                     {replacing
-                      ? 'With the fresh water in, perhaps'
-                      : 'A large correction goes in parts. By that test perhaps another'}{' '}
+                      ? 'With fresh water in, you may need'
+                      : 'Large corrections are split. After that test you may need another'}{' '}
                     {plan.later
                       .map(
                         ({ product, grams }) =>
                           `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}`,
                       )
                       .join(' and ')}
-                    ; the next reading decides.
+                    ; the next test decides.
                   </p>
                 )}
                 {nothing && (
@@ -210,7 +211,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
             <div>
               {tested && plan.notes.length === 0 && (
                 <p className="max-w-[52ch] text-[18px]">
-                  Everything that was read is in its band. The best dose is none.
+                  Nothing to add: all readings are in range.
                 </p>
               )}
               <Link
@@ -248,7 +249,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           {!nothing && (
             <EffectTable
               rows={effectRows(tub, plan.before, plan.after)}
-              caption="All steps together"
+              caption="What all steps do together"
               preferences={preferences}
             />
           )}
@@ -261,7 +262,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                     key={note.quantity + note.reason.code}
                     className="max-w-[64ch] border-hair border-t py-1.5"
                   >
-                    {formatNote(note, preferences)}
+                    <Explained text={formatNote(note, preferences)} />
                   </li>
                 ))}
               </ul>
@@ -273,12 +274,12 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               className="plain justify-self-start"
               scroll={false}
             >
-              {replacing ? 'Plan with this water' : 'Plan with fresh water first'}
+              {replacing ? 'Plan without fresh water' : 'Plan with fresh water first'}
             </Link>
           )}
           {!held && <LabelDoses view={view} preferences={preferences} />}
           <Link href={`/tubs/${tub.id}/shelf`} className="quiet justify-self-start print:hidden">
-            What is on the shelf
+            My shelf
           </Link>
           {plan.assumed.length > 0 && (
             <section>
@@ -289,7 +290,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                     key={note.quantity + note.reason.code}
                     className="max-w-[64ch] border-hair border-t py-1.5"
                   >
-                    {formatNote(note, preferences)}
+                    <Explained text={formatNote(note, preferences)} />
                   </li>
                 ))}
               </ul>

@@ -5,6 +5,7 @@ import { startProgress } from '@/core'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
+import { Explained } from '@/ui/words/Explained'
 import { formatAgenda } from '@/words/agendaWords'
 import { formatOdd } from '@/words/learntWords'
 import { startStepText } from '@/words/startUpText'
@@ -34,7 +35,9 @@ const Now = async ({ params }: TubParams) => {
             )}
             {words.sentence}
           </h1>
-          <p className="mt-4 max-w-[62ch] text-[18px]">{words.reason}</p>
+          <p className="mt-4 max-w-[62ch] text-[18px]">
+            <Explained text={words.reason} />
+          </p>
           {words.evidence && <p className="small mt-2 text-muted">{words.evidence}</p>}
           {words.also.length > 0 && (
             <ul aria-label="Also" className="small mt-3 max-w-[66ch] border-madder border-l-4 pl-3">
@@ -51,12 +54,12 @@ const Now = async ({ params }: TubParams) => {
           {view.noFilter !== undefined && <NoFilter since={view.noFilter} renderedAt={view.now} />}
           {starting && (
             <p className="mt-3 max-w-[62ch] border-oak-2 border-l-4 pl-3">
-              This water is being started up: <b>{startStepText(starting).title}</b>
+              Start-up: <b>{startStepText(starting).title}</b>
               {starting.readyAt === undefined
                 ? ' is next.'
                 : `, waiting until ${dayAndClock(starting.readyAt, preferences)}.`}{' '}
               <Link href={at('programme')} className="quiet min-h-0">
-                Go on with it
+                Continue
               </Link>
             </p>
           )}
@@ -85,8 +88,8 @@ const Now = async ({ params }: TubParams) => {
           </Link>
           {dosing && (
             <p className="note mt-2 text-muted">
-              About {3 * plan.steps.length} minutes by the tub, {planMinutes(plan)} minutes of
-              waits.
+              About {3 * plan.steps.length} minutes of your time, {planMinutes(plan)} minutes of
+              waiting.
             </p>
           )}
         </div>

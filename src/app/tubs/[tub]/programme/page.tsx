@@ -73,7 +73,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
       <p className="mt-1 max-w-[60ch] text-muted">{PROGRAMME_TEXT[tub.programme].summary}</p>
       {tub.programme === 'silver or mineral with low chlorine' && (
         <p className="safety small mt-3 max-w-[62ch]">
-          The low range on such a cartridge’s label is below the published floor of{' '}
+          The low range on the cartridge’s label is below the published floor of{' '}
           {HEALTH_FLOOR.freeChlorine} ppm ({HEALTH_FLOOR.source}).
         </p>
       )}

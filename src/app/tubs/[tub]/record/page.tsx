@@ -18,7 +18,7 @@ const ADDED = ['soak', 'dose', 'water', 'note'] as const
 const ADD_WORDS: Record<(typeof ADDED)[number], string> = {
   soak: 'A soak',
   dose: 'A dose',
-  water: 'A change of water',
+  water: 'A water change',
   note: 'A note',
 }
 const PAGE = 40
@@ -64,10 +64,10 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
   )
   return (
     <>
-      <h1 className="serif title pt-2">Everything that happened</h1>
+      <h1 className="serif title pt-2">History</h1>
       <p className="small mt-1 text-muted">
         {journal.length === 0
-          ? 'Tests, doses, soaks and changes of water will stand here, newest first.'
+          ? 'Tests, doses, soaks and water changes will show up here, newest first.'
           : `${journal.length} ${journal.length === 1 ? 'entry' : 'entries'}, newest first.`}
       </p>
       {lastChange && (
@@ -79,7 +79,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
           <PostButton
             action={undoChange}
             hidden={{ tub: String(tub.id), id: String(lastChange.id) }}
-            label={lastChange.what === 'undone' ? 'Put it back' : 'Undo'}
+            label={lastChange.what === 'undone' ? 'Restore' : 'Undo'}
           />
         </div>
       )}
@@ -109,7 +109,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
             draftKey={product ? undefined : `${add}.${tub.id}`}
             latest={toWallClock(now, preferences.timeZone)}
             products={productGroups(tub, journal, view.shelf)}
-            submitLabel="Keep it"
+            submitLabel="Save"
             initial={{
               when: 'now',
               at: toWallClock(now, preferences.timeZone),
@@ -137,8 +137,8 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
       )}
       {journal.length === 0 && !add && (
         <div className="mt-10">
-          <p className="serif text-[24px]">The journal is empty.</p>
-          <p className="mt-2 mb-5 text-muted">It begins with a test.</p>
+          <p className="serif text-[24px]">The history is empty.</p>
+          <p className="mt-2 mb-5 text-muted">Start with a test.</p>
           <Link href={`/tubs/${tub.id}/test`} className="go">
             Test the water
           </Link>

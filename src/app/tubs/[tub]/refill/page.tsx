@@ -162,14 +162,14 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
         <div className="grid content-start gap-8">
           <section aria-labelledby="stages">
             <h2 id="stages" className="head mb-1">
-              Stage by stage
+              Step by step
             </h2>
             <p className="safety note mb-2">
-              Power off at the breaker before draining and before filters. Pump and vacuum on an
-              outlet with RCD or GFCI. Nobody in the tub until the last test.
+              Power off at the breaker before draining and before taking out filters. Plug pump and
+              vacuum into an outlet with an RCD (GFCI). Nobody in the tub until the last test.
             </p>
             {!row && (
-              <p className="small mb-2 text-muted">Set the day, then the stages can be ticked.</p>
+              <p className="small mb-2 text-muted">Set the day first, then mark the steps done.</p>
             )}
             <StageList
               placed={schedule.scheduled}
@@ -182,7 +182,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
           </section>
           <section aria-labelledby="house">
             <h2 id="house" className="head mb-1">
-              In the house by then
+              What you’ll need
             </h2>
             <ul className="small">
               {wanted.map(({ product, grams }, i) => {
@@ -209,9 +209,9 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               })}
             </ul>
             <p className="note mt-1 text-muted">
-              First doses by the fill water’s own numbers
+              First doses, from your fill water’s figures
               {estimate.fillTestedAt === undefined
-                ? '; it was not tested lately, so they are a guess.'
+                ? '; it hasn’t been tested lately, so they’re a guess.'
                 : '.'}
             </p>
           </section>
@@ -232,18 +232,18 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               <PostButton
                 action={removeRefill}
                 hidden={{ tub: String(tub.id) }}
-                label={begun ? 'Put it aside' : 'Not any more'}
+                label={begun ? 'Cancel refill' : 'Cancel'}
               />
             )}
           </section>
           <section aria-labelledby="why">
             <h2 id="why" className="head mb-1">
-              By every rule at once
+              When each rule says to change it
             </h2>
             {reasons.length === 0 ? (
               <p className="small">
                 <Link href={`/tubs/${tub.id}/record?add=water`} className="quiet">
-                  Say when this water was put in
+                  Enter when the tub was last filled
                 </Link>
               </p>
             ) : (
@@ -267,32 +267,33 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               <summary className="quiet">Or treat it instead?</summary>
               <div className="small max-w-[60ch] text-muted">
                 <p>
-                  Clarifier gathers fine cloud so that the filter catches it; dissolved solids,
-                  stabiliser and foam stay, and too much of it clouds.
+                  Clarifier clumps fine particles so that the filter catches them. Dissolved solids,
+                  stabiliser and foam stay, and too much of it makes the water cloudy.
                 </p>
                 <p className="mt-1">
-                  Enzyme eats oils and scum slowly; it does nothing against smell of used sanitizer
-                  or biofilm in the pipes.
+                  Enzyme slowly breaks down oils and scum. It does nothing for the smell of used
+                  sanitizer or biofilm in the pipes.
                 </p>
                 <p className="mt-1">
-                  Anti-foam lays foam for hours; what makes it stays in the water, and comes back.
+                  Anti-foam suppresses foam for hours. Its cause stays in the water, so it comes
+                  back.
                 </p>
                 <p className="mt-1">
                   {reasons.some(({ rule, at: when }) => when <= now && rule !== 'age')
-                    ? 'Here a rule says that the water itself is used up: treating would put it off, not mend it.'
-                    : 'Here no rule says yet that the water is used up: a treatment may do, if the sign does not come back within a month.'}
+                    ? 'A rule says this water is used up: treating it would only delay the refill.'
+                    : 'No rule says this water is used up yet: a treatment may be enough, if the sign doesn’t come back within a month.'}
                 </p>
               </div>
             </details>
           </section>
           <section aria-labelledby="slip">
             <h2 id="slip" className="head mb-1">
-              Room to slip
+              Timing and margins
             </h2>
             <dl className="small">
               {(
                 [
-                  ['It takes', formatLength((schedule.ready - schedule.start) / 60_000)],
+                  ['Takes', formatLength((schedule.ready - schedule.start) / 60_000)],
                   ...(next
                     ? [
                         [
@@ -305,7 +306,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
                     ? []
                     : [
                         [
-                          'At the earliest, begun now',
+                          'Earliest, if you start now',
                           dayAndClock(refill.earliest.ready, preferences),
                         ],
                       ]),
@@ -324,7 +325,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
                   ...(refill.refill.fadeDays !== undefined && refill.refill.fadeDays > 0.2
                     ? [
                         [
-                          'Sanitizer gone by itself in',
+                          'Sanitizer gone on its own in',
                           `about ${formatNumber(refill.refill.fadeDays, 0, preferences)} days`,
                         ],
                       ]
@@ -359,11 +360,11 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             </dl>
             {delivered !== undefined && Math.abs(delivered - tub.volumeLitres) > 5 && (
               <p className="small mt-1">
-                The last fill took {volume(delivered, preferences)} by the meter.{' '}
+                The last fill took {volume(delivered, preferences)} according to the meter.{' '}
                 <PostButton
                   action={saveDelivered}
                   hidden={{ tub: String(tub.id), litres: String(delivered) }}
-                  label="Take that as the tub’s volume"
+                  label="Use that as the tub’s volume"
                 />
               </p>
             )}
@@ -372,7 +373,7 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               <MeasureForms tubId={tub.id} measure={saveRate} preferences={preferences} />
             </details>
             <details>
-              <summary className="quiet">How it is done here</summary>
+              <summary className="quiet">How you do it</summary>
               <RefillSettingsForm
                 tubId={tub.id}
                 initial={refillFields(tub)}

@@ -20,12 +20,12 @@ const Shelf = async ({ params }: TubParams) => {
       </Link>
       <h1 className="serif title">The shelf</h1>
       <p className="small mt-1 max-w-[62ch] text-muted">
-        What stands here comes first in every plan, by its own strength and its own scoop, and
-        counts down as it is logged. The rest is taken to be the usual.
+        What’s on the shelf comes first in every plan, with its own strength and scoop, and counts
+        down as you log it. For the rest, the usual products are assumed.
       </p>
       {shelf.length === 0 ? (
         <p className="mt-5 max-w-[60ch]">
-          Nothing is on it yet, so plans reach for the usual products. Add what you have.
+          It’s empty, so plans use the usual products. Add what you have.
         </p>
       ) : (
         <ul className="mt-4 max-w-[680px] border-hair border-b">
@@ -51,8 +51,8 @@ const Shelf = async ({ params }: TubParams) => {
       )}
       <h2 className="mt-7 font-semibold text-[17px]">Add</h2>
       <p className="small text-muted">
-        Keep acids away from everything with chlorine or bromine in it; dry, cool, shut, and out of
-        children’s reach.
+        Keep acids away from anything containing chlorine or bromine. Store everything dry, cool,
+        closed and out of children’s reach.
       </p>
       {productGroups(tub, journal).map(({ name, options }) => {
         const missing = options.filter(({ value }) => !shelf.some((item) => item.product === value))
@@ -67,7 +67,7 @@ const Shelf = async ({ params }: TubParams) => {
                   action={putOnShelf}
                   hidden={{ tub: String(tub.id), product: value }}
                   label={label}
-                  title={`Put ${label} on the shelf`}
+                  title={`Add ${label} to the shelf`}
                   className="plain"
                 />
               ))}

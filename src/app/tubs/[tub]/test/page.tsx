@@ -83,8 +83,8 @@ const FirstKit = ({ view, method }: { view: TubView; method: 'strip' | 'drops' }
       </h2>
       <p className="small mt-0.5 mb-3 text-muted">
         {method === 'strip'
-          ? 'Then a reading is one tap a pad. Its blocks are set to the bottle’s afterwards.'
-          : 'Then drops are counted here, and the factor is applied in sight.'}
+          ? 'Then a test is one tap per pad. You can match its blocks to your bottle afterwards.'
+          : 'Then you count drops here, and the factor is applied for you.'}
       </p>
       <div className="flex flex-wrap gap-2">
         {layouts.map(({ id }) => (
@@ -192,7 +192,7 @@ const Reading = ({
       method={method}
       rows={testRows(view, preferences, method)}
       draftKey={`test.${tub.id}.${method}`}
-      submitLabel="Keep this test"
+      submitLabel="Save test"
     />
   )
 }
@@ -205,8 +205,8 @@ const FillWater = ({ view, preferences }: { view: TubView; preferences: DisplayP
     <>
       <p className="small mb-4 max-w-[60ch] text-muted">
         {last
-          ? `Last read ${dayAndClock(last.at, preferences)}: ${formatEntry(last, preferences)}. ${estimate.fillTestedAt === undefined ? 'That is too long ago to count; until it is read again, the figures of the tub’s set-up do.' : 'It counts for thirty days.'}`
-          : 'Straight from the hose, after it has run a minute. It can be other water from day to day, so it is read before each fill.'}
+          ? `Last tested ${dayAndClock(last.at, preferences)}: ${formatEntry(last, preferences)}. ${estimate.fillTestedAt === undefined ? 'That’s too long ago to count. Until you test again, the figures from set-up are used.' : 'It counts for 30 days.'}`
+          : 'Straight from the hose, after it has run for a minute. Tap water can vary from day to day, so test before each fill.'}
       </p>
       <EntryForm
         key={journal.length}
@@ -216,7 +216,7 @@ const FillWater = ({ view, preferences }: { view: TubView; preferences: DisplayP
         draftKey={`fillTest.${tub.id}`}
         latest={toWallClock(now, preferences.timeZone)}
         products={[]}
-        submitLabel="Keep this reading"
+        submitLabel="Save test"
         initial={{
           when: 'now',
           at: toWallClock(now, preferences.timeZone),
@@ -246,7 +246,7 @@ const Test = async ({ params, searchParams }: TestProps) => {
   return (
     <>
       <h1 className={kit?.spec.kind === 'strip' ? 'sr-only' : 'serif title pt-2'}>
-        {fill ? 'What does the fill water read?' : 'What does the water read?'}
+        {fill ? 'Test the fill water' : 'Test the water'}
       </h1>
       {!fill && (
         <p
@@ -257,7 +257,7 @@ const Test = async ({ params, searchParams }: TestProps) => {
       )}
       {floor && <p className="safety small mt-3 max-w-[66ch]">{floor}</p>}
       <nav
-        aria-label="Read with"
+        aria-label="Tested with"
         className="mt-0.5 mb-2 flex gap-x-4 overflow-x-auto whitespace-nowrap border-hair border-b text-[15px] sm:gap-x-5 sm:text-[16px]"
       >
         {METHODS.map((one) => (
@@ -303,10 +303,10 @@ const Test = async ({ params, searchParams }: TestProps) => {
           ))}
         </div>
         <p className="small mt-2 max-w-[60ch] text-muted">
-          <b className="text-ink">What the sanitizer goes by.</b>{' '}
+          <b className="text-ink">How you dose sanitizer.</b>{' '}
           {byLabel(tub)
-            ? 'By its label: the plan adds the label’s dose when its time has come, and strips are for balance only. Nobody knows then what is left of it; test with drops now and then.'
-            : 'By what was read: the plan adds what is missing.'}
+            ? 'From its label: the plan adds the label’s dose when it’s due, and strips are for balance only. Then nobody knows how much is left; test with drops now and then.'
+            : 'From tests: the plan adds what’s missing.'}
         </p>
         <div className="flex flex-wrap gap-x-5">
           {SANITIZING.map((value) => {
@@ -337,12 +337,12 @@ const Test = async ({ params, searchParams }: TestProps) => {
         ))}
         {kit && (kit.spec.kind === 'strip' || kit.spec.kind === 'drops') && (
           <Link href={`${base}?with=${method}&kit=none`} className="quiet">
-            Type figures instead
+            Enter values instead
           </Link>
         )}
         {method === 'shop' && !fill && (
           <Link href={`${base}/sheet`} className="quiet">
-            Bring a whole sheet
+            Import a whole sheet
           </Link>
         )}
         <Link href={`${base}/kits`} className="quiet">

@@ -20,8 +20,8 @@ const TubPage = async ({ params }: TubParams) => {
         </Link>
       </div>
       <p className="small mt-1 mb-7 max-w-[62ch] text-muted">
-        Every figure here goes into the next dose. The journal keeps grams and litres, so units can
-        change at any time.
+        Every figure here affects the next dose. The history is stored in grams and litres, so you
+        can change units at any time.
       </p>
       <TubForm
         action={changeTub}

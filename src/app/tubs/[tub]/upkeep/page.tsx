@@ -151,7 +151,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
         </div>
         {here.length > 0 && (
           <Link href={`${base}/walk?${to}`} className="go print:hidden">
-            Walk the list
+            Start
           </Link>
         )}
       </header>
@@ -164,7 +164,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
             scroll={false}
             className="quiet mt-3 print:hidden"
           >
-            {all ? `Only ${tub.name}` : 'All tubs in one walk'}
+            {all ? `Only ${tub.name}` : 'All tubs together'}
           </Link>
         )}
       </div>
@@ -179,7 +179,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
         <div className="grid content-start gap-8">
           <section aria-labelledby="walk">
             <h2 id="walk" className="head mb-1">
-              In walking order
+              In order
             </h2>
             {walks.map((walk) => (
               <div key={walk.id}>
@@ -228,7 +228,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
           )}
           <p>
             <Link href={`${base}/chores`} className="quiet">
-              All chores, their intervals, and your own
+              All chores and intervals
             </Link>
           </p>
         </div>

@@ -68,7 +68,7 @@ const Session = async ({ params }: TubParams) => {
   )
   const back = (
     <Link href={`/tubs/${tub.id}/dose`} className="quiet">
-      The whole plan
+      Whole plan
     </Link>
   )
 
@@ -77,7 +77,7 @@ const Session = async ({ params }: TubParams) => {
     const { why, lift, action } = formatClosure(held, preferences)
     return (
       <>
-        <Screen over={over} title="Closed. Nothing goes in.">
+        <Screen over={over} title="Closed. Don’t add anything.">
           <p className="mt-4 flex max-w-[46ch] gap-3 text-[18px]">
             <span className="mt-1">
               <ClosedMark />
@@ -102,13 +102,14 @@ const Session = async ({ params }: TubParams) => {
       <>
         <Screen over={over} title="Everybody out first.">
           <p className="mt-4 max-w-[42ch] text-[18px]">
-            By the journal {bathers.people === 1 ? 'somebody is' : `${bathers.people} are`} in until{' '}
-            {clock(bathers.until, preferences)}. If they are out already, correct the soak in the
+            According to the history,{' '}
+            {bathers.people === 1 ? 'somebody is' : `${bathers.people} are`} in until{' '}
+            {clock(bathers.until, preferences)}. If they’re already out, correct the soak in the
             record.
           </p>
           <p className="mt-4 flex gap-6">
             <Link href={`/tubs/${tub.id}/record?kind=soak`} className="plain">
-              To the soaks
+              Go to Soak
             </Link>
             {back}
           </p>
@@ -117,7 +118,7 @@ const Session = async ({ params }: TubParams) => {
           tubId={tub.id}
           state={state}
           until={bathers.until}
-          next="The tub is free for its doses."
+          next="The tub is clear for dosing."
         />
       </>
     )
@@ -126,22 +127,22 @@ const Session = async ({ params }: TubParams) => {
     return (
       <>
         {wait ? (
-          <Screen over={over} title="All in. Let it mix.">
+          <Screen over={over} title="Everything is in. Let it mix.">
             {ring}
             <p className="mt-5 max-w-[46ch]">
-              Then test. Soak again when the test is right, from about{' '}
+              Then test. If the test is fine, you can soak again from about{' '}
               <b>{clock(schedule.mixedAt, preferences)}</b>.
             </p>
           </Screen>
         ) : (
           <Screen
             over={over}
-            title={done > 0 ? 'All in and mixed. Now test.' : 'There is nothing to add.'}
+            title={done > 0 ? 'Everything is in and mixed. Now test.' : 'Nothing to add.'}
           >
             <p className="mt-4 max-w-[46ch] text-[18px]">
               {done > 0
                 ? 'Retest to finish the plan. Now says whether anyone may get in.'
-                : 'The plan is empty: by the last test everything is where it should be, or has to be tested first.'}
+                : 'The plan is empty: everything is in range, or has to be tested first.'}
             </p>
           </Screen>
         )}
@@ -197,7 +198,7 @@ const Session = async ({ params }: TubParams) => {
           />
         </div>
         <p className="small mt-4 text-muted">
-          {step.waitMinutes > 0 ? `Then a wait of ${step.waitMinutes} minutes, ` : 'Then '}
+          {step.waitMinutes > 0 ? `Then wait ${step.waitMinutes} minutes, ` : 'Then '}
           {after
             ? `and ${stepName(after)} about ${clock(schedule.starts[1] ?? now, preferences)}.`
             : `and a test about ${clock(schedule.mixedAt, preferences)}.`}

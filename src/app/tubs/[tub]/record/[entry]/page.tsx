@@ -29,7 +29,7 @@ const Correct = async ({ params }: { params: Promise<{ tub: string; entry: strin
     draftKey: `correct.${entry.id}`,
     initial: entryFields(entry, tub, preferences.timeZone),
     replaces: entry.id,
-    submitLabel: 'Keep the correction',
+    submitLabel: 'Save correction',
   }
   const read = entry.kind === 'test' ? entry.body.readings : {}
   const { tested } = programmeOf(tub.programme)
@@ -45,8 +45,7 @@ const Correct = async ({ params }: { params: Promise<{ tub: string; entry: strin
         Correct the {KIND_WORDS[entry.kind].toLowerCase()} of {dayAndClock(entry.at, preferences)}
       </h1>
       <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
-        The old entry stays underneath, and undo brings it back. Everything Pavrel says is worked
-        out anew.
+        The old entry is kept, and undo brings it back. Everything is recalculated.
       </p>
       {entry.kind === 'test' ? (
         <TestForm {...shared} rows={rows} />

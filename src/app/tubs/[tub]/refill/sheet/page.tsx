@@ -7,7 +7,7 @@ import { formatConflict, formatLength, formatSum } from '@/words/refillWords'
 import { stageText } from '@/words/stageText'
 import { dayAndClock, dose, formatStep, volume } from '@/words/words'
 
-export const metadata: Metadata = { title: 'The day of the refill' }
+export const metadata: Metadata = { title: 'Refill day' }
 
 /** The day on one page, for a clip by the tub. */
 const RefillSheet = async ({ params }: TubParams) => {

@@ -50,7 +50,7 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
         <PostButton
           action={removeFromShelf}
           hidden={{ tub: String(tub.id), item: String(item.id) }}
-          label="Take it off the shelf"
+          label="Remove from shelf"
         />
       </div>
     </>

@@ -32,11 +32,11 @@ const Kits = async ({ params }: TubParams) => {
       <Link href={base} className="quiet">
         Back to the test
       </Link>
-      <h1 className="serif title">What you test with</h1>
+      <h1 className="serif title">Your test kits</h1>
       {kits.length === 0 ? (
         <p className="mt-2 max-w-[60ch] text-muted">
-          Nothing yet. Add the strip or the drops you have: then a reading is a few taps, and its
-          error is your kit’s own.
+          Nothing yet. Add your strips or drops: then a test takes a few taps, with your kit’s own
+          accuracy.
         </p>
       ) : (
         <ul className="mt-4 max-w-[640px] border-hair border-b">
@@ -50,7 +50,7 @@ const Kits = async ({ params }: TubParams) => {
               </span>
               <span className="flex gap-5">
                 <Link href={`${base}?with=${kit.spec.kind}&kit=${kit.id}`} className="quiet">
-                  Read with it
+                  Test with it
                 </Link>
                 <Link href={`${base}/kits/${kit.id}`} className="quiet">
                   Change

@@ -24,7 +24,7 @@ const Photo = async ({ params, searchParams }: PhotoProps) => {
   return (
     <>
       <Link href={`/tubs/${tub.id}/test?with=strip&kit=${kit.id}`} className="quiet">
-        Back to taps
+        Back to tapping
       </Link>
       <h1 className="serif title mb-3">{kit.name}, from a picture</h1>
       <PhotoReader

@@ -24,8 +24,7 @@ const Chores = async ({ params }: TubParams) => {
       </Link>
       <h1 className="serif title">Chores of {tub.name}</h1>
       <p className="small mt-1 max-w-[62ch] text-muted">
-        What a tub like this asks for, as rules. Each can be changed or paused, and you can add your
-        own.
+        What a tub like this needs. You can change or pause each chore, and add your own.
       </p>
       <p className="mt-3">
         <Link href={`${base}/new`} className="go">
@@ -80,7 +79,7 @@ const Chores = async ({ params }: TubParams) => {
       {gone.length > 0 && (
         <section aria-labelledby="gone" className="mt-6">
           <h2 id="gone" className="head">
-            Taken off the list
+            Removed
           </h2>
           <ul>
             {gone.map((row) => (
@@ -89,7 +88,7 @@ const Chores = async ({ params }: TubParams) => {
                 <PostButton
                   action={setChoreTo}
                   hidden={{ tub: String(tub.id), chore: choreIdOf(row), to: 'back' }}
-                  label="Put it back"
+                  label="Restore"
                   title={`Put it back: ${row.change.name}`}
                 />
               </li>

@@ -8,7 +8,7 @@ import { theStore } from '@/store/database'
 import { allTubs } from '@/store/tubs'
 import { WalkStep } from '@/ui/upkeep/WalkStep'
 
-export const metadata: Metadata = { title: 'The walk' }
+export const metadata: Metadata = { title: 'Chores, one by one' }
 
 interface WalkProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>
@@ -39,7 +39,7 @@ const Walk = async ({ params, searchParams }: WalkProps) => {
   return (
     <div className="max-w-[640px]">
       <Link href={`${base}?${query_}`} className="quiet">
-        The whole list
+        Whole list
       </Link>
       {current ? (
         <WalkStep
@@ -57,12 +57,12 @@ const Walk = async ({ params, searchParams }: WalkProps) => {
       ) : (
         <>
           <h1 className="serif title mt-2">
-            {passed.length > 0 ? 'That was the walk.' : 'Nothing is left on this list.'}
+            {passed.length > 0 ? 'All done.' : 'Nothing left on this list.'}
           </h1>
           <p className="mt-2 text-muted">
             {passed.length > 0
-              ? `${passed.length} passed over: they stay on the list.`
-              : 'What was done stands in the journal; each chore comes back when it is due.'}
+              ? `${passed.length} skipped for now: they stay on the list.`
+              : 'What you’ve done is in the history; each chore comes back when it’s due.'}
           </p>
           <p className="mt-5">
             <Link href={`/tubs/${tub.id}/now`} className="go">

@@ -33,7 +33,7 @@ const OneKit = async ({ params }: { params: Promise<{ tub: string; kit: string }
       </Link>
       <h1 className="serif title">{kit.name}</h1>
       <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
-        Readings already made keep what they were; only new ones follow what stands here.
+        Existing readings stay as they are; changes apply to new ones.
       </p>
       <KitForm
         action={changeKit}
