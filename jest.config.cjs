@@ -1,4 +1,5 @@
 module.exports = {
+  maxWorkers: 2,
   testEnvironment: 'node',
   roots: ['<rootDir>/tests'],
   // Looked up in the sandbox, Math costs many times the sum it does.

@@ -2,10 +2,10 @@ import { defineConfig } from '@playwright/test'
 
 const shared = { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' }
 
-/** Each project has a server and a database of its own, started by `scripts/test.mjs`. */
+/** Each worker has servers and databases of its own, started by `scripts/test.mjs`. */
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
+  workers: Number(process.env.PAVREL_BROWSERS ?? 1),
   fullyParallel: false,
   // A machine may be many times slower than the one these were written on.
   timeout: 180_000,

@@ -9,8 +9,13 @@ import {
 
 export { expect }
 
-export const DEMO = process.env.PAVREL_DEMO ?? 'http://127.0.0.1:4270'
-export const EMPTY = process.env.PAVREL_EMPTY ?? 'http://127.0.0.1:4271'
+/** Each of the browsers that work side by side has its own servers and databases. */
+const own = (name: string) =>
+  process.env[`${name}_${process.env.TEST_PARALLEL_INDEX ?? 0}`] ?? process.env[name]
+
+export const DEMO = own('PAVREL_DEMO') ?? 'http://127.0.0.1:4270'
+export const EMPTY = own('PAVREL_EMPTY') ?? 'http://127.0.0.1:4271'
+export const DEMO_DB = own('PAVREL_DEMO_DB') ?? ''
 export const PHONE = { width: 390, height: 844 }
 
 /** A page whose `goto` comes back when it is alive: on a slow machine a press before that is lost. */

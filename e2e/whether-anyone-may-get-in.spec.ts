@@ -3,11 +3,21 @@ import { openStore } from '@/store/database'
 import { insertEntry } from '@/store/entries'
 import { insertTub } from '@/store/tubs'
 import { CLOSED_STATES, OPEN_STATES, type State } from '../tests/closureStates'
-import { DEMO, enterTest, expect, nothingSerious, PHONE, place, test, watchConsole } from './steps'
+import {
+  DEMO,
+  DEMO_DB,
+  enterTest,
+  expect,
+  nothingSerious,
+  PHONE,
+  place,
+  test,
+  watchConsole,
+} from './steps'
 
 /** A tub in this state, written where the demo's server reads; this file comes last, for others count the demo's tubs. */
 const tubIn = ({ name, programme, tub = {}, entries }: State): number => {
-  const store = openStore(process.env.PAVREL_DEMO_DB ?? '')
+  const store = openStore(DEMO_DB)
   const now = Date.now()
   const row = insertTub(store, {
     name: name.slice(0, 40),

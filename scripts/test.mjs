@@ -1,52 +1,97 @@
-// npm test: everything that must hold, from a fresh clone on a bare machine.
-import { spawn, spawnSync } from 'node:child_process'
+// npm test: everything that must hold, from a fresh clone on a bare machine. Two things at a time, for two cores.
+import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from './chromium.mjs'
 import { freePort } from './freePort.mjs'
-import { bin, fail, rebuilt, run, say, setUp } from './setUp.mjs'
+import { bin, fail, run, say, setUp } from './setUp.mjs'
 
 const node = process.execPath
-const step = (name, path, args, otherwise) => {
-  say(name)
-  run(node, [bin(path), ...args], { otherwise })
+const BROWSERS = 2
+
+/** Runs a command without waiting in between; its output comes as one piece, so that two do not mix. */
+const beside = (name, args, { env = {}, live = false } = {}) =>
+  new Promise((resolve) => {
+    const started = Date.now()
+    const child = spawn(node, args, {
+      stdio: live ? 'inherit' : 'pipe',
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+    })
+    const said = []
+    child.stdout?.on('data', (chunk) => said.push(chunk))
+    child.stderr?.on('data', (chunk) => said.push(chunk))
+    child.on('close', (status) => {
+      const seconds = Math.round((Date.now() - started) / 1000)
+      say(`${name}: ${status === 0 ? 'holds' : 'fails'}, ${seconds} s`)
+      if (!live && status !== 0) process.stdout.write(Buffer.concat(said))
+      resolve(status)
+    })
+  })
+
+const mustHold = (status, otherwise) => {
+  if (status !== 0) fail(otherwise)
 }
+
+const build = () => beside('Build', ['scripts/build.mjs'])
 
 setUp({ built: false })
 const browser = chromium()
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results')
 
-step(
-  'Format and lint',
-  '@biomejs/biome/bin/biome',
-  ['check', '--error-on-warnings', '.'],
-  'Format or lint: `npm run format` mends most of it.',
-)
-step('Route types', 'next/dist/bin/next', ['typegen'], 'The route types could not be written.')
-step('Types', 'typescript/bin/tsc', ['--noEmit'], 'The types do not hold.')
-step(
-  'Arrows between rooms',
-  'dependency-cruiser/bin/dependency-cruise.mjs',
-  ['src', '--config', '.dependency-cruiser.cjs'],
-  'An arrow points the wrong way, or there is a cycle.',
-)
-
-say('Unit tests and checks')
-const unit = join('test-results', 'unit.json')
-const jest = spawnSync(node, [bin('jest/bin/jest.js'), '--json', `--outputFile=${unit}`], {
-  stdio: 'inherit',
+run(node, [bin('next/dist/bin/next'), 'typegen'], {
+  otherwise: 'The route types could not be written.',
 })
-const counted = existsSync(unit) ? JSON.parse(readFileSync(unit, 'utf8')) : undefined
-if (jest.status !== 0 || !counted) fail('A unit test or a check failed.')
 
-rebuilt()
+const unit = join('test-results', 'unit.json')
+const unitTests = async () => {
+  say('Unit tests and checks')
+  return beside(
+    'Unit tests and checks',
+    [bin('jest/bin/jest.js'), '--json', `--outputFile=${unit}`],
+    { live: true },
+  )
+}
+
+/** What is quick comes first and alone says enough to stop by. */
+const quick = async () => {
+  mustHold(
+    await beside('Format and lint', [
+      bin('@biomejs/biome/bin/biome'),
+      'check',
+      '--error-on-warnings',
+      '.',
+    ]),
+    'Format or lint: `npm run format` fixes most of it.',
+  )
+  const [types, arrows] = await Promise.all([
+    beside('Types', [bin('typescript/bin/tsc'), '--noEmit']),
+    beside('Arrows between rooms', [
+      bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+      'src',
+      '--config',
+      '.dependency-cruiser.cjs',
+    ]),
+  ])
+  mustHold(types, 'The types do not hold.')
+  mustHold(arrows, 'An arrow points the wrong way, or there is a cycle.')
+  const [prose, unused] = await Promise.all([
+    beside('Prose only in src/words', ['scripts/prose.mjs']),
+    beside('Unused exports', [bin('knip/bin/knip.js'), '--include', 'exports,types,files']),
+  ])
+  mustHold(prose, 'Core or server hold a sentence: it belongs into src/words.')
+  mustHold(unused, 'An export or a file that nothing uses.')
+}
+
+await quick()
+const [tested, built] = await Promise.all([unitTests(), build()])
+const counted = existsSync(unit) ? JSON.parse(readFileSync(unit, 'utf8')) : undefined
+if (tested !== 0 || !counted) fail('A unit test or a check failed.')
+mustHold(built, 'The build failed; the lines above say where.')
 
 say('The real interface')
 const folder = mkdtempSync(join(tmpdir(), 'pavrel-e2e-'))
-const demo = join(folder, 'demo.sqlite')
-run(node, [bin('tsx/dist/cli.mjs'), 'src/demo/write.ts'], { env: { PAVREL_DB: demo } })
 const servers = []
 const serve = async (database, from, standIns = '') => {
   const port = await freePort(from)
@@ -80,20 +125,24 @@ const end = () => {
   rmSync(folder, { recursive: true, force: true })
 }
 process.on('exit', end)
-const env = {
-  ...process.env,
-  CHROMIUM: browser,
-  PAVREL_DEMO: await serve(demo, 4380, '1'),
-  PAVREL_DEMO_DB: demo,
-  PAVREL_EMPTY: await serve(join(folder, 'empty.sqlite'), 4480),
+
+/** Each browser has servers and databases of its own, so that none sees what another writes. */
+const env = { ...process.env, CHROMIUM: browser, PAVREL_BROWSERS: String(BROWSERS) }
+for (let i = 0; i < BROWSERS; i++) {
+  const demo = join(folder, `demo${i}.sqlite`)
+  run(node, [bin('tsx/dist/cli.mjs'), 'src/demo/write.ts'], { env: { PAVREL_DB: demo } })
+  env[`PAVREL_DEMO_${i}`] = await serve(demo, 4380 + 10 * i, '1')
+  env[`PAVREL_DEMO_DB_${i}`] = demo
+  env[`PAVREL_EMPTY_${i}`] = await serve(join(folder, `empty${i}.sqlite`), 4480 + 10 * i)
 }
-const e2e = spawnSync(node, [bin('@playwright/test/cli.js'), 'test', ...process.argv.slice(2)], {
-  stdio: 'inherit',
-  env,
-})
+const e2e = await beside(
+  'The real interface',
+  [bin('@playwright/test/cli.js'), 'test', ...process.argv.slice(2)],
+  { live: true, env },
+)
 const results = join('test-results', 'e2e.json')
 const stats = existsSync(results) ? JSON.parse(readFileSync(results, 'utf8')).stats : undefined
-if (e2e.status !== 0 || !stats) fail('A journey through the interface failed.')
+if (e2e !== 0 || !stats) fail('A journey through the interface failed.')
 
 console.log(
   `\n${counted.numPassedTests + stats.expected} passed, ${counted.numFailedTests + stats.unexpected} failed`,

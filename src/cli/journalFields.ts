@@ -284,7 +284,7 @@ export const noFilterIn = (journal: readonly Entry[], now: Instant): Instant | u
 }
 
 /** Ranges of a command, and which of an owner's they are. */
-export const TARGETS: Record<string, keyof Targets> = {
+const TARGETS: Record<string, keyof Targets> = {
   freeChlorinePpm: 'sanitizer',
   brominePpm: 'sanitizer',
   biguanidePpm: 'sanitizer',

@@ -4,13 +4,13 @@
  */
 
 export const LITRES_PER_US_GALLON = 3.785411784
-export const LITRES_PER_IMPERIAL_GALLON = 4.54609
+const LITRES_PER_IMPERIAL_GALLON = 4.54609
 export const GRAMS_PER_OUNCE = 28.349523125
 export const GRAMS_PER_POUND = 453.59237
 export const MILLILITRES_PER_US_FLUID_OUNCE = 29.5735295625
 /** US customary teaspoon; a metric cooking teaspoon is 5 mL, 1.4 % more. */
 export const MILLILITRES_PER_TEASPOON = 4.92892159375
-export const METRES_PER_INCH = 0.0254
+const METRES_PER_INCH = 0.0254
 
 export type VolumeUnit = 'litre' | 'US gallon' | 'imperial gallon'
 export type TemperatureUnit = 'celsius' | 'fahrenheit'

@@ -27,7 +27,7 @@ import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 
 /** Five years; what comes more seldom is no chore. */
-export const LONGEST_DAYS = 1825
+const LONGEST_DAYS = 1825
 
 const MONTHS = 12
 

@@ -44,7 +44,7 @@ const wallHour = (day: TZDate, hour: number, zone: string): Instant =>
   new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), hour, 0, zone).getTime()
 
 /** Nights and working hours of the coming weeks, by the clock of the wall, in order. */
-export const blockedHours = (
+const blockedHours = (
   settings: RefillSettings,
   from: Instant,
   zone: string,

@@ -24,9 +24,9 @@ export type DateOrder = (typeof DATE_ORDERS)[number]
 
 /** What a column of a sheet is: a quantity, the day and time, or nothing of use. */
 export type ColumnRole = Quantity | 'at' | 'ignore'
-export const COLUMN_ROLES: readonly ColumnRole[] = ['ignore', 'at', ...QUANTITIES]
+const COLUMN_ROLES: readonly ColumnRole[] = ['ignore', 'at', ...QUANTITIES]
 
-export const MOST_ROWS = 10_000
+const MOST_ROWS = 10_000
 const MOST_CHARACTERS = 4_000_000
 const SHOWN_ROWS = 30
 /** More columns than this are no laboratory's sheet, and a longer name is none. */

@@ -40,10 +40,11 @@ import { SWITCH_TEXT } from '@/words/programmeText'
 import { FIELD, field, REFUSALS, tubRefusal } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { hoursFromUtc, momentOf, zoneOf } from './moment'
-export const VOLUME_UNITS = ['litre', 'US gallon', 'imperial gallon'] as const
-export const TEMPERATURE_UNITS = ['celsius', 'fahrenheit'] as const
-export const MASS_UNITS = ['gram', 'ounce'] as const
-export const LENGTH_UNITS = ['centimetre', 'inch'] as const
+
+const VOLUME_UNITS = ['litre', 'US gallon', 'imperial gallon'] as const
+const TEMPERATURE_UNITS = ['celsius', 'fahrenheit'] as const
+const MASS_UNITS = ['gram', 'ounce'] as const
+const LENGTH_UNITS = ['centimetre', 'inch'] as const
 const VOLUME_WAYS = ['figure', 'box', 'round', 'fill'] as const
 const BANDS = ['sanitizer', 'pH', 'totalAlkalinity', 'calciumHardness', 'cyanuricAcid'] as const
 

@@ -24,8 +24,6 @@ const BACKDROPS: Record<string, LinearRgb> = {
   stone: [0.3, 0.28, 0.25],
   shell: [0.24, 0.33, 0.36],
 }
-export type Light = keyof typeof LIGHTS
-export type Backdrop = keyof typeof BACKDROPS
 
 export interface Shot {
   width: number

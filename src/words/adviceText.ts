@@ -81,7 +81,7 @@ const ONLY_WATER: Record<Dilution['quantity'], string> = {
   totalDissolvedSolids: 'Only replacing water lowers dissolved solids',
 }
 
-export const formatDilution = (
+const formatDilution = (
   { quantity, fraction, goal, fillValue, assumed }: Dilution,
   preferences: DisplayPreferences,
 ): string => {

@@ -1,15 +1,7 @@
 import type { Chore, ChoreDue, FilterStatus, Interval, Lane } from '@/core'
-import { choreName } from './choreText'
 import { RECIPE_TEXT } from './filterText'
-import {
-  type DisplayPreferences,
-  day,
-  duration,
-  formatNumber,
-  list,
-  upperFirst,
-  volume,
-} from './words'
+import { symptomName } from './symptomText'
+import { type DisplayPreferences, day, duration, formatNumber, upperFirst, volume } from './words'
 
 const plural = (n: number, one: string, preferences: DisplayPreferences) =>
   `${formatNumber(n, 1, preferences)} ${one}${n === 1 ? '' : 's'}`
@@ -104,7 +96,7 @@ export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): stri
       case 'count':
         return `${countWords(item, preferences)}; at this rate, due about then.`
       case 'sign':
-        return `Brought forward: ${sign ?? 'something was seen'}.`
+        return `Brought forward: ${sign ? symptomName(sign) : 'something was seen'}.`
       case 'quiet':
         return 'No one has used the tub since, so it can wait.'
       case 'postponed':
@@ -201,6 +193,3 @@ export const mostUrgent = (items: readonly ChoreDue[]): ChoreDue | undefined =>
   items
     .filter(({ state, why }) => state === 'late' || why === 'sign' || why === 'load')
     .toSorted((a, b) => a.due - b.due)[0]
-
-export const formatNames = (items: readonly ChoreDue[]) =>
-  list(items.map(({ chore }) => choreName(chore)))

@@ -54,7 +54,7 @@ export const SOURCE_WORDS: Record<FillWaterSource, string> = {
   softened: 'softened',
 }
 
-export const FILTER_ACT_WORDS: Record<FilterAct, string> = {
+const FILTER_ACT_WORDS: Record<FilterAct, string> = {
   'put in': 'put in the tub',
   'take out': 'taken out',
   rinse: 'rinsed',

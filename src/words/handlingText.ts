@@ -77,7 +77,8 @@ export const CAUTIONS: Record<ProductName, readonly string[]> = {
   'oxygen packet': [OXIDISER, LABEL],
   'slow cleaning tablet': [`${LABEL} Don’t put it in a feeder that held anything else.`],
   'pipe flush': [
-    `Wear gloves. ${LABEL} Nobody gets in until the tub has been drained and refilled.`,
+    'Wear gloves. Measure it as its own label says.',
+    'Nobody gets in until the tub has been drained and refilled.',
   ],
   'filter soak': [NOT_IN_TUB],
   'filter spray': [NOT_IN_TUB],

@@ -139,9 +139,6 @@ export const formatDue = (at: number, preferences: DisplayPreferences): string =
       ? 'years ahead'
       : day(at, preferences)
 
-export const formatFillTemperature = (celsius: number, preferences: DisplayPreferences) =>
-  degrees(celsius, preferences)
-
 export const formatMeanwhile = (what: Meanwhile): string =>
   what.kind === 'soak' ? `a soak for ${what.people}` : what.title
 

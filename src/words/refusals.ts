@@ -54,7 +54,7 @@ export const REFUSALS = {
 /** Names of fields as they stand beside them, for sentences about them. */
 export const FIELD = {
   lane: 'Group',
-  everyDays: 'Every … days',
+  everyDays: 'Days between',
   hoursInUse: 'Hours in use',
   hoseVolume: 'Hose volume',
   windowDays: 'Days early or late',

@@ -27,7 +27,7 @@ export const SYMPTOM_MEANS: Record<OfferedSymptom, string> = {
 }
 
 /** A sign inside a sentence. */
-export const SYMPTOM_NAMES: Partial<Record<Symptom, string>> = {
+const SYMPTOM_NAMES: Partial<Record<Symptom, string>> = {
   'not white': 'a filter that no longer rinses white',
   'heavy cover': 'a heavy cover',
   'torn filter': 'a torn filter',

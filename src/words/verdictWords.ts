@@ -43,7 +43,7 @@ export interface VerdictWords {
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
 
 /** A time said with “about” ends on a five. */
-export const onFives = (at: number) => Math.ceil(at / (5 * MINUTE)) * 5 * MINUTE
+const onFives = (at: number) => Math.ceil(at / (5 * MINUTE)) * 5 * MINUTE
 
 /** Minutes from now until the plan's last wait is over. */
 export const planMinutes = (plan: Plan) =>

@@ -54,7 +54,7 @@ export const formatSpoon = (product: ProductName, grams: number): string => {
 }
 
 export const temperatureSign = (unit: TemperatureUnit) => (unit === 'celsius' ? '°C' : '°F')
-export const massSign = (unit: MassUnit) => (unit === 'gram' ? 'g' : 'oz')
+const massSign = (unit: MassUnit) => (unit === 'gram' ? 'g' : 'oz')
 
 export const unitOf = (quantity: Quantity, preferences: DisplayPreferences) =>
   quantity === 'temperature'
@@ -96,7 +96,7 @@ export const degrees = (celsius: number, preferences: DisplayPreferences) =>
   `${plain(fromCelsius(celsius, preferences.units.temperature), 0, preferences.locale)} ${temperatureSign(preferences.units.temperature)}`
 
 /** Mass as a person would weigh it; ounces to the twentieth. */
-export const massFigure = (grams: number, preferences: DisplayPreferences) => {
+const massFigure = (grams: number, preferences: DisplayPreferences) => {
   const mass = fromGrams(grams, preferences.units.mass)
   if (preferences.units.mass === 'gram') return plain(mass, mass < 10 ? 1 : 0, preferences.locale)
   return plain(Math.round(mass * 20) / 20 || mass, 2, preferences.locale)

@@ -31,7 +31,7 @@ test.each([
   [
     ['product-ph'],
     '{"product":"sodium bisulfate","massG":1,"waterVolumeL":1000,"pH":8.8,"totalAlkalinityPpm":20,"cyanuricAcidPpm":150}',
-    'cyanurate alone carry that much',
+    'cyanurate alone account for that much',
   ],
   [['product-effect'], '{"product":"gold","massG":1,"waterVolumeL":1}', 'product: gold was given'],
 ])('%j with %s is refused in one line', (args, input, says) => {
@@ -131,7 +131,8 @@ test('what is not on the shelf is not reached, and says why', () => {
   const { notReached } = JSON.parse(stdout)
   expect(notReached).toContainEqual({
     quantity: 'calciumHardness',
-    why: expect.stringContaining('not on the shelf'),
+    code: 'shelf lacks',
+    why: expect.stringContaining('isn’t on your shelf'),
   })
 })
 

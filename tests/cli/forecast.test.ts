@@ -114,7 +114,11 @@ test('odd readings are flagged', () => {
   const answer = ask({ ...base, journal: [{ ...reading, totalChlorinePpm: 2 }] })
   if ('refusal' in answer) throw new Error('refused')
   expect(answer.output.flagged).toEqual([
-    { at: '2026-03-01T20:00:00.000Z', why: expect.stringContaining('free is a part of total') },
+    {
+      at: '2026-03-01T20:00:00.000Z',
+      code: 'free above total',
+      why: expect.stringContaining('free is part of total'),
+    },
   ])
 })
 

@@ -49,7 +49,11 @@ test('water is replaced only where that was asked for', () => {
   const hard = { ...reading, calciumHardnessPpm: 600 }
   const fillWater = { calciumHardnessPpm: 100 }
   expect(planOf({ tub, reading: hard, fillWater }).notReached).toEqual([
-    { quantity: 'calciumHardness', why: expect.stringContaining('70 %') },
+    {
+      quantity: 'calciumHardness',
+      code: 'dilution',
+      why: expect.stringContaining('70 %'),
+    },
   ])
   const [step] = planOf({ tub, reading: hard, fillWater, replaceWater: 'yes' }).steps
   // (600 − 250) / (600 − 100) of 1320 L.
@@ -73,8 +77,8 @@ test('a shelf is used as it is: its strength, what is left, and what is not ther
   expect(bleach(weak) / bleach(strong)).toBeCloseTo(2, 0)
 
   const empty = planOf({ tub, reading: low, shelf: [{ product: 'sodium bicarbonate', leftG: 30 }] })
-  expect(empty.notReached.map(({ why }) => why).join(' ')).toMatch(/more than is left/)
-  expect(empty.notReached.map(({ why }) => why).join(' ')).toMatch(/not on the shelf/)
+  expect(empty.notReached.map(({ why }) => why).join(' ')).toMatch(/more than you have left/)
+  expect(empty.notReached.map(({ why }) => why).join(' ')).toMatch(/isn’t on your shelf/)
 })
 
 test.each<[object, string]>([

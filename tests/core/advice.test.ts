@@ -123,7 +123,7 @@ test('states: unknown, stale, low, high, drifting, in band', () => {
   expect(state(journal(tested(NOW - 2 * DAY, fine)))).toBe('stale')
   expect(state(journal(tested(NOW, { ...fine, freeChlorine: 2 })))).toBe('low')
   expect(state(journal(tested(NOW, { ...fine, freeChlorine: 6 })))).toBe('high')
-  expect(state(journal(tested(NOW, fine)))).toBe('in range')
+  expect(state(journal(tested(NOW, fine)))).toBe('in band')
   expect(state(journal(tested(NOW - 18 * HOUR, { ...fine, freeChlorine: 3.7 })))).toBe('drifting')
 })
 
@@ -163,10 +163,15 @@ describe('the agenda', () => {
 })
 
 test('acid after chlorine, and chlorine after an oxidiser, say why not', () => {
-  expect(whyNotAfter('sodium dichlor dihydrate', 'sodium bisulfate')).toContain('gas')
-  expect(whyNotAfter('sodium bisulfate', 'potassium monopersulfate')).toContain('gas')
-  expect(whyNotAfter('sodium dichlor dihydrate', 'potassium monopersulfate')).toContain('oxidisers')
-  expect(whyNotAfter('sodium bisulfate', 'sodium bicarbonate')).toContain('mix first')
+  expect(whyNotAfter('sodium dichlor dihydrate', 'sodium bisulfate').code).toBe('acid and oxidiser')
+  expect(whyNotAfter('sodium bisulfate', 'potassium monopersulfate').code).toBe('acid and oxidiser')
+  expect(whyNotAfter('sodium dichlor dihydrate', 'potassium monopersulfate').code).toBe(
+    'two oxidisers',
+  )
+  expect(whyNotAfter('sodium bisulfate', 'sodium bicarbonate')).toEqual({
+    code: 'mixing',
+    before: 'sodium bicarbonate',
+  })
 })
 
 test('the default of every programme keeps the published floor; the lighter ones are known to break it', () => {

@@ -101,9 +101,9 @@ describe('ways to do it', () => {
     const { tub, state } = stateOf({ pH: 8.2, totalAlkalinityPpm: 55, freeChlorinePpm: 1 })
     const questions = questionsFor(tub, [], state)
     expect(questions.map(({ asks }) => asks)).toEqual(
-      expect.arrayContaining(['order', 'acid', 'sanitizer', 'care']),
+      expect.arrayContaining(['order', 'acid', 'sanitizer', 'aim']),
     )
-    expect(questions.map(({ asks }) => asks)).not.toContain('lift')
+    expect(questions.map(({ asks }) => asks)).not.toContain('raisePh')
     for (const { alternatives } of questions) {
       expect(alternatives.length).toBeGreaterThan(1)
       expect(alternatives.filter(({ chosen }) => chosen)).toHaveLength(1)

@@ -6,6 +6,7 @@ import { readingError } from '@/core/testing/quantity'
 import type { WaterReading } from '@/core/water/water'
 import { PACK, PHOTOMETER_TESTS, photometer } from '@/stand-ins/photometer'
 import { saltCell } from '@/stand-ins/saltCell'
+import { formatReplyRefusal } from '@/words/testText'
 import { plainReading } from './waters'
 
 const reply = (given: Partial<DeviceReply> = {}): DeviceReply => ({
@@ -26,14 +27,16 @@ describe('what a device says', () => {
     ['over range', 'one part of sample with 1 of distilled'],
     ['under range', 'below'],
     ['out of reagent', 'new pack'],
-    ['ok', 'no figure'],
+    ['ok', 'no value'],
   ] as const)('%s without a figure says what to do', (status, words) => {
     const answer = readReply(reply({ status, value: undefined }))
-    expect('sentence' in answer && answer.sentence).toContain(words)
+    expect('refusal' in answer && formatReplyRefusal(answer.refusal)).toContain(words)
   })
   test('over range again asks for more water', () => {
     const answer = readReply(reply({ status: 'over range', value: undefined, dilutionParts: 1 }))
-    expect('sentence' in answer && answer.sentence).toContain('with 2 of distilled')
+    expect('refusal' in answer && formatReplyRefusal(answer.refusal)).toContain(
+      'with 2 of distilled',
+    )
   })
 })
 
@@ -134,7 +137,10 @@ describe('the stand-in salt cell', () => {
     const [status] = many(water(1650))
     if (!status) throw new Error('no status')
     expect(cellDoubt(status, 1600, undefined)).toBeUndefined()
-    expect(cellDoubt(status, 900, undefined)).toMatch(/test again/)
+    expect(cellDoubt(status, 900, undefined)).toMatchObject({
+      code: 'meters disagree',
+      testPpm: 900,
+    })
     expect(cellDoubt(status, undefined, { low: 1000, high: 1400 })).toMatch(/add no salt/)
   })
 })

@@ -357,7 +357,11 @@ describe('figures of the trade (common practice)', () => {
       const ids = startSteps(tub, estimate(tub, [], NOW)).map((step) => step.id)
       expect(new Set(ids).size).toBe(ids.length)
     }
-    expect(awayAdvice(tubWith('bromine tablets'), 14).join()).toMatch(/6 tablets/)
+    expect(awayAdvice(tubWith('bromine tablets'), 14)).toContainEqual({
+      code: 'load',
+      tablets: 6,
+      holder: 'floater',
+    })
   })
 })
 

@@ -77,7 +77,7 @@ test('where somebody has been in it is less sure, and in band only where nine in
       at(tested + 7 * HOUR, untilTest).known,
       'freeChlorine',
     )
-  expect(state(value - 1.6 * standardDeviation)).toBe('in range')
+  expect(state(value - 1.6 * standardDeviation)).toBe('in band')
   expect(state(value - 0.8 * standardDeviation)).toBe('drifting')
 })
 

@@ -40,9 +40,9 @@ describe('a test', () => {
   test('each wrong field gets its own sentence, the draft comes back, nothing is written', () => {
     const outcome = test_({ pH: '15', freeChlorine: '-1', totalAlkalinity: 'lots' })
     expect(errorsOf(outcome)).toEqual({
-      pH: 'pH: 15 was given; it can be 2 to 12.',
-      freeChlorine: 'Free chlorine: -1 was given; it can be 0 to 100 ppm.',
-      totalAlkalinity: "Total alkalinity: 'lots' is not a number; it can be 0 to 1000 ppm.",
+      pH: 'pH: you entered 15; it can be 2 to 12.',
+      freeChlorine: 'Free chlorine: you entered -1; it can be 0 to 100 ppm.',
+      totalAlkalinity: 'Total alkalinity: “lots” isn’t a number; it can be 0 to 1000 ppm.',
     })
     expect(!outcome.ok && outcome.fields.pH).toBe('15')
     expect(count()).toBe(0)
@@ -64,8 +64,8 @@ describe('a test', () => {
       test_({ pH: '7.4', when: 'earlier', zone: 'Europe/Berlin', at: wall })
     expect(at('2026-05-20T19:30').ok).toBe(true)
     expect(journalOf(store, tub)[0]?.at).toBe(Date.UTC(2026, 4, 20, 17, 30))
-    expect(errorsOf(at('2026-05-20T20:30')).at).toContain('lies ahead')
-    expect(errorsOf(at('')).at).toContain('give the day')
+    expect(errorsOf(at('2026-05-20T20:30')).at).toContain('in the future')
+    expect(errorsOf(at('')).at).toContain('enter the day')
   })
   test('temperature is given in the tub’s own unit', () => {
     tub = insertTub(store, {
@@ -173,8 +173,8 @@ describe('a dose', () => {
     ['sodium bicarbonate', '90', '900', /total alkalinity/],
     ['sodium bisulfate', '15', '150', /pH from about/],
     ['calcium chloride dihydrate', '100', '1000', /calcium hardness/],
-    ['potassium monopersulfate', '40', '400', /× what usually goes in/],
-    ['enzyme', '40', '400', /× what usually goes in/],
+    ['potassium monopersulfate', '40', '400', /× the usual single dose/],
+    ['enzyme', '40', '400', /× the usual single dose/],
     ['hydrogen peroxide', '100', '1000', /peroxide|× what/],
   ])('ten times too much %s is asked about, plan or not', (product, right, slip, asks) => {
     test_({ pH: '7.5', totalAlkalinity: '90', calciumHardness: '180', freeChlorine: '2' })
@@ -186,7 +186,7 @@ describe('a dose', () => {
     const tick = { amount: '60', plannedGrams: '60', ticked: '0' }
     expect(dose(tick, NOW + MINUTE).ok).toBe(true)
     const second = dose(tick, NOW + 2 * MINUTE)
-    expect(second).toMatchObject({ ok: false, message: expect.stringContaining('meanwhile') })
+    expect(second).toMatchObject({ ok: false, message: expect.stringContaining('already updated') })
     expect(count()).toBe(2)
   })
   test('is kept by the spoon, the cup and the owner’s scoop', () => {
@@ -204,7 +204,7 @@ describe('a dose', () => {
   })
   test('far over the plan is asked about; impossible is refused', () => {
     expect(questionsOf(dose({ amount: '90', plannedGrams: '9' })).amount).toContain(
-      'a slip of the decimal point',
+      'is the decimal point in the wrong place',
     )
     expect(errorsOf(dose({ amount: '90000' })).amount).toContain('it can be')
     expect(errorsOf(dose({ amount: '', product: 'salt' }))).toMatchObject({

@@ -40,7 +40,7 @@ test('is kept on the clock of the person’s wall, the next one first, and goes 
 
 test.each([
   ['2026-05-19T20:00', {}, 'at', /passed/],
-  ['', {}, 'at', /give when/],
+  ['', {}, 'at', /choose when/],
   ['2029-05-19T20:00', {}, 'at', /400 days/],
   ['2026-05-22T20:00', { people: '40' }, 'people', /1 to 20/],
   ['2026-05-22T20:00', { minutes: '0' }, 'minutes', /1 to 600/],

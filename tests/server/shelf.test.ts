@@ -69,7 +69,7 @@ test('a scoop is weighed, or counted from a box', () => {
   add('sodium bisulfate')
   expect(edit({ scoopName: 'cap', boxHolds: '1500', scoopsInBox: '75' }).ok).toBe(true)
   expect(only().scoop).toEqual({ name: 'cap', grams: 20 })
-  expect(errorsOf(edit({ boxHolds: '1500' })).scoopsInBox).toContain('give both')
+  expect(errorsOf(edit({ boxHolds: '1500' })).scoopsInBox).toContain('enter both')
   expect(errorsOf(edit({ scoop: 'two' })).scoop).toContain('not a number')
   expect(errorsOf(edit({ strength: '20' })).strength).toContain('60 to 100 %')
   expect(only().scoop).toEqual({ name: 'cap', grams: 20 })
@@ -77,7 +77,7 @@ test('a scoop is weighed, or counted from a box', () => {
 
 test('a label’s rule has both its halves', () => {
   add('clarifier')
-  expect(errorsOf(edit({ labelAmount: '30' })).labelPer).toContain('has both')
+  expect(errorsOf(edit({ labelAmount: '30' })).labelPer).toContain('needs both')
   expect(edit({ labelAmount: '30', labelPer: '1500', labelDays: '14' }).ok).toBe(true)
   expect(only().label).toEqual({
     amount: 30,
@@ -110,10 +110,10 @@ test('the plan reaches for the shelf, at the strength on its label', () => {
 
 describe('ways to do it', () => {
   test('are kept for the tub', () => {
-    expect(choose(store, tub, { asks: 'lift', value: 'air' }).ok).toBe(true)
-    expect(choose(store, tub, { asks: 'care', value: 'edge' }).ok).toBe(true)
-    expect(findTub(store, tub)?.choices).toEqual({ lift: 'air', care: 'edge' })
-    expect(tubView(store, tub, NOW)?.planOptions.choices).toEqual({ lift: 'air', care: 'edge' })
+    expect(choose(store, tub, { asks: 'raisePh', value: 'air' }).ok).toBe(true)
+    expect(choose(store, tub, { asks: 'aim', value: 'edge' }).ok).toBe(true)
+    expect(findTub(store, tub)?.choices).toEqual({ raisePh: 'air', aim: 'edge' })
+    expect(tubView(store, tub, NOW)?.planOptions.choices).toEqual({ raisePh: 'air', aim: 'edge' })
   })
   test('a school’s ranges become the tub’s', () => {
     expect(choose(store, tub, { asks: 'preset', value: 'low' }).ok).toBe(true)
@@ -123,7 +123,7 @@ describe('ways to do it', () => {
     })
   })
   test.each([
-    { asks: 'lift', value: 'prayer' },
+    { asks: 'raisePh', value: 'prayer' },
     { asks: 'colour', value: 'blue' },
     { asks: 'preset', value: 'none' },
   ])('$asks: $value is refused', (fields) => {

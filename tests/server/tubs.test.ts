@@ -60,10 +60,10 @@ test.each<[Fields, string, string]>([
   [{ volumeWay: 'box', length: '80', width: '80' }, 'depth', 'missing'],
   [{ setTemperature: '120' }, 'setTemperature', '41 to 104 °F'],
   [{ programme: 'moonlight' }, 'programme', 'choose one of'],
-  [{ preset: 'soft' }, 'preset', 'not offered'],
+  [{ preset: 'soft' }, 'preset', 'isn’t available'],
   [{ pHLow: '7.6', pHHigh: '7.4' }, 'pHHigh', 'too narrow'],
   [{ fillPh: '20' }, 'fillPh', '4 to 11'],
-  [{ filled: 'known', filledOn: '' }, 'filledOn', 'give the day'],
+  [{ filled: 'known', filledOn: '' }, 'filledOn', 'choose the day'],
   [{ filled: 'known', filledOn: '2027-01-01' }, 'filledOn', 'up to today'],
 ])('%j is refused at its field', (fields, field, says) => {
   const errors = errorsOf(create(fields))

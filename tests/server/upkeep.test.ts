@@ -46,16 +46,16 @@ describe('chores as rules', () => {
   }
 
   test.each([
-    ['0', 'Every so many days: 0 was given; it can be 1 to 1825 days.'],
-    ['5000', 'Every so many days: 5000 was given; it can be 1 to 1825 days.'],
-    ['weekly', "Every so many days: 'weekly' is not a number; it can be 1 to 1825 days."],
+    ['0', 'Days between: you entered 0; it can be 1 to 1825 days.'],
+    ['5000', 'Days between: you entered 5000; it can be 1 to 1825 days.'],
+    ['weekly', 'Days between: “weekly” isn’t a number; it can be 1 to 1825 days.'],
   ])('an interval of %s is refused at its field and nothing is written', (days, sentence) => {
     expect(errorsOf(saveChore(store, tub, { ...form, days }, NOW))).toEqual({ days: sentence })
     expect(tubView(store, tub, NOW)?.rules).toEqual([])
   })
   test('no interval at all, half a season', () => {
     expect(errorsOf(saveChore(store, tub, { ...form, days: '' }, NOW)).days).toMatch(
-      /give at least one/,
+      /enter at least one/,
     )
     expect(errorsOf(saveChore(store, tub, { ...form, fromMonth: '11' }, NOW)).toMonth).toMatch(
       /both months/,
@@ -72,7 +72,7 @@ describe('chores as rules', () => {
       outcome: 'done',
     })
     setChore(store, tub, { chore: own, to: 'removed' }, NOW)
-    expect(messageOf(chore({ chore: own, outcome: 'done' }))).toMatch(/not on the list/)
+    expect(messageOf(chore({ chore: own, outcome: 'done' }))).toMatch(/no longer on/)
     setChore(store, tub, { chore: own, to: 'back' }, NOW)
     expect(chore({ chore: own, outcome: 'done' }, NOW + 1).ok).toBe(true)
   })
@@ -80,7 +80,7 @@ describe('chores as rules', () => {
     saveChore(store, tub, { ...form, chore: 'waterline', name: 'Wipe it', days: '14' }, NOW)
     const wipe = () =>
       choresOfTubs(store, NOW, tub)[0]?.chores.find((one) => one.chore.id === 'waterline')
-    expect(wipe()?.chore).toMatchObject({ name: 'Wipe it', interval: { days: 14 } })
+    expect(wipe()?.chore).toMatchObject({ text: { name: 'Wipe it' }, interval: { days: 14 } })
     setChore(store, tub, { chore: 'waterline', to: 'paused' }, NOW)
     expect(wipe()).toBeUndefined()
     setChore(store, tub, { chore: 'waterline', to: 'preset' }, NOW)
@@ -92,13 +92,13 @@ describe('ticking', () => {
   test('a chore in the future and 29 February of a common year are a sentence', () => {
     expect(
       errorsOf(chore({ outcome: 'done', when: 'earlier', at: '2026-05-22T10:00', zone: ZONE })).at,
-    ).toMatch(/lies ahead/)
+    ).toMatch(/in the future/)
     expect(
       errorsOf(chore({ outcome: 'done', when: 'earlier', at: '2026-02-29T10:00', zone: ZONE })).at,
-    ).toMatch(/not on the calendar/)
+    ).toMatch(/isn’t on the calendar/)
     expect(
       errorsOf(chore({ outcome: 'postponed', until: '2027-02-29', zone: ZONE })).until,
-    ).toMatch(/2027-02-29.*not on the calendar/)
+    ).toMatch(/2027-02-29.*isn’t on the calendar/)
     expect(chore({ outcome: 'done', when: 'earlier', at: '2024-02-29T10:00', zone: ZONE }).ok).toBe(
       true,
     )
@@ -110,7 +110,7 @@ describe('ticking', () => {
     'the hour that summer time leaves out in %s is a sentence, the hours beside it are times',
     (zone, at) => {
       expect(errorsOf(chore({ outcome: 'done', when: 'earlier', at, zone })).at).toMatch(
-        /summer time leaves out/,
+        /the clocks skip that hour/,
       )
       expect(
         chore({ outcome: 'done', when: 'earlier', at: at.replace('02:30', '03:30'), zone }).ok,
@@ -166,14 +166,14 @@ describe('filter sets', () => {
     expect(messageOf(act('Copper', 'put in'))).toBe('Copper is in Lamp; take it out there first.')
     act('Copper', 'take out', {}, other, NOW - HOUR)
     act('Copper', 'soak', { recipe: 'hot' }, tub, NOW - HOUR / 2)
-    expect(messageOf(act('Copper', 'put in'))).toMatch(/soaks for another 30 minutes/)
+    expect(messageOf(act('Copper', 'put in'))).toMatch(/soak for another 30 minutes/)
     expect(errorsOf(act('Copper', 'soak')).recipe).toMatch(/choose one of/)
     act('Copper', 'retire')
     expect(messageOf(act('Copper', 'rinse', {}, tub, NOW + 1))).toMatch(/thrown away/)
   })
   test('two sets of one name, a dozen and more cartridges, bought tomorrow', () => {
     add('Copper')
-    expect(errorsOf(add('copper')).name).toMatch(/there is a set called/)
+    expect(errorsOf(add('copper')).name).toMatch(/already a set called/)
     const more = saveFilterSet(
       store,
       tub,
@@ -204,8 +204,8 @@ describe('stays from a calendar file (RFC 5545)', () => {
 
   test('whole days are check-in to check-out on the wall of the tub; a second import doubles nothing, a moved one moves', () => {
     const file = calendar(stay('a', '20260601', '20260604'), stay('b', '20260610', '20260612'))
-    expect(take(file)).toMatchObject({ ok: true, sentences: ['2 stays taken.'] })
-    expect(take(file)).toMatchObject({ sentences: ['0 stays taken.', '2 were here already.'] })
+    expect(take(file)).toMatchObject({ ok: true, sentences: ['2 stays imported.'] })
+    expect(take(file)).toMatchObject({ sentences: ['0 stays imported.', '2 were already here.'] })
     const [first] = staysAhead(store, tub, NOW)
     expect([first?.from, first?.to]).toEqual([Date.UTC(2026, 5, 1, 13), Date.UTC(2026, 5, 4, 9)])
     take(calendar(stay('a', '20260602', '20260604')))
@@ -276,16 +276,16 @@ describe('stays from a calendar file (RFC 5545)', () => {
     )
     expect(events).toHaveLength(200)
     expect(notes).toEqual([
-      '2 events are broken and were left out, the first is number 5001.',
+      '2 events are damaged and were skipped, the first is number 5001.',
       '2500 events are over.',
-      'There are more than 200 dates ahead; the next 200 are taken.',
+      'There are more than 200 dates ahead; the next 200 are imported.',
     ])
   })
   test.each([
-    ['', /There is no event in it/],
-    ['BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART:20260601', /Event 1 is broken/],
+    ['', /There are no events in it/],
+    ['BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART:20260601', /Event 1 is damaged/],
     [calendar(stay('a', '20260101', '20261201')), /longer than 120 days/],
-    [calendar(stay('a', '20260601', '20260603', '\r\nSTATUS:CANCELLED')), /Nothing was taken/],
+    [calendar(stay('a', '20260601', '20260603', '\r\nSTATUS:CANCELLED')), /Nothing was imported/],
   ])('%#: nothing to take is said at the file', (content, sentence) => {
     expect(errorsOf(take(content)).file).toMatch(sentence)
     expect(staysAhead(store, tub, NOW)).toEqual([])
@@ -296,15 +296,15 @@ describe('stays from a calendar file (RFC 5545)', () => {
       stay('b', '20260602', '20260603'),
     )
     expect(take(file, { as: 'soaks', people: '3' })).toMatchObject({
-      sentences: ['1 soaks planned.', '1 take whole days or have begun: no soaks.'],
+      sentences: ['1 soaks planned.', '1 are all-day or have started, so no soaks were planned.'],
     })
     expect(soaksAhead(store, tub, NOW)[0]?.load).toEqual({ people: 3, minutes: 60 })
   })
   test('typed by hand: the last day after the first, no day that is not', () => {
     const typed = (from: string, to: string) =>
       errorsOf(saveStay(store, tub, { as: 'away', from, to, zone: ZONE }, NOW))
-    expect(typed('2026-06-04', '2026-06-01').to).toMatch(/not after/)
-    expect(typed('2027-02-29', '2027-03-02').from).toMatch(/not on the calendar/)
+    expect(typed('2026-06-04', '2026-06-01').to).toMatch(/isn’t after/)
+    expect(typed('2027-02-29', '2027-03-02').from).toMatch(/isn’t on the calendar/)
     expect(typed('2026-06-01', '2026-06-20')).toEqual({})
     expect(staysAhead(store, tub, NOW)[0]).toMatchObject({ kind: 'away', title: 'Away' })
   })

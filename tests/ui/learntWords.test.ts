@@ -32,7 +32,7 @@ test('a fresh reading is the ground by itself; a day-old one is carried on, and 
   expect(formatOldReading(fresh.view)).toBeUndefined()
   const { view, preferences: own } = viewOf('granular chlorine', taught(30), NOW)
   expect(formatStartsFrom(view, own)).toMatch(
-    /^Free chlorine, pH and Alkalinity by the estimate, learnt from 42 readings of this tub\.$/,
+    /^Free chlorine, pH and Alkalinity estimated from 42 readings of this tub\.$/,
   )
   expect(formatVerdict(view.tub, view.verdict, view.plan, view.estimate, own).evidence).toMatch(
     /30 hours ago; estimated since then from 42 readings/,
@@ -72,6 +72,6 @@ test('why: what a week used beside the week before', () => {
 test('the level is told in millimetres and litres with where the air comes from', () => {
   const level = levelAhead([], NOW, () => assumedWeather(10), 2.5, 38)
   expect(formatLevel(level, 'assumed', preferences)).toMatch(
-    /falls about \d mm at the current rate of use: 1\d L evaporate, 0 L go out with bathers\. Air 10.* °C, assumed\./,
+    /drop about \d mm at the current rate of use: 1\d L evaporates, 0 L leaves with bathers\. Air 10.* °C, assumed\./,
   )
 })

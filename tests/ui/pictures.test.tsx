@@ -48,7 +48,7 @@ describe('the water column', () => {
   test('without a reading shows dashes and no whisker', () => {
     const empty = viewOf('granular chlorine', [], NOW)
     const column = html(<WaterColumn view={empty.view} preferences={empty.preferences} />)
-    expect(count(column, /not read/g)).toBeGreaterThanOrEqual(4)
+    expect(count(column, /not tested/g)).toBeGreaterThanOrEqual(4)
     expect(column).not.toContain('stroke-width="1.4"')
   })
   test('stands across the top of a phone with the same figures', () => {
@@ -107,13 +107,13 @@ describe('the ribbon', () => {
   })
   test('counts the dose that is planned', () => {
     const said = ribbon({ ...fine, freeChlorine: 1 }, 0)
-    expect(said).toContain('with the plan carried out')
+    expect(said).toContain('if you follow the plan')
     expect(said).toContain('dose, 1 step')
   })
   test('says that a floater is taken to hold the level', () => {
     const given = viewOf('bromine tablets', journal(tested(NOW, { ...low, bromine: 5 })), NOW)
     expect(text(html(<Ribbon view={given.view} preferences={given.preferences} />))).toContain(
-      'and the floater holds: above 4.0 ppm for two days',
+      'and the floater holds the level: above 4.0 ppm for two days',
     )
   })
   test('does not forecast from a stale reading', () => {
@@ -145,11 +145,18 @@ describe('a step', () => {
   const [acid] = given.view.plan.steps
   if (!acid) throw new Error('expected a step')
 
-  test('shows its working in order, with the rounding last', () => {
+  test('shows its calculation in order, with the rounding last', () => {
     const said = text(
       html(<StepDetails step={acid} tub={given.view.tub} preferences={given.preferences} />),
     )
-    const order = ['Alkalinity to take', 'Water', 'Together', 'One gram', 'So it takes', 'Rounded']
+    const order = [
+      'Alkalinity to remove',
+      'Water',
+      'In total',
+      'One gram',
+      'Amount needed',
+      'Rounded',
+    ]
     const places = order.map((label) => said.indexOf(label))
     expect(places).toEqual([...places].sort((a, b) => a - b))
     expect(Math.min(...places)).toBeGreaterThanOrEqual(0)
@@ -179,7 +186,7 @@ describe('a step', () => {
       html(<StepDetails step={dose} tub={chlorine.view.tub} preferences={chlorine.preferences} />),
     )
     expect(said).toContain('Stabiliser, ppm')
-    expect(said).toMatch(/Leaves 2\.\d ppm stabiliser for good/)
+    expect(said).toMatch(/Leaves 2\.\d ppm stabiliser permanently/)
   })
 })
 

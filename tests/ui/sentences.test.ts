@@ -144,7 +144,8 @@ describe('what comes next, in words', () => {
     expect(weekly?.when).toMatch(/^Wed,? 27 May$/)
   })
   test('the age of the water is asked for until it is known', () => {
-    const asked = (entries: NewEntry[]) => next(entries).some(({ what }) => what.includes('put in'))
+    const asked = (entries: NewEntry[]) =>
+      next(entries).some(({ what }) => what.includes('last filled'))
     expect(asked([tested(NOW, fine)])).toBe(true)
     expect(
       asked([{ kind: 'water', at: NOW - DAY, body: { replacedFraction: 1 } }, tested(NOW, fine)]),

@@ -22,7 +22,7 @@ export interface DosePair {
  * The exact pair for a change of inorganic carbon `a` (mmol/L) and of alkalinity `b` (meq/L), with the least CO₂ to be lost.
  * Bicarbonate moves (1, 1), carbonate (1, 2), acid (0, −1), lost CO₂ (−1, 0).
  */
-export const dosePair = (a: number, b: number): DosePair => {
+const dosePair = (a: number, b: number): DosePair => {
   const none = { bicarbonateMmol: 0, carbonateMmol: 0, acidMeq: 0, carbonDioxideLossMmol: 0 }
   if (a >= 0 && b < a) return { ...none, bicarbonateMmol: a, acidMeq: a - b }
   if (a >= 0 && b <= 2 * a) return { ...none, bicarbonateMmol: 2 * a - b, carbonateMmol: b - a }
@@ -78,7 +78,7 @@ const add = (water: Water, effect: ProductEffect, mgPerLitre: number) =>
 const ACID = PRODUCTS['sodium bisulfate'].perGram
 
 /** mg/L of a product at which a pH is reached; bisection to 1e-4 mg/L, between none and a gram a litre. */
-export const doseToPh = (water: Water, effect: ProductEffect, pH: number): number => {
+const doseToPh = (water: Water, effect: ProductEffect, pH: number): number => {
   const rises = effect.alkalinityMeq > 0
   let low = 0
   let high = 1000

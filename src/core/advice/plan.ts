@@ -36,7 +36,7 @@ import {
 import { type ShelfItem, sourcesOf, usualShelf } from './shelf'
 import { stepsFrom } from './steps'
 
-export type { Plan, PlanStep } from './planTypes'
+export type { Plan } from './planTypes'
 
 export interface PlanOptions {
   /** What is at hand; left out, the usual products are. */

@@ -24,7 +24,7 @@ export interface PlanContext {
 }
 
 /** Too long ago to dose by, but modelled surely enough from what this tub has taught. */
-export const modelled = ({ estimate, tub }: PlanContext, quantity: Quantity): boolean => {
+const modelled = ({ estimate, tub }: PlanContext, quantity: Quantity): boolean => {
   const one = estimate.quantities[quantity]
   const band = bandOf(tub, quantity)
   return isStale(quantity, one.ageHours) && band !== undefined && surelyModelled(one, width(band))

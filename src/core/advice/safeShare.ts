@@ -13,7 +13,7 @@ export interface Trial {
 }
 
 /** No step may leave the water below this, whatever it is on its way to: metal and skin suffer. Common practice. */
-export const LOWEST_STEP_PH = 7.0
+const LOWEST_STEP_PH = 7.0
 
 export interface Known {
   water: Water

@@ -5,7 +5,7 @@ import { HOUR } from '../time'
 import type { Estimate } from './estimate'
 
 /** A residual may be so far below its floor before it is called lost: four fifths. */
-export const STILL_STANDS = 0.8
+const STILL_STANDS = 0.8
 /** Nine in ten of a normal spread lie above its middle less this many standard deviations. */
 const NINE_IN_TEN_ABOVE = 1.28
 /** So long a reading is as good as its kit, if nobody has been in since. */

@@ -67,7 +67,7 @@ export const COOLING_HOURS: Record<TubKind, number> = {
 }
 
 /** Where nobody says what the air is like, °C; assumed. */
-export const USUAL_AIR_CELSIUS = 10
+const USUAL_AIR_CELSIUS = 10
 
 export interface Heater {
   kelvinPerHour: number

@@ -33,7 +33,7 @@ export const PUMP_LITRES_PER_MINUTE = 7570 / 60
 const GRAVITY_LITRES_PER_MINUTE = 8
 const HOSE_LITRES_PER_MINUTE = 18
 
-export const heaterKilowatts = (tub: Tub, { heaterKilowatts: set }: RefillSettings): number =>
+const heaterKilowatts = (tub: Tub, { heaterKilowatts: set }: RefillSettings): number =>
   set ?? HEATER_KILOWATTS[tub.kind ?? 'hard shell']
 
 /** Logarithms averaged by how sure each is; the newest measurements count like the rest. */

@@ -40,7 +40,7 @@ const GRAMS_PER_MOL = { freeChlorine: CHLORINE_G_PER_MOL, bromine: BROMINE_G_PER
 /** Na₂S₂O₃ · 5 H₂O for four of halogen: the least it can take; then a test. */
 const THIOSULFATE_PER_HALOGEN = THIOSULFATE_G_PER_MOL / 4
 /** Low enough for most ground and drains; local rules say it exactly. Common practice. */
-export const NEAR_ZERO_PPM = 0.1
+const NEAR_ZERO_PPM = 0.1
 /** Pumped down to here; the rest is wiped and vacuumed. */
 const LEFT_SHARE = 0.03
 

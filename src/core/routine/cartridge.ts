@@ -3,8 +3,8 @@ import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 
 /** Silver and mineral cartridges, and a feeder's stick: common practice, four months and three to four weeks. */
-export const CARTRIDGE_LIFE = 120 * DAY
-export const STICK_LIFE = 25 * DAY
+const CARTRIDGE_LIFE = 120 * DAY
+const STICK_LIFE = 25 * DAY
 
 /** When the cartridge or stick of such a programme went in; null where nobody has noted it; undefined where there is none. */
 export const cartridgeSince = (

@@ -285,7 +285,7 @@ const startedUnticked = (tub: Tub, tests: readonly EntryOf<'test'>[], since: Ins
  * Where a start-up stands: undefined where the journal knows no fill, or the fill is older than this, or the water was plainly
  * started up without ticking a step.
  */
-export const START_DAYS = 14
+const START_DAYS = 14
 
 export const startProgress = (
   tub: Tub,

@@ -50,7 +50,7 @@ const EVERY: Partial<Record<Quantity, number>> = {
 const FILL_TEST_AHEAD = 3 * DAY
 const SCHOOL_PERIOD = { 'every few days': 2.5 * DAY, weekly: 7 * DAY } as const
 /** A new tub is tested before every soak for its first three weeks, whatever the school: common practice. */
-export const NEW_TUB = 21 * DAY
+const NEW_TUB = 21 * DAY
 
 /** When the school of this tub's people asks for the next test of the residual. */
 const sanitizerTestDue = (tub: Tub, journal: readonly Entry[], estimate: Estimate): Instant => {

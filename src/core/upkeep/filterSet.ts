@@ -62,7 +62,7 @@ export const RECIPES: readonly SoakRecipe[] = [
   },
 ]
 
-export const recipeOf = (id: SoakRecipeId): SoakRecipe =>
+const recipeOf = (id: SoakRecipeId): SoakRecipe =>
   RECIPES.find((one) => one.id === id) ?? (RECIPES[0] as SoakRecipe)
 
 /** Hung up for so long it is taken to be dry; assumed, longer in damp weather. */

@@ -10,7 +10,7 @@ import type { GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
 import { COUNTED, type Pace, paceOf } from './pace'
 
-export const STRIP_WEEKS = 26
+const STRIP_WEEKS = 26
 
 export interface StripMark {
   at: Instant

@@ -21,7 +21,7 @@ export const ATOM = {
   Br: 79.904,
 } as const
 
-export const CALCIUM_CARBONATE_G_PER_MOL = ATOM.Ca + ATOM.C + 3 * ATOM.O
+const CALCIUM_CARBONATE_G_PER_MOL = ATOM.Ca + ATOM.C + 3 * ATOM.O
 /** mg/L as CaCO₃ per meq/L of alkalinity. */
 export const ALKALINITY_PPM_PER_MEQ = CALCIUM_CARBONATE_G_PER_MOL / 2
 /** mg/L as CaCO₃ per mmol/L of calcium. */
@@ -30,7 +30,7 @@ export const CHLORINE_G_PER_MOL = 2 * ATOM.Cl
 export const BROMINE_G_PER_MOL = 2 * ATOM.Br
 export const PEROXIDE_G_PER_MOL = 2 * (ATOM.H + ATOM.O)
 export const CYANURIC_ACID_G_PER_MOL = 3 * (ATOM.C + ATOM.N + ATOM.O + ATOM.H)
-export const SODIUM_CHLORIDE_G_PER_MOL = ATOM.Na + ATOM.Cl
+const SODIUM_CHLORIDE_G_PER_MOL = ATOM.Na + ATOM.Cl
 
 /** a + bT + c/T + d log T + e/T², the form of Plummer & Busenberg (1982) and Nordstrom et al. (1990). */
 const fiveTerm = (kelvin: number, a: number, b: number, c: number, d: number, e: number) =>

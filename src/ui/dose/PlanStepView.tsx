@@ -13,7 +13,8 @@ import { Signs } from './Signs'
 import { Spoons } from './Spoons'
 import { StepDetails } from './StepDetails'
 import { type TickedBy, TickForm } from './TickForm'
-export const rail = 'relative border-oak-2 border-l-[3px] pb-6 pl-6 ml-3.5'
+
+const rail = 'relative border-oak-2 border-l-[3px] pb-6 pl-6 ml-3.5'
 export const dot =
   'absolute top-0.5 -left-[15.5px] flex size-7 items-center justify-center rounded-full text-[14px] font-bold'
 

@@ -15,5 +15,5 @@ export const stripReminder = (journal: readonly Entry[]): string | undefined => 
   return done < PRACTISED ? STRIP[done % STRIP.length] : undefined
 }
 
-export const timesRead = (journal: readonly Entry[], method: Method): number =>
+const timesRead = (journal: readonly Entry[], method: Method): number =>
   journal.filter((entry) => entry.kind === 'test' && entry.body.method === method).length

@@ -4,7 +4,7 @@ import { Popover } from 'radix-ui'
 import { GLOSSARY, type TermId, termsIn } from '@/words/glossary'
 
 /** A term of the field, explained on a tap at the place where it is used. */
-export const Term = ({ id, children }: { id: TermId; children: string }) => (
+const Term = ({ id, children }: { id: TermId; children: string }) => (
   <Popover.Root>
     <Popover.Trigger className="cursor-help underline decoration-dotted decoration-from-font underline-offset-4">
       {children}

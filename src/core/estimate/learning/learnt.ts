@@ -67,7 +67,7 @@ export interface Fan {
 /** Something that is still to come. */
 export type Ahead = { at: Instant; kind: 'soak'; body: SoakLoad } | Extract<Entry, { kind: 'dose' }>
 
-export const FAN_DAYS = 7
+const FAN_DAYS = 7
 
 /**
  * The coming week over the members: eight in ten lie between low and high. Planned soaks and doses happen as planned; everything

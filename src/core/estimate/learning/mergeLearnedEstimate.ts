@@ -15,7 +15,7 @@ export const ENOUGH_READINGS = 20
 /** So long a reading is taken as it stands, unless somebody has been in since. */
 const FRESH_HOURS = 6
 /** Eight in ten of a normal spread are 2.56 standard deviations wide. */
-export const EIGHT_IN_TEN = 2.563
+const EIGHT_IN_TEN = 2.563
 
 /** Nine in ten of a normal spread lie above its middle less this. */
 const NINE_IN_TEN_BELOW = 1.28
