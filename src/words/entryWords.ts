@@ -7,7 +7,7 @@ import {
   PRODUCTS,
   QUANTITIES,
 } from '@/core'
-import { isStartStep } from '../core/routine/startUp'
+import { isStartStep } from '@/core'
 import { QUANTITY_SHORT_NAMES } from './quantityNames'
 import { formatHeatRate } from './refillWords'
 import { START_TITLES } from './startUpText'
