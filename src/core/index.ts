@@ -1,10 +1,319 @@
 /** The face of the core: all that the other rooms may import. What is not here is the core’s own business. */
-export { LITRES_PER_US_GALLON, type LengthUnit, MILLILITRES_PER_US_FLUID_OUNCE, type MassUnit, type TemperatureUnit, type VolumeUnit, fromCelsius, fromGrams, fromLitres, fromMetres, toCelsius, toGrams, toLitres, toMetres } from './units'
-export { DAY, HOUR, type Instant, MINUTE } from './time'
+
+export { type Alternative, type Question, questionsFor } from './advice/alternatives'
+export { pairTo } from './advice/balance'
+export type { CalculationLabel, CalculationLine } from './advice/calculation'
+export { type Dilution, MOST_REPLACED } from './advice/dilution'
+export { bathersIn, dosingCycleOf, type Wait, waitingUntil } from './advice/dosingCycle'
+export { byLabel, dueReadings, isDue } from './advice/due'
+export { feederIncompatibility } from './advice/feederIncompatibility'
+export { type Cover, handlingOf, type Jets, whyNotAfter } from './advice/handling'
+export { inconsistencies } from './advice/inconsistencies'
+export { type Overdone, overdone } from './advice/overdone'
+export { overdoseHelp } from './advice/overdose'
+export { dosePlan, type PlanOptions } from './advice/plan'
+export type { Plan, PlanNote, PlanStep } from './advice/planTypes'
+export type {
+  BalanceReason,
+  Lasting,
+  NoteReason,
+  RaisedReason,
+  StepReason,
+  WaitReason,
+} from './advice/reasons'
+export { OBJECTIVES, type Objective } from './advice/recipe'
+export { type Schedule, scheduleOf, waitBefore } from './advice/schedule'
+export { filledShelf, type ShelfItem, sourcesOf, usualShelf } from './advice/shelf'
+export { bandOf, type QuantityState, stateOf } from './advice/state'
+export { journeyTo } from './advice/whatIf'
+export {
+  between,
+  encoded,
+  type Lab,
+  type LinearRgb,
+  labOf,
+  linearOf,
+  linearOfHex,
+} from './colour/colour'
+export {
+  type Estimate,
+  estimate,
+  estimateOfReading,
+  type QuantityEstimate,
+} from './estimate/estimate'
+export { type ForecastPoint, type PlannedRise, residualForecast } from './estimate/forecast'
+export { advanceEnsemble, CLEARS_TWICE_AT } from './estimate/learning/advanceEnsemble'
+export {
+  ensembleOf,
+  expectedOf,
+  type Spread,
+  startEnsemble,
+  takeEntry,
+} from './estimate/learning/ensemble'
+export { copyEnsemble, type Ensemble } from './estimate/learning/ensembleState'
+export { estimateNow } from './estimate/learning/estimateNow'
+export { COMBINED_SHARE, FAST_FRACTION, passTime, WASTE_FADES } from './estimate/learning/kinetics'
+export { type Ahead, type Fan, fanOf, type LearntTub } from './estimate/learning/learnt'
+export {
+  DOSED_BY_HOURS,
+  deviationOf,
+  ENOUGH_READINGS,
+  mergeLearnedEstimate,
+  startingFrom,
+} from './estimate/learning/mergeLearnedEstimate'
+export { weeklyUse } from './estimate/learning/weeklyUse'
+export { demandOf, lossOf } from './estimate/rates'
+export { type StabiliserBuildup, stabiliserBuildup } from './estimate/stabiliserBuildup'
+export {
+  DISINFECTION_EFFECT,
+  EVAPORATES_PER_HOUR,
+  FILL_CELSIUS,
+  FILTER_FULL_AT,
+  keptInLight,
+  lossAtTemperature,
+  OPEN_AROUND_SOAK,
+  USUAL_SURROUNDINGS,
+} from './estimate/surroundings'
+export { fillWaterOf, quantityOf } from './estimate/testedWater'
+export {
+  cooledTo,
+  heatingHours,
+  holdingPowerKw,
+  KILOJOULES_PER_LITRE_KELVIN,
+  thermostatTo,
+  timeConstantFrom,
+  usualHeater,
+} from './heat/heat'
+export { type ChoreId, isChoreId, isPresetChore, type PresetChoreId } from './journal/choreId'
+export { cleansFilter } from './journal/cleansFilter'
+export {
+  type ChoreBody,
+  ENTRY_KINDS,
+  type Entry,
+  type EntryBodies,
+  type EntryKind,
+  type EntryOf,
+  type FilterBody,
+  inOrder,
+  isKind,
+  type NewEntry,
+} from './journal/entry'
+export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
+export { isHeavy, loadOf, type SoakLoad } from './journal/load'
+export { STAGE_IDS, type StageId } from './journal/stageId'
+export { OFFERED_SYMPTOMS, type OfferedSymptom, SYMPTOMS, type Symptom } from './journal/symptom'
+export { addEffect, addProduct, spend } from './products/addProduct'
+export { describeEffect } from './products/describeEffect'
+export { type Incompatibility, incompatibilityIn } from './products/incompatibilities'
+export {
+  doseUnit,
+  fromDose,
+  gramsInMeasure,
+  inSpoons,
+  MEASURES,
+  type OwnScoop,
+  roundToMeasure,
+  shownDose,
+  toDose,
+} from './products/measure'
+export {
+  type LabelRule,
+  labelGrams,
+  PRODUCT_NAMES,
+  PRODUCTS,
+  type Product,
+  type ProductFamily,
+  type ProductName,
+} from './products/product'
+export { type StrengthOnLabel, strengthOnLabel } from './products/strength'
+export {
+  effectOf,
+  LIQUID_DENSITY,
+  type Strength,
+  SUBSTANCE_NAMES,
+  type SubstanceName,
+} from './products/substance'
+export { type CellDoubt, type CellFault, type CellStatus, cellDoubt } from './programmes/cell'
+export { type FeederKind, feederOf, tabletsAWeek } from './programmes/feederKind'
+export {
+  type Band,
+  floorBroken,
+  HEALTH_FLOOR,
+  HOTTEST_CELSIUS,
+  keepOutAbove,
+  MOST_KEEP_OUT_ABOVE,
+  middle,
+  PROGRAMMES,
+  type PresetId,
+  type Programme,
+  type ProgrammeId,
+  programmeOf,
+  type Targets,
+  width,
+} from './programmes/programme'
+export { type SwitchReason, switchAdvice } from './programmes/switching'
 export { normal, seeded } from './random'
-export { type Weather, assumedWeather, atTheWater } from './weather'
-export { type Lab, type LinearRgb, between, encoded, labOf, linearOf, linearOfHex } from './colour/colour'
-export { TRANSFER_PER_HOUR, equilibriumPh, loseCarbonDioxide } from './water/aerate'
+export { firstDoses } from './refill/firstDoses'
+export { type LevelAhead, levelAhead } from './refill/levelAhead'
+export { DILUTED, type Diluted, partialChange } from './refill/partialChange'
+export { type Rate, type Rates, ratesOf } from './refill/rates'
+export { type RefillReason, refillReasons, SOLIDS_ABOVE_FILL_PPM } from './refill/refillDue'
+export {
+  type Blocked,
+  type Constraints,
+  countedBack,
+  type RefillSchedule,
+  type ScheduledStage,
+  type StageProgress,
+  scheduleForward,
+} from './refill/refillSchedule'
+export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from './refill/settings'
+export { type Refill, refillOf, type Stage, type StageConflict } from './refill/stages'
+export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
+export { cartridgeSince } from './routine/cartridge'
+export { type FeederAdvice, type FeederMove, feederAdvice } from './routine/feeder'
+export { type AwayAdvice, awayAdvice } from './routine/routine'
+export {
+  CELL_START,
+  isStartStep,
+  type StartProgress,
+  type StartStep,
+  type StartStepId,
+  startProgress,
+} from './routine/startUp'
+export {
+  type AfterSoakDose,
+  type AfterSoakSchool,
+  afterSoakDoses,
+  loadTogether,
+  openSoaks,
+} from './soaks/afterSoak'
+export { COVER_MINUTES, nextShock, SHOCK_DOSE_MG_PER_LITRE, type ShockDue } from './soaks/shock'
+export { type DeviceReply, REPLY_STATES, type ReplyRefusal, readReply } from './testing/device'
+export {
+  type DropsLayoutId,
+  type DropTest,
+  dropReading,
+  genericDrops,
+  genericStrips,
+  type Kit,
+  type KitSpec,
+  kitError,
+  type Mark,
+  marksOf,
+  type StripLayoutId,
+  type StripPad,
+  USUAL_DIP_SECONDS,
+  USUAL_WAIT_SECONDS,
+  undiluted,
+} from './testing/kit'
+export { findStrip } from './testing/photo/findStrip'
+export { isTaught } from './testing/photo/matchPad'
+export { along, distance, type Picture, type Point } from './testing/photo/picture'
+export {
+  LEAST_PIXELS,
+  MOST_MEGABYTES,
+  type PictureRefusal,
+  refusePicture,
+  tooSmall,
+} from './testing/photo/pictureFile'
+export { type ChartPlacement, chartPoints, readChart } from './testing/photo/readChart'
+export {
+  type PadProblem,
+  type PadReading,
+  type PictureProblem,
+  REFUSING,
+  readStrip,
+  type StripPlacement,
+  type StripReading,
+} from './testing/photo/readStrip'
+export { type Implausibility, implausibilities } from './testing/plausibility'
+export {
+  METHODS,
+  type Method,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+  type Readings,
+  readingError,
+  type SanitizerQuantity,
+} from './testing/quantity'
+export { DAY, HOUR, type Instant, MINUTE } from './time'
+export { type AgendaItem, agenda } from './today/agenda'
+export {
+  type Closure,
+  type ClosureCode,
+  closures,
+  forbidsDosing,
+  waterCareOpens,
+} from './today/closures'
+export { type GroupTurn, gathering } from './today/gathering'
+export { aheadAt, outlookOf, type ReadyAhead } from './today/readyAhead'
+export { soakAhead } from './today/soakAhead'
+export { type Verdict, verdict } from './today/verdict'
+export { ACID_PARTS, AIMS, type Choices, ORDERS, PH_RAISERS, SANITIZING } from './tub/choices'
+export { FILL_READ } from './tub/fillTest'
+export { targetsNow } from './tub/targetsNow'
+export {
+  EXPOSURES,
+  FILL_WATER_SOURCES,
+  type FillWater,
+  type FillWaterSource,
+  type LearntRates,
+  SUPPLEMENTARY_DISINFECTION,
+  type Surroundings,
+  TEST_RHYTHMS,
+  type TestRhythm,
+  TUB_KINDS,
+  type Tub,
+  type TubKind,
+  type VolumeBasis,
+  volumeLitres,
+} from './tub/tub'
+export {
+  fromCelsius,
+  fromGrams,
+  fromLitres,
+  fromMetres,
+  type LengthUnit,
+  LITRES_PER_US_GALLON,
+  type MassUnit,
+  MILLILITRES_PER_US_FLUID_OUNCE,
+  type TemperatureUnit,
+  toCelsius,
+  toGrams,
+  toLitres,
+  toMetres,
+  type VolumeUnit,
+} from './units'
+export {
+  allChoresOf,
+  type Chore,
+  type ChoreChange,
+  type ChoreRule,
+  type ChoreText,
+  choresOf,
+  LANES,
+  type Lane,
+  presetChore,
+  type SchoolId,
+  schoolsOf,
+} from './upkeep/chore'
+export { type ChoreDue, choresDue } from './upkeep/choreDue'
+export {
+  FILTER_KINDS,
+  type FilterEvent,
+  type FilterKind,
+  type FilterStatus,
+  filterStatus,
+  noFilterSince,
+  RECIPES,
+} from './upkeep/filterSet'
+export type { GuestStay } from './upkeep/guestStay'
+export type { Interval } from './upkeep/interval'
+export { isQuiet, type Reminder, remindersFor } from './upkeep/reminder'
+export { type SeasonStrip, type StripMark, type StripRow, seasonStrip } from './upkeep/seasonStrip'
+export { equilibriumPh, loseCarbonDioxide, TRANSFER_PER_HOUR } from './water/aerate'
 export { chlorineSpecies } from './water/chlorineCyanurate'
 export { chlorineAfter } from './water/chlorineDecay'
 export { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL, LOG_HYPOBROMOUS } from './water/constants'
@@ -18,98 +327,5 @@ export { calciteIndexAt, calciteSaturationIndex } from './water/saturation'
 export { readWater, waterFromReading } from './water/solveWater'
 export { speciate } from './water/speciation'
 export { volumeByTracer } from './water/volumeByTracer'
-export { WITHOUT_EXTRAS, type Water, type WaterReading } from './water/water'
-export { addEffect, addProduct, spend } from './products/addProduct'
-export { describeEffect } from './products/describeEffect'
-export { type Incompatibility, incompatibilityIn } from './products/incompatibilities'
-export { MEASURES, type OwnScoop, doseUnit, fromDose, gramsInMeasure, inSpoons, roundToMeasure, shownDose, toDose } from './products/measure'
-export { type LabelRule, PRODUCTS, PRODUCT_NAMES, type Product, type ProductFamily, type ProductName, labelGrams } from './products/product'
-export { type StrengthOnLabel, strengthOnLabel } from './products/strength'
-export { LIQUID_DENSITY, SUBSTANCE_NAMES, type Strength, type SubstanceName, effectOf } from './products/substance'
-export { type DeviceReply, REPLY_STATES, type ReplyRefusal, readReply } from './testing/device'
-export { type DropTest, type DropsLayoutId, type Kit, type KitSpec, type Mark, type StripLayoutId, type StripPad, USUAL_DIP_SECONDS, USUAL_WAIT_SECONDS, dropReading, genericDrops, genericStrips, kitError, marksOf, undiluted } from './testing/kit'
-export { findStrip } from './testing/photo/findStrip'
-export { isTaught } from './testing/photo/matchPad'
-export { type Picture, type Point, along, distance } from './testing/photo/picture'
-export { LEAST_PIXELS, MOST_MEGABYTES, type PictureRefusal, refusePicture, tooSmall } from './testing/photo/pictureFile'
-export { type ChartPlacement, chartPoints, readChart } from './testing/photo/readChart'
-export { type PadProblem, type PadReading, type PictureProblem, REFUSING, type StripPlacement, type StripReading, readStrip } from './testing/photo/readStrip'
-export { type Implausibility, implausibilities } from './testing/plausibility'
-export { METHODS, type Method, QUANTITIES, QUANTITY, type Quantity, type Readings, type SanitizerQuantity, readingError } from './testing/quantity'
-export { type CellDoubt, type CellFault, type CellStatus, cellDoubt } from './programmes/cell'
-export { type FeederKind, feederOf, tabletsAWeek } from './programmes/feederKind'
-export { type Band, HEALTH_FLOOR, HOTTEST_CELSIUS, MOST_KEEP_OUT_ABOVE, PROGRAMMES, type PresetId, type Programme, type ProgrammeId, type Targets, floorBroken, keepOutAbove, middle, programmeOf, width } from './programmes/programme'
-export { type SwitchReason, switchAdvice } from './programmes/switching'
-export { ACID_PARTS, AIMS, type Choices, ORDERS, PH_RAISERS, SANITIZING } from './tub/choices'
-export { FILL_READ } from './tub/fillTest'
-export { targetsNow } from './tub/targetsNow'
-export { EXPOSURES, FILL_WATER_SOURCES, type FillWater, type FillWaterSource, type LearntRates, SUPPLEMENTARY_DISINFECTION, type Surroundings, TEST_RHYTHMS, TUB_KINDS, type TestRhythm, type Tub, type TubKind, type VolumeBasis, volumeLitres } from './tub/tub'
-export { type ChoreId, type PresetChoreId, isChoreId, isPresetChore } from './journal/choreId'
-export { cleansFilter } from './journal/cleansFilter'
-export { type ChoreBody, ENTRY_KINDS, type Entry, type EntryBodies, type EntryKind, type EntryOf, type FilterBody, type NewEntry, inOrder, isKind } from './journal/entry'
-export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
-export { type SoakLoad, isHeavy, loadOf } from './journal/load'
-export { STAGE_IDS, type StageId } from './journal/stageId'
-export { OFFERED_SYMPTOMS, type OfferedSymptom, SYMPTOMS, type Symptom } from './journal/symptom'
-export { KILOJOULES_PER_LITRE_KELVIN, cooledTo, heatingHours, holdingPowerKw, thermostatTo, timeConstantFrom, usualHeater } from './heat/heat'
-export { type Estimate, type QuantityEstimate, estimate, estimateOfReading } from './estimate/estimate'
-export { type ForecastPoint, type PlannedRise, residualForecast } from './estimate/forecast'
-export { CLEARS_TWICE_AT, advanceEnsemble } from './estimate/learning/advanceEnsemble'
-export { type Spread, ensembleOf, expectedOf, startEnsemble, takeEntry } from './estimate/learning/ensemble'
-export { type Ensemble, copyEnsemble } from './estimate/learning/ensembleState'
-export { estimateNow } from './estimate/learning/estimateNow'
-export { COMBINED_SHARE, FAST_FRACTION, WASTE_FADES, passTime } from './estimate/learning/kinetics'
-export { type Ahead, type Fan, type LearntTub, fanOf } from './estimate/learning/learnt'
-export { DOSED_BY_HOURS, ENOUGH_READINGS, deviationOf, mergeLearnedEstimate, startingFrom } from './estimate/learning/mergeLearnedEstimate'
-export { weeklyUse } from './estimate/learning/weeklyUse'
-export { demandOf, lossOf } from './estimate/rates'
-export { type StabiliserBuildup, stabiliserBuildup } from './estimate/stabiliserBuildup'
-export { DISINFECTION_EFFECT, EVAPORATES_PER_HOUR, FILL_CELSIUS, FILTER_FULL_AT, OPEN_AROUND_SOAK, USUAL_SURROUNDINGS, keptInLight, lossAtTemperature } from './estimate/surroundings'
-export { fillWaterOf, quantityOf } from './estimate/testedWater'
-export { type Alternative, type Question, questionsFor } from './advice/alternatives'
-export { pairTo } from './advice/balance'
-export type { CalculationLabel, CalculationLine } from './advice/calculation'
-export { type Dilution, MOST_REPLACED } from './advice/dilution'
-export { type Wait, bathersIn, dosingCycleOf, waitingUntil } from './advice/dosingCycle'
-export { byLabel, dueReadings, isDue } from './advice/due'
-export { feederIncompatibility } from './advice/feederIncompatibility'
-export { type Cover, type Jets, handlingOf, whyNotAfter } from './advice/handling'
-export { inconsistencies } from './advice/inconsistencies'
-export { type Overdone, overdone } from './advice/overdone'
-export { overdoseHelp } from './advice/overdose'
-export { type PlanOptions, dosePlan } from './advice/plan'
-export type { Plan, PlanNote, PlanStep } from './advice/planTypes'
-export type { BalanceReason, Lasting, NoteReason, RaisedReason, StepReason, WaitReason } from './advice/reasons'
-export { OBJECTIVES, type Objective } from './advice/recipe'
-export { type Schedule, scheduleOf, waitBefore } from './advice/schedule'
-export { type ShelfItem, filledShelf, sourcesOf, usualShelf } from './advice/shelf'
-export { type QuantityState, bandOf, stateOf } from './advice/state'
-export { journeyTo } from './advice/whatIf'
-export { cartridgeSince } from './routine/cartridge'
-export { type FeederAdvice, type FeederMove, feederAdvice } from './routine/feeder'
-export { type AwayAdvice, awayAdvice } from './routine/routine'
-export { CELL_START, type StartProgress, type StartStep, type StartStepId, isStartStep, startProgress } from './routine/startUp'
-export { firstDoses } from './refill/firstDoses'
-export { type LevelAhead, levelAhead } from './refill/levelAhead'
-export { DILUTED, type Diluted, partialChange } from './refill/partialChange'
-export { type Rate, type Rates, ratesOf } from './refill/rates'
-export { type RefillReason, SOLIDS_ABOVE_FILL_PPM, refillReasons } from './refill/refillDue'
-export { type Blocked, type Constraints, type RefillSchedule, type ScheduledStage, type StageProgress, countedBack, scheduleForward } from './refill/refillSchedule'
-export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from './refill/settings'
-export { type Refill, type Stage, type StageConflict, refillOf } from './refill/stages'
-export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
-export { type AfterSoakDose, type AfterSoakSchool, afterSoakDoses, loadTogether, openSoaks } from './soaks/afterSoak'
-export { COVER_MINUTES, SHOCK_DOSE_MG_PER_LITRE, type ShockDue, nextShock } from './soaks/shock'
-export { type Chore, type ChoreChange, type ChoreRule, type ChoreText, LANES, type Lane, type SchoolId, allChoresOf, choresOf, presetChore, schoolsOf } from './upkeep/chore'
-export { type ChoreDue, choresDue } from './upkeep/choreDue'
-export { FILTER_KINDS, type FilterEvent, type FilterKind, type FilterStatus, RECIPES, filterStatus, noFilterSince } from './upkeep/filterSet'
-export type { GuestStay } from './upkeep/guestStay'
-export type { Interval } from './upkeep/interval'
-export { type Reminder, isQuiet, remindersFor } from './upkeep/reminder'
-export { type SeasonStrip, type StripMark, type StripRow, seasonStrip } from './upkeep/seasonStrip'
-export { type AgendaItem, agenda } from './today/agenda'
-export { type Closure, type ClosureCode, closures, forbidsDosing, waterCareOpens } from './today/closures'
-export { type GroupTurn, gathering } from './today/gathering'
-export { type ReadyAhead, aheadAt, outlookOf } from './today/readyAhead'
-export { soakAhead } from './today/soakAhead'
-export { type Verdict, verdict } from './today/verdict'
+export { type Water, type WaterReading, WITHOUT_EXTRAS } from './water/water'
+export { assumedWeather, atTheWater, type Weather } from './weather'

@@ -4,10 +4,10 @@ import {
   FILL_READ,
   type FillWaterSource,
   type FilterAct,
+  isStartStep,
   PRODUCTS,
   QUANTITIES,
 } from '@/core'
-import { isStartStep } from '@/core'
 import { QUANTITY_SHORT_NAMES } from './quantityNames'
 import { formatHeatRate } from './refillWords'
 import { START_TITLES } from './startUpText'
