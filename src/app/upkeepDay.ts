@@ -1,5 +1,6 @@
 import { type ChoreDue, DAY } from '@/core'
 import { noonOf, toWallClock } from '@/server/moment'
+import { addWallDays, wallDayEnd } from '@/words/wallDays'
 import type { DisplayPreferences } from '@/words/words'
 
 export interface UpkeepDay {
@@ -17,12 +18,12 @@ export const upkeepDay = (given: unknown, preferences: DisplayPreferences): Upke
   const date =
     noon !== undefined &&
     noon > preferences.now &&
-    noon < preferences.now + 15 * DAY &&
+    noon < addWallDays(preferences.now, 15, preferences.timeZone) &&
     typeof given === 'string'
       ? given
       : today
   const at = noonOf(date, preferences.timeZone) ?? preferences.now
-  return { date, until: at + DAY / 2, isToday: date === today }
+  return { date, until: wallDayEnd(at, preferences.timeZone), isToday: date === today }
 }
 
 /** What is on the list of a day: all that is late or whose window has opened by its evening. */

@@ -5,6 +5,7 @@ import {
   type FilterKind,
   type FilterStatus,
   filterStatus,
+  MINUTE,
   type NewEntry,
 } from '@/core'
 import type { Store } from '@/store/database'
@@ -65,7 +66,7 @@ export const saveFilterSet = (
   return { ok: true, next: `/tubs/${tubId}/upkeep` }
 }
 
-const clock = (at: number) => Math.max(1, Math.round(at / 60_000))
+const clock = (at: number) => Math.max(1, Math.round(at / MINUTE))
 
 /** Why this cannot be done to that set at this tub now; undefined where it can. */
 const against = (

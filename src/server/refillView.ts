@@ -1,4 +1,5 @@
 import { TZDate } from '@date-fns/tz'
+import { addDays } from 'date-fns'
 import {
   type Blocked,
   type Constraints,
@@ -44,7 +45,7 @@ const wallHour = (day: TZDate, hour: number, zone: string): Instant =>
   new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), hour, 0, zone).getTime()
 
 /** Nights and working hours of the coming weeks, by the clock of the wall, in order. */
-const blockedHours = (
+export const blockedHours = (
   settings: RefillSettings,
   from: Instant,
   zone: string,
@@ -53,8 +54,8 @@ const blockedHours = (
   const { nightFrom, nightTo, workFrom, workTo } = settings
   const blocked: Blocked[] = []
   for (let i = -2; i < days; i++) {
-    const day = new TZDate(from + i * DAY, zone)
-    const next = new TZDate(from + (i + 1) * DAY, zone)
+    const day = addDays(new TZDate(from, zone), i)
+    const next = addDays(day, 1)
     if (nightFrom !== nightTo)
       blocked.push(
         nightFrom > nightTo
@@ -144,7 +145,7 @@ export interface RefillAsked {
 /** Saturday evening after next, where nobody has said when. */
 const usualReadyBy = (from: Instant, zone: string): Instant => {
   for (let i = 2; i < 10; i++) {
-    const day = new TZDate(from + i * DAY, zone)
+    const day = addDays(new TZDate(from, zone), i)
     if (day.getDay() === 6) return wallHour(day, 18, zone)
   }
   return from + 7 * DAY

@@ -1,6 +1,5 @@
-import type { Weather } from '@/core'
+import { DAY, HOUR, type Weather } from '@/core'
 
-const DAY = 86_400_000
 const YEAR = 365.25 * DAY
 
 /** Repeatable noise of an hour, 0 to 1. */
@@ -18,11 +17,11 @@ export const simulatedWeather = (at: number): Weather => {
   const hour = Math.cos((2 * Math.PI * (at - Date.UTC(2020, 0, 1, 15))) / DAY)
   const front = noise(Math.floor(at / (2.5 * DAY)))
   const airCelsius = 9.5 + 6.5 * season + (2 + 1.5 * season) * hour + 5 * (front - 0.5)
-  const windMetresPerSecond = 1 + 6 * front * noise(Math.floor(at / 3_600_000))
+  const windMetresPerSecond = 1 + 6 * front * noise(Math.floor(at / HOUR))
   return {
     airCelsius,
     relativeHumidity: Math.min(0.98, 0.72 + 0.18 * front - 0.08 * hour),
     windMetresPerSecond,
-    rainMillimetresPerHour: front > 0.7 && noise(Math.floor(at / 3_600_000) + 7) > 0.6 ? 1.2 : 0,
+    rainMillimetresPerHour: front > 0.7 && noise(Math.floor(at / HOUR) + 7) > 0.6 ? 1.2 : 0,
   }
 }

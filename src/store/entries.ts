@@ -1,13 +1,14 @@
 import { and, asc, count, desc, eq, gt, gte, inArray, isNull, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
-import type {
-  ChoreBody,
-  ChoreId,
-  Entry,
-  EntryKind,
-  FilterEvent,
-  NewEntry,
-  ProductName,
+import {
+  type ChoreBody,
+  type ChoreId,
+  DAY,
+  type Entry,
+  type EntryKind,
+  type FilterEvent,
+  type NewEntry,
+  type ProductName,
 } from '@/core'
 import { preparedOnce, type Store } from './database'
 import { entries } from './schema'
@@ -72,7 +73,7 @@ const UPKEEP_KINDS = [
   'dose',
 ] as const satisfies readonly EntryKind[]
 /** Older than this only the last of each chore counts. */
-const UPKEEP_REACH = 200 * 86_400_000
+const UPKEEP_REACH = 200 * DAY
 
 const chore = sql`${entries.body} ->> '$.chore'`
 const own = eq(entries.tubId, sql.placeholder('tub'))

@@ -18,6 +18,7 @@ import {
   type TemperatureUnit,
   type VolumeUnit,
 } from '@/core'
+import { addWallDays } from './wallDays'
 /** Whose eyes: decides how numbers, dates and units look. Nothing here changes what is stored. */
 export interface DisplayPreferences {
   locale: string
@@ -170,8 +171,10 @@ export const sameDay = (a: Instant, b: Instant, preferences: DisplayPreferences)
 /** "today", "yesterday", "Tue 3 Nov", "3 Nov 2025". */
 export const day = (at: Instant, preferences: DisplayPreferences): string => {
   if (sameDay(at, preferences.now, preferences)) return 'today'
-  if (sameDay(at, preferences.now - DAY, preferences)) return 'yesterday'
-  if (sameDay(at, preferences.now + DAY, preferences)) return 'tomorrow'
+  if (sameDay(at, addWallDays(preferences.now, -1, preferences.timeZone), preferences))
+    return 'yesterday'
+  if (sameDay(at, addWallDays(preferences.now, 1, preferences.timeZone), preferences))
+    return 'tomorrow'
   const far = Math.abs(at - preferences.now) > 300 * DAY
   return format(preferences, {
     day: 'numeric',

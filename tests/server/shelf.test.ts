@@ -70,7 +70,7 @@ test('a scoop is weighed, or counted from a box', () => {
   expect(edit({ scoopName: 'cap', boxHolds: '1500', scoopsInBox: '75' }).ok).toBe(true)
   expect(only().scoop).toEqual({ name: 'cap', grams: 20 })
   expect(errorsOf(edit({ boxHolds: '1500' })).scoopsInBox).toContain('enter both')
-  expect(errorsOf(edit({ scoop: 'two' })).scoop).toContain('not a number')
+  expect(errorsOf(edit({ scoop: 'two' })).scoop).toContain('isn’t a number')
   expect(errorsOf(edit({ strength: '20' })).strength).toContain('60 to 100 %')
   expect(only().scoop).toEqual({ name: 'cap', grams: 20 })
 })

@@ -9,6 +9,7 @@ import {
   gramsInMeasure,
   incompatibilityIn,
   MEASURES,
+  MINUTE,
   overdone,
   PRODUCT_NAMES,
   PRODUCTS,
@@ -67,7 +68,7 @@ export const objections = (
   if (feeder) against.product = formatIncompatibility(feeder, preferences)
   const mixing = waitBefore(journal, product, at)
   if (mixing && mixing.product !== product) {
-    const minutes = Math.ceil((mixing.until - at) / 60_000)
+    const minutes = Math.ceil((mixing.until - at) / MINUTE)
     against.wait = doseQuestion.waitLeft(formatWait(whyNotAfter(product, mixing.product)), minutes)
   }
   const bathers = bathersIn(journal, at)

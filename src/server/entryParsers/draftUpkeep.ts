@@ -21,6 +21,7 @@ import type { TubRow } from '@/store/tubs'
 import { allFilterSets, choreRulesOf, toRule } from '@/store/upkeep'
 import { choreName } from '@/words/choreText'
 import { FIELD, field, REFUSALS } from '@/words/refusals'
+import { addWallDays } from '@/words/wallDays'
 import { check, type Fields, number, oneOf, text } from '../form'
 import { noMoment, noonOf, zoneOf } from '../moment'
 import type { Draft } from './draft'
@@ -55,7 +56,9 @@ const draftChore = (store: Store, tub: TubRow, fields: Fields, at: number): Draf
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
   let until: number | undefined
   if (fields.outcome === 'postponed') {
-    until = fields.until ? noonOf(fields.until, zoneOf(fields)) : at + POSTPONED_DAYS * DAY
+    until = fields.until
+      ? noonOf(fields.until, zoneOf(fields))
+      : addWallDays(at, POSTPONED_DAYS, zoneOf(fields))
     if (until === undefined) errors.until = noMoment(FIELD.until, `${fields.until}T12:00`)
     else if (until < at - DAY) errors.until = field.dayPassed(FIELD.until, fields.until ?? '')
     else if (until > at + FARTHEST_DAYS * DAY)

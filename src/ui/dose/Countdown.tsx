@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
+import { MINUTE } from '@/core'
 
 const R = 46
 const ROUND = 2 * Math.PI * R
@@ -61,7 +62,7 @@ export const Countdown = ({
         <b className="tabular text-[26px]">
           {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
         </b>
-        <span className="note text-muted">of {Math.round((until - since) / 60_000)} min</span>
+        <span className="note text-muted">of {Math.round((until - since) / MINUTE)} min</span>
       </p>
     </div>
   )

@@ -1,4 +1,4 @@
-import { handlingOf, overdoseHelp, roundToMeasure } from '@/core'
+import { HOUR, handlingOf, overdoseHelp, roundToMeasure } from '@/core'
 import type { TubView } from '@/server/views'
 import { CAUTIONS } from '@/words/handlingText'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
@@ -12,7 +12,6 @@ import {
 } from '@/words/words'
 
 const REMOVER = 'sodium thiosulfate pentahydrate'
-const HOUR = 3_600_000
 
 /** Too much sanitizer: what to do about it, the gentlest first. */
 export const OverdoseHelp = ({

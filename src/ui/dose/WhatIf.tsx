@@ -3,6 +3,7 @@
 import { useMemo, useState } from 'react'
 import {
   addProduct,
+  HOUR,
   journeyTo,
   PRODUCTS,
   type ProductName,
@@ -39,7 +40,7 @@ const journeyWords = (
         ],
   )
   if (airHours === undefined) return 'Air alone would never get it there.'
-  if (airHours > 0.02) doses.push(`about ${duration(airHours * 3_600_000)} of jets and air`)
+  if (airHours > 0.02) doses.push(`about ${duration(airHours * HOUR)} of jets and air`)
   if (doses.length === 0) return 'Nothing: the water is already there.'
   return `It would take ${list(doses)}. Split large amounts, with a test in between.`
 }

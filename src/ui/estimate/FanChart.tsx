@@ -1,10 +1,9 @@
-import { bandOf, type Fan, type Tub } from '@/core'
+import { bandOf, DAY, type Fan, type Tub } from '@/core'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { type DisplayPreferences, figure, unitOf, weekday } from '@/words/words'
 
 const WIDTH = 440
 const HEIGHT = 120
-const DAY = 86_400_000
 
 /** A week of one quantity: eight in ten of what may come lie in the shade, the middle is drawn. */
 export const FanChart = ({

@@ -2,7 +2,7 @@
 
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
-import type { Ahead, Entry, Fan, SoakLoad, Tub } from '@/core'
+import { type Ahead, type Entry, type Fan, HOUR, type SoakLoad, type Tub } from '@/core'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { formatFloorAt } from '@/words/learntWords'
 import { numberOr } from '@/words/readNumber'
@@ -10,8 +10,6 @@ import { formatHealth } from '@/words/verdictWords'
 import type { DisplayPreferences } from '@/words/words'
 import type { Estimator } from '@/workers/estimate.worker'
 import { FanChart } from './FanChart'
-
-const HOUR = 3_600_000
 
 interface History {
   now: number

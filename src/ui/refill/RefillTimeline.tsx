@@ -1,15 +1,13 @@
 'use client'
 
 import { startTransition, useActionState, useRef, useState } from 'react'
-import type { Blocked, RefillSchedule } from '@/core'
+import { type Blocked, HOUR, MINUTE, type RefillSchedule } from '@/core'
 import { formatLength, formatSum } from '@/words/refillWords'
 import { stageText } from '@/words/stageText'
 import { clock, type DisplayPreferences, dayAndClock, weekday } from '@/words/words'
 import type { Action } from '../form/draft'
 import { useDrag } from '../useDrag'
 
-const MINUTE = 60_000
-const HOUR = 60 * MINUTE
 const QUARTER = 15 * MINUTE
 const LABELS = 178
 const WIDTH = 766

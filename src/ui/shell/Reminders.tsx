@@ -1,9 +1,10 @@
 'use client'
 
 import { useEffect } from 'react'
+import { MINUTE } from '@/core'
 import type { Told } from '@/server/reminders'
 
-const EVERY_MILLISECONDS = 15 * 60_000
+const EVERY_MILLISECONDS = 15 * MINUTE
 const TOLD = 'pavrel.reminded'
 /** More keys than this are of chores that were long done. */
 const REMEMBERED = 400

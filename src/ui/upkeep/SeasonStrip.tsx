@@ -1,15 +1,15 @@
 'use client'
 
 import { startTransition, useActionState, useRef, useState } from 'react'
-import type { SeasonStrip as Strip, StripMark, StripRow } from '@/core'
+import { DAY, type SeasonStrip as Strip, type StripMark, type StripRow } from '@/core'
 import { choreName } from '@/words/choreText'
 import { formatWhy, LANE_WORDS } from '@/words/choreWords'
+import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, day } from '@/words/words'
 import type { Action } from '../form/draft'
 import { useDrag } from '../useDrag'
 import { SHAPE_WORDS, StripShape } from './stripMarks'
 
-const DAY = 86_400_000
 const WIDTH = 780
 const ROW = 17
 const BAR = 13
@@ -105,6 +105,7 @@ const DueMark = ({
 }) => {
   const start = Math.max(mark.at, now)
   const least = -Math.floor((start - now) / DAY)
+  const onWall = (days: number) => addWallDays(start, days, preferences.timeZone)
   const {
     by: days,
     held,
@@ -118,11 +119,11 @@ const DueMark = ({
       tell(
         to === 0
           ? `${choreName(row.due.chore)}: stays on ${day(mark.at, preferences)}`
-          : `${choreName(row.due.chore)}: to ${day(start + to * DAY, preferences)}`,
+          : `${choreName(row.due.chore)}: to ${day(onWall(to), preferences)}`,
       ),
-    onDrop: (to) => move(row, start + to * DAY),
+    onDrop: (to) => move(row, onWall(to)),
   })
-  const at = days === 0 ? mark.at : start + days * DAY
+  const at = days === 0 ? mark.at : onWall(days)
   const words = `${choreName(row.due.chore)}, ${SHAPE_WORDS[mark.what]} ${day(mark.at, preferences)}. ${formatWhy(row.due, preferences)}`
   return (
     <g

@@ -19,6 +19,7 @@ import {
   DILUTED,
   isKind,
   labelGrams,
+  MINUTE,
   PRODUCTS,
   type ProductName,
   usualSurface,
@@ -293,12 +294,12 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
             <dl className="small">
               {(
                 [
-                  ['Takes', formatLength((schedule.ready - schedule.start) / 60_000)],
+                  ['Takes', formatLength((schedule.ready - schedule.start) / MINUTE)],
                   ...(next
                     ? [
                         [
                           `Before ${formatMeanwhile(next)}`,
-                          formatLength((next.at - schedule.ready) / 60_000),
+                          formatLength((next.at - schedule.ready) / MINUTE),
                         ],
                       ]
                     : []),

@@ -12,7 +12,7 @@ import {
 } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, type UpkeepDay, upkeepDay } from '@/app/upkeepDay'
-import { DAY, seasonStrip } from '@/core'
+import { seasonStrip } from '@/core'
 import { toWallClock } from '@/server/moment'
 import { quietHours } from '@/server/reminders'
 import { choresOfTubs } from '@/server/upkeep'
@@ -31,6 +31,7 @@ import { Stays } from '@/ui/upkeep/Stays'
 import { formatAgenda } from '@/words/agendaWords'
 import { choreName } from '@/words/choreText'
 import { formatWhy, mostUrgent, weekTitle } from '@/words/choreWords'
+import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, lowerFirst, weekday } from '@/words/words'
 export const metadata: Metadata = { title: 'Upkeep' }
 
@@ -88,7 +89,7 @@ const DayChoice = ({
 }) => (
   <nav aria-label="Day" className="mt-3 flex flex-wrap gap-1 print:hidden">
     {Array.from({ length: 7 }, (_, i) => {
-      const at = preferences.now + i * DAY
+      const at = addWallDays(preferences.now, i, preferences.timeZone)
       const date = toWallClock(at, preferences.timeZone).slice(0, 10)
       const here = date === day.date
       return (

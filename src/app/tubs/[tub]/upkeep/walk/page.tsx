@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, upkeepDay } from '@/app/upkeepDay'
+import { HOUR } from '@/core'
 import { choresOfTubs } from '@/server/upkeep'
 import { theStore } from '@/store/database'
 import { allTubs } from '@/store/tubs'
@@ -27,7 +28,7 @@ const Walk = async ({ params, searchParams }: WalkProps) => {
   const left = choresOfTubs(store, now, all ? undefined : tub.id).flatMap(({ id, name, chores }) =>
     onDay(chores, day)
       // A chore that was just done is due again far ahead; one with a wide window is still on the list, and done.
-      .filter(({ lastDone }) => lastDone === undefined || now - lastDone > 12 * 3_600_000)
+      .filter(({ lastDone }) => lastDone === undefined || now - lastDone > 12 * HOUR)
       .map((item) => ({ tubId: id, tubName: name, item })),
   )
   const keyOf = (one: (typeof left)[number]) =>
