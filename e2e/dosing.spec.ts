@@ -39,7 +39,7 @@ test.describe('one step a screen, on a phone at night', () => {
     await expect(page.getByText('Nobody in the tub.', { exact: false })).toBeVisible()
     await nothingSerious(page)
 
-    await page.getByRole('button', { name: /went in$/ }).click()
+    await page.getByRole('button', { name: /^Mark .* added$/ }).click()
     await expect(page.getByText('Night Deck · step 2 of 2')).toBeVisible()
     await expect(page.getByRole('timer')).toContainText('of 20 min')
     await page.reload()
@@ -48,14 +48,14 @@ test.describe('one step a screen, on a phone at night', () => {
     await nothingSerious(page)
 
     // Too early: it takes a reason, and that is journalled.
-    await page.getByRole('button', { name: /went in$/ }).click()
+    await page.getByRole('button', { name: /^Mark .* added$/ }).click()
     await expect(page.getByText(/min of that wait are left/)).toBeVisible()
     await page.getByRole('button', { name: 'Save as confirmed' }).click()
     await expect(page.getByText(/min of that wait are left/)).toBeVisible()
     await page.getByLabel(/I added it anyway. Why/).fill('poured before I looked')
     await page.getByRole('button', { name: 'Save as confirmed' }).click()
     await expect(page.getByRole('heading', { name: 'Everything is in. Let it mix.' })).toBeVisible()
-    await expect(page.getByText(/Soak again when the test is right, from about/)).toBeVisible()
+    await expect(page.getByText(/you can soak again from about/)).toBeVisible()
     await page.goto(`${tub}/record`)
     await expect(
       page.getByText(/despite the caution: poured before I looked/).first(),
@@ -72,17 +72,17 @@ test('two phones on one session: what one ticks the other sees, and no step is t
   const tub = await tested(one, 'Two Phones', LOW)
   await one.goto(`${tub}/dose/session`)
   await two.goto(`${tub}/dose`)
-  await expect(two.getByRole('button', { name: /went in$/ })).toBeVisible()
+  await expect(two.getByRole('button', { name: /^Mark .* added$/ })).toBeVisible()
   const third = await elsewhere(browser)
   await third.goto(`${tub}/dose/session`)
   await expect(third.getByText(/step 1 of 2/)).toBeVisible()
 
-  await one.getByRole('button', { name: /went in$/ }).click()
+  await one.getByRole('button', { name: /^Mark .* added$/ }).click()
   await expect(one.getByText(/step 2 of 2/)).toBeVisible()
   // The open session follows by itself; the page that does not look is told when it ticks.
   await expect(third.getByText(/step 2 of 2/)).toBeVisible()
-  await two.getByRole('button', { name: /went in$/ }).click()
-  await expect(two.getByText(/went on meanwhile, here or on another phone/)).toBeVisible()
+  await two.getByRole('button', { name: /^Mark .* added$/ }).click()
+  await expect(two.getByText(/already updated this plan, here or on another phone/)).toBeVisible()
   for (const page of [one, two, third]) await page.context().close()
 })
 
@@ -97,11 +97,11 @@ test('by keyboard alone: the ring is carried, another way is chosen, the step is
   await page.keyboard.press('ArrowDown')
   await expect(page.getByText(/It would take .*bicarbonate/)).toBeVisible()
   await page.keyboard.press('Escape')
-  await expect(page.getByText(/Carry the copper ring anywhere/)).toBeVisible()
+  await expect(page.getByText(/Drag the copper ring/)).toBeVisible()
 
   await page.getByText('Other ways').focus()
   await page.keyboard.press('Enter')
-  const other = page.getByRole('button', { name: 'Plan so: Alkalinity first' })
+  const other = page.getByRole('button', { name: 'Choose this: Alkalinity first' })
   await other.focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { level: 2 }).first()).toContainText('bicarbonate')
@@ -109,7 +109,7 @@ test('by keyboard alone: the ring is carried, another way is chosen, the step is
     page.getByRole('listitem').filter({ hasText: 'Alkalinity first' }).getByText('current plan'),
   ).toBeVisible()
   await nothingSerious(page)
-  await page.getByRole('button', { name: /went in$/ }).focus()
+  await page.getByRole('button', { name: /^Mark .* added$/ }).focus()
   await page.keyboard.press('Enter')
   await expect(page.getByText('Not yet.')).toBeVisible()
   clean()
@@ -136,11 +136,11 @@ test('the shelf: a strength, a scoop and a label of its own, and the plan by the
   const clean = watchConsole(page)
   const tub = await tested(page, 'Shelf Tub', LOW)
   await page.getByRole('link', { name: 'My shelf' }).click()
-  await page.getByRole('button', { name: 'Put bicarbonate on the shelf' }).click()
+  await page.getByRole('button', { name: 'Add bicarbonate to the shelf' }).click()
   await expect(page.getByRole('heading', { name: 'bicarbonate' })).toBeVisible()
   await page.getByLabel('Left in the box').fill('lots')
   await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText(/'lots' is not a number; it can be 0 to/)).toBeVisible()
+  await expect(page.getByText(/“lots” isn’t a number; it can be 0 to/)).toBeVisible()
   await page.getByLabel('Left in the box').fill('800')
   await page.getByLabel('Name').fill('mug')
   await page.getByLabel('One holds').fill('40')
@@ -171,7 +171,9 @@ test('too much chlorine: nobody in, and three ways back', async ({ page }) => {
     await page.getByRole('button', { name: 'Save as confirmed' }).click()
     await expect(page).toHaveURL(/dose$/)
   })
-  await expect(page.getByRole('heading', { name: /Free chlorine is over its range/ })).toBeVisible()
+  await expect(
+    page.getByRole('heading', { name: /Free chlorine is above its range/ }),
+  ).toBeVisible()
   await expect(page.getByText('Keep out until it has come down.')).toBeVisible()
   await expect(page.getByText(/of thiosulfate crystals/)).toBeVisible()
 })

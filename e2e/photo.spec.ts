@@ -42,7 +42,7 @@ test.describe('a strip from a picture, on a phone at night', () => {
     for (let i = 0; i < 30; i++) await ring.press('Shift+ArrowUp')
     await expect(page.getByRole('textbox', { name: 'pH' })).toHaveValue(/^[678]\.\d$/)
 
-    await page.getByRole('button', { name: /^Keep these 4 values/ }).click()
+    await page.getByRole('button', { name: /^Save these 4 values/ }).click()
     const confirm = page.getByRole('checkbox')
     await expect(async () => {
       if (page.url().endsWith('/dose')) return
@@ -88,7 +88,7 @@ test('what is no picture of a strip gets its sentence, and nothing is written', 
     await choose(page, name, type, bytes)
     await expect(alert.first()).toHaveText(sentence)
   }
-  await expect(page.getByRole('button', { name: /^Keep/ })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: /^Save/ })).toHaveCount(0)
 })
 
 test('an untaught strip is taught by a picture of its chart', async ({ page, request }) => {
@@ -103,11 +103,11 @@ test('an untaught strip is taught by a picture of its chart', async ({ page, req
   await page.getByRole('button', { name: 'The chart is in the picture' }).click()
   await expect(page.getByRole('button', { name: /lowest|highest/i }).first()).toBeVisible()
   await page.getByRole('button', { name: 'Use the saved colours' }).click()
-  await expect(page.getByRole('button', { name: /^Keep these/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Save these/ })).toBeVisible()
 
   await page.goto(`${DEMO}/tubs/1/test/kits/1`)
   await choose(page, 'chart.png', 'image/png', await shot.body())
-  await expect(page.getByRole('button', { name: /lay this ring on it/ }).first()).toBeVisible()
+  await expect(page.getByRole('button', { name: /place this ring on it/ }).first()).toBeVisible()
   await nothingSerious(page)
   clean()
 })

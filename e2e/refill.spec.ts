@@ -11,7 +11,7 @@ test.describe('on a phone', () => {
     await setUpTub(page, { name: 'New water', volume: '1000' })
     const base = page.url().replace(/\/test$/, '')
     await page.goto(`${base}/refill`)
-    await expect(page.getByRole('heading', { name: 'When was this water put in?' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'When was the tub last filled?' })).toBeVisible()
     await page.getByRole('link', { name: 'Enter when the tub was last filled' }).click()
     await page.getByRole('radio', { name: 'Earlier' }).check({ force: true })
     const old = new Date(Date.now() - 130 * 86_400_000).toISOString().slice(0, 10)
@@ -22,7 +22,7 @@ test.describe('on a phone', () => {
     await page.goto(`${base}/refill`)
     await expect(page.getByText(/Age: due now/)).toBeVisible()
     await page.getByRole('button', { name: 'Set this day' }).click()
-    await expect(page.getByRole('link', { name: 'The day on one page' })).toBeVisible()
+    await expect(page.getByRole('link', { name: 'Printable sheet' })).toBeVisible()
     await nothingSerious(page)
 
     const stage = (name: string) =>
@@ -30,46 +30,49 @@ test.describe('on a phone', () => {
         .getByRole('listitem')
         .filter({ has: page.locator('b', { hasText: new RegExp(`^${name}$`) }) })
     const open = async (name: string) => {
-      const button = page.getByRole('button', { name: new RegExp(`^(Done|Begun): ${name}$`) })
+      const button = page.getByRole('button', {
+        name: new RegExp(`^(Mark done|Mark started): ${name}$`),
+      })
       if (!(await button.first().isVisible())) await stage(name).locator('summary').first().click()
       await expect(button.first()).toBeVisible()
     }
-    const tick = async (what: 'Begun' | 'Done', name: string) => {
+    const tick = async (what: 'Mark started' | 'Mark done', name: string) => {
       await open(name)
       await page.getByRole('button', { name: `${what}: ${name}`, exact: true }).click()
-      await expect(stage(name)).toContainText(what === 'Done' ? '✓' : 'under way')
+      await expect(stage(name)).toContainText(what === 'Mark done' ? '✓' : 'under way')
     }
-    await tick('Done', 'Test the fill water')
-    await tick('Begun', 'Purge the pipes')
+    await tick('Mark done', 'Test the fill water')
+    await tick('Mark started', 'Flush the pipes')
     await page.reload()
-    await expect(stage('Purge the pipes')).toContainText('under way')
-    for (const name of ['Purge the pipes', 'Power off, filters out', 'Filters soak'])
-      await tick('Done', name)
-    await tick('Begun', 'Drain')
-    await tick('Done', 'Drain')
-    for (const name of ['Pipes blown out', 'Shell and cover cleaned']) await tick('Done', name)
-    await tick('Begun', 'Fill')
+    await expect(stage('Flush the pipes')).toContainText('under way')
+    for (const name of ['Flush the pipes', 'Power off, filters out', 'Soak the filters'])
+      await tick('Mark done', name)
+    await tick('Mark started', 'Drain')
+    await tick('Mark done', 'Drain')
+    for (const name of ['Blow out the pipes', 'Clean shell and cover'])
+      await tick('Mark done', name)
+    await tick('Mark started', 'Fill')
     await page.reload()
-    await page.getByLabel('By the meter').fill('3')
-    await page.getByRole('button', { name: 'Done: Fill', exact: true }).click()
-    await expect(page.getByText(/By the meter: 3 was given/)).toBeVisible()
-    await page.getByLabel('By the meter').fill('960')
-    await page.getByRole('button', { name: 'Done: Fill', exact: true }).click()
-    await expect(page.getByText(/The last fill took 960 L by the meter/)).toBeVisible()
+    await page.getByLabel('Meter reading').fill('3')
+    await page.getByRole('button', { name: 'Mark done: Fill', exact: true }).click()
+    await expect(page.getByText(/Meter reading: you entered 3/)).toBeVisible()
+    await page.getByLabel('Meter reading').fill('960')
+    await page.getByRole('button', { name: 'Mark done: Fill', exact: true }).click()
+    await expect(page.getByText(/The last fill took 960 L according to the meter/)).toBeVisible()
     for (const name of [
       'Filters back in',
-      'Bleed air, power on',
+      'Bleed the air, power on',
       'Test and balance',
-      'Sanitize, start up',
+      'Sanitize and start up',
     ])
-      await tick('Done', name)
-    await tick('Begun', 'Heat')
-    await tick('Done', 'Heat')
+      await tick('Mark done', name)
+    await tick('Mark started', 'Heat')
+    await tick('Mark done', 'Heat')
     await open('Last test, first soak')
-    await page.getByRole('button', { name: 'Done: Last test, first soak' }).click()
+    await page.getByRole('button', { name: 'Mark done: Last test, first soak' }).click()
     await expect(page.getByRole('button', { name: 'Set this day' })).toBeVisible()
     await page.goto(`${base}/now`)
-    await expect(page.getByText(/This water is being started up/)).toBeVisible()
+    await expect(page.getByText(/Start-up:/)).toBeVisible()
     clean()
   })
 })
@@ -98,7 +101,7 @@ test('the day is carried by its end, by keys; part of the water and a fallen lev
   await page.goto(`${DEMO}/tubs/2/refill`)
   await page.getByRole('textbox', { name: 'to ppm' }).fill('5')
   await page.getByRole('button', { name: 'Calculate' }).click()
-  await expect(page.getByText(/out \(\d+ %\), then as much in/)).toBeVisible()
+  await expect(page.getByText(/out \(\d+ %\), then refill/)).toBeVisible()
   await page.getByRole('textbox', { name: 'By cm' }).fill('40')
   await page.getByRole('button', { name: 'Check' }).click()
   await expect(page.getByText(/look for a leak/)).toBeVisible()

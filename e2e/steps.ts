@@ -74,8 +74,8 @@ export interface TubAnswers {
 export const setUpTub = async (page: Page, { name, volume, programme }: TubAnswers) => {
   await page.getByLabel('Name', { exact: true }).fill(name)
   await page.getByLabel('Volume', { exact: true }).fill(volume)
-  await page.getByRole('button', { name: 'Go on' }).click()
-  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByRole('button', { name: 'Next' }).click()
+  await page.getByRole('button', { name: 'Next' }).click()
   if (programme) await page.getByRole('radio', { name: programme }).check()
   await page.getByRole('button', { name: 'Save and test' }).click()
   await expect(page).toHaveURL(/\/tubs\/\d+\/test$/)

@@ -28,7 +28,7 @@ test.describe('beside the tub, on a phone at night', () => {
     await pick('pH', '7.6')
     await pick('Alkalinity', '80')
     await pick('Hardness', '175')
-    await page.getByRole('button', { name: 'Keep these four' }).click()
+    await page.getByRole('button', { name: 'Save these four' }).click()
     await expect(page).toHaveURL(/dose$/)
     await page.goto(page.url().replace('dose', 'record'))
     await expect(
@@ -55,7 +55,7 @@ test.describe('beside the tub, on a phone at night', () => {
       await page.getByRole('group', { name: pad }).getByText(value, { exact: true }).click()
       taps++
     }
-    await page.getByRole('button', { name: 'Keep these four' }).click()
+    await page.getByRole('button', { name: 'Save these four' }).click()
     taps++
     await expect(page).toHaveURL(/dose$/)
     expect(taps).toBeLessThanOrEqual(6)
@@ -66,7 +66,7 @@ test.describe('beside the tub, on a phone at night', () => {
     await page.getByRole('link', { name: 'Test', exact: true }).click()
     await page.getByRole('group', { name: 'Alkalinity' }).getByText('180', { exact: true }).click()
     await page.getByRole('button', { name: 'Save this one' }).click()
-    await expect(page.getByText(/higher than this water could have reached/)).toBeVisible()
+    await expect(page.getByText(/higher than anything logged can explain/)).toBeVisible()
     await page.getByRole('button', { name: 'Start over' }).click()
     await expect(page.getByRole('button', { name: 'Save strip' })).toBeVisible()
   })
@@ -83,7 +83,7 @@ test('a strip’s blocks are set to the bottle’s, a slip is refused at its pad
   await values.nth(1).fill('6.8 7.2')
   await values.nth(1).fill('6.8 seven')
   await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText(/holds something that is no number/)).toBeVisible()
+  await expect(page.getByText(/contains something that isn’t a number/)).toBeVisible()
   await values.nth(1).fill('6,8 7,2 7,8 8,4')
   await page.getByRole('button', { name: 'Enter my chart’s colours' }).nth(1).click()
   await page.getByLabel('Colour of 8,4').fill('#aa3355')

@@ -13,7 +13,7 @@ test('the week ahead says when the floor is reached, and why; a test is expected
   ).toBeVisible()
   await page.getByRole('textbox', { name: 'People' }).fill('40')
   await page.getByRole('button', { name: 'Calculate' }).click()
-  await expect(page.getByText(/People: '40' was given; it can be 1 to 20/)).toBeVisible()
+  await expect(page.getByText(/People: you entered “40”; it can be 1 to 20/)).toBeVisible()
   await page.getByRole('textbox', { name: 'People' }).fill('6')
   await page.getByRole('button', { name: 'Calculate' }).click()
   await expect(page.getByRole('status').filter({ hasText: /below 3\.0 ppm/ })).toBeVisible()
@@ -40,7 +40,7 @@ test.describe('on a phone, at night', () => {
     await expect(page.getByRole('heading', { level: 1 })).toContainText('below')
     await page.getByRole('link', { name: 'If you dose now' }).click()
     await expect(page).toHaveURL(/dose=yes/)
-    await expect(page.getByText(/Only \d readings have been kept/)).toBeVisible()
+    await expect(page.getByText(/Only \d readings have been saved/)).toBeVisible()
   })
 })
 
@@ -80,15 +80,15 @@ test('once a tub has taught enough, a day-old reading is carried on by the estim
     page.getByRole('heading', { name: /Test before anyone gets in/ }).first(),
   ).toBeVisible()
   await expect(page.getByText(/estimated since then from 24 readings of this tub/)).toBeVisible()
-  await expect(page.getByText(/by the estimate, last read 30 hours ago/)).toBeVisible()
+  await expect(page.getByText(/estimated, last tested 30 hours ago/)).toBeVisible()
   await page.goto(`${base}/dose`)
-  await expect(page.getByText(/by the estimate, learnt from 24 readings of this tub/)).toBeVisible()
+  await expect(page.getByText(/estimated from 24 readings of this tub/)).toBeVisible()
   await expect(
-    page.getByText(/Free chlorine was last tested 30 hours ago. A new test is surer/),
+    page.getByText(/Free chlorine was last tested 30 hours ago. A new test is more reliable/),
   ).toBeVisible()
-  await expect(page.getByRole('button', { name: /went in$/ }).first()).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Mark .* added$/ }).first()).toBeVisible()
   await page.getByRole('link', { name: 'Step by step' }).click()
-  await expect(page.getByText(/A new test is surer than this plan/)).toBeVisible()
+  await expect(page.getByText(/A new test is more reliable than this plan/)).toBeVisible()
   await page.goto(`${base}/ahead?soaks=usual`)
   await expect(page.getByText(/the level falls about \d+ mm/)).toBeVisible()
   clean()

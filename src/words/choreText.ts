@@ -1,5 +1,6 @@
 import {
   type Chore,
+  type ChoreId,
   type ChoreText,
   isPresetChore,
   type PresetChoreId,
@@ -200,6 +201,34 @@ const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     cautions: ['Nothing behind the panels is safe for an owner to open.'],
   },
 }
+
+/** For the history and narrow places. */
+const CHORE_SHORT: Record<PresetChoreId, string> = {
+  'level look': 'level check',
+  'filter rinse': 'filter rinse',
+  'filter soak': 'filter deep-clean',
+  'filter replace': 'new filter',
+  waterline: 'waterline',
+  'shell clean': 'shell cleaning',
+  jets: 'jets',
+  'scale inhibitor': 'scale inhibitor',
+  enzyme: 'enzyme',
+  purge: 'pipe flush',
+  'cover underside': 'cover underside',
+  'cover wipe': 'cover wipe',
+  'cover look': 'cover check',
+  'cover protect': 'cover protectant',
+  'cover clear': 'cover clearing',
+  'earth-fault test': 'RCD (GFCI) test',
+  'cell look': 'cell check',
+  'mineral cartridge': 'mineral cartridge',
+  'hose filter': 'hose filter',
+  lamp: 'light',
+  'heat-pump fins': 'heat-pump fins',
+  'yearly service': 'yearly service',
+}
+
+export const choreShort = (id: ChoreId): string => (isPresetChore(id) ? CHORE_SHORT[id] : id)
 
 const OWN_TEXT: ChoreText = { name: 'My chore', purpose: '', needs: '', how: [], cautions: [] }
 

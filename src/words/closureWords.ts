@@ -71,13 +71,13 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
   switch (closure.code) {
     case 'accident':
       return {
-        why: `An accident was logged ${since}. Everyone stays out; power off at the breaker.`,
+        why: `An accident was logged ${since}. Keep everyone out and switch the power off at the breaker.`,
         lift: REFILL_FIRST,
         action: REFILL,
       }
     case 'someone unwell':
       return {
-        why: `${closure.sign === 'fever' ? 'A fever' : 'A rash'} after the tub was logged ${since}. The water may be the cause. See a doctor and mention the tub.`,
+        why: `${closure.sign === 'fever' ? 'A fever' : 'A rash'} after using the tub was logged ${since}. The water may be the cause. See a doctor and mention the tub.`,
         lift: REFILL_FIRST,
         action: REFILL,
       }
@@ -89,37 +89,37 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
       }
     case 'flush in the water':
       return {
-        why: `Pipe flush was added ${since}. It is not for skin.`,
+        why: `Pipe flush was added ${since}. It isn’t safe for skin.`,
         lift: 'Drain and refill.',
         action: { place: 'refill', label: 'Go to Refill' },
       }
     case 'refill under way':
       return {
-        why: `The refill has begun (${closure.stage}, since ${since}).`,
+        why: `The refill has started (${lowerFirst(STAGE_NAMES[closure.stage])}, ${since}).`,
         lift: 'Finish the refill, then test.',
         action: { place: 'refill', label: 'Continue the refill' },
       }
     case 'people in':
       return {
         why: `${closure.people === 1 ? 'One person is' : `${closure.people} people are`} in until ${clock(closure.until ?? closure.since, preferences)}, as logged.`,
-        lift: 'Wait until they are out, then test.',
+        lift: 'Wait until they’re out, then test.',
         action: { place: 'record?kind=soak', label: 'Open the logged soak' },
       }
     case 'no filter':
       return {
-        why: `There has been no filter in this tub since ${since}.`,
-        lift: 'Power off, put a filter set in and log it. Add nothing until then: no jets without a filter.',
+        why: `There’s been no filter in this tub since ${since}.`,
+        lift: 'Switch the power off, put a filter set in and log it. Add nothing until then: don’t run the jets without a filter.',
         action: { place: 'upkeep#filters', label: 'Put a filter in' },
       }
     case 'too hot':
       return closure.setPoint
         ? {
             why: `The heater is set to ${degrees(closure.celsius, preferences)}; ${degrees(closure.limit, preferences)} is the most for adults.`,
-            lift: 'Turn the heater down, and change it here too.',
+            lift: 'Turn the heater down, and change the setting here, too.',
             action: { place: 'tub', label: 'Change the set temperature' },
           }
         : {
-            why: `The water read ${amount('temperature', closure.celsius, preferences)} ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
+            why: `The water was at ${amount('temperature', closure.celsius, preferences)} ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
             lift: 'Let it cool, then measure again.',
             action: { place: 'test', label: 'Measure the temperature' },
           }
@@ -135,14 +135,14 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
           closure.sign === 'algae'
             ? `Algae were seen ${since}.`
             : `The water was seen ${closure.sign === 'cloudy' ? 'cloudy' : `with a ${closure.sign}`} ${since}. If you can’t see a coin on the floor, nobody gets in.`,
-        lift: 'Rinse the filter and test. Once it is clear, log a look with nothing ticked.',
+        lift: 'Rinse the filter and test. Once the water is clear, save an inspection with nothing ticked.',
         action: { place: 'upkeep#look', label: 'Log what you see' },
       }
     case 'combined chlorine high':
       return {
         why: `Combined chlorine is about ${amount('totalChlorine', closure.value, preferences)}; ${figure('totalChlorine', closure.limit, preferences)} and more stings eyes and lungs.`,
         lift: 'Shock with the cover half open, then test free and total chlorine.',
-        action: { place: 'soak#shock', label: 'See the shock' },
+        action: { place: 'soak#shock', label: 'See how to shock' },
       }
     case 'stabiliser too high':
       return {
@@ -166,7 +166,7 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
       }
     case 'start-up unfinished':
       return {
-        why: `This water is still being started up. Next: ${lowerFirst(START_TITLES[closure.step])}.`,
+        why: `The start-up isn’t finished. Next: ${lowerFirst(START_TITLES[closure.step])}.`,
         lift: 'Finish the start-up, then test.',
         action: { place: 'programme', label: 'Continue the start-up' },
       }
@@ -182,8 +182,8 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
           ? `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old, and too much may have happened since.`
           : `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old. ${
               closure.quantity === 'pH'
-                ? 'After a week it says too little.'
-                : 'A residual can be gone in a day.'
+                ? 'After a week it no longer tells you enough.'
+                : 'The sanitizer can be gone within a day.'
             }`,
         lift: `Test ${named(closure.quantity)}.`,
         action: TEST,

@@ -8,6 +8,7 @@ import {
   PRODUCTS,
   QUANTITIES,
 } from '@/core'
+import { choreShort } from './choreText'
 import { QUANTITY_SHORT_NAMES } from './quantityNames'
 import { formatHeatRate } from './refillWords'
 import { START_TITLES } from './startUpText'
@@ -63,6 +64,13 @@ const FILTER_ACT_WORDS: Record<FilterAct, string> = {
   ready: 'dry and ready',
   retire: 'thrown away',
 }
+
+const REFILL_WHAT = {
+  begun: 'started',
+  done: 'done',
+  skipped: 'skipped',
+  measured: 'measured',
+} as const
 
 /** One line that says what happened. */
 export const formatEntry = (entry: Entry, preferences: DisplayPreferences): string => {
@@ -130,9 +138,10 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
     }
     case 'chore': {
       const { chore, name, outcome, note, until, used } = entry.body
-      const how = outcome === 'postponed' ? 'moved' : outcome
-      const what = outcome === 'done' ? (name ?? chore) : `${name ?? chore}, ${how}`
-      const when = until === undefined ? '' : ` to ${day(until, preferences)}`
+      const how = outcome === 'postponed' ? 'snoozed' : outcome
+      const what =
+        outcome === 'done' ? (name ?? choreShort(chore)) : `${name ?? choreShort(chore)}, ${how}`
+      const when = until === undefined ? '' : ` until ${day(until, preferences)}`
       const took = used
         ? `, ${dose(used.product, used.grams, preferences)} ${PRODUCTS[used.product].commonName}`
         : ''
@@ -154,7 +163,7 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
         ...(perMinute === undefined ? [] : [`${volume(perMinute, preferences)} a minute`]),
         ...(perHour === undefined ? [] : [formatHeatRate(perHour, preferences)]),
       ]
-      return `${stage}, ${what}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
+      return `${lowerFirst(STAGE_NAMES[stage])}, ${REFILL_WHAT[what]}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
     }
     case 'note':
       return entry.body.text

@@ -62,7 +62,7 @@ export const formatFloor = (tub: Tub, preferences: DisplayPreferences): string |
 
 /** Limits of health, wherever people and minutes are chosen and under every yes. */
 export const formatHealth = (preferences: DisplayPreferences): string =>
-  `${degrees(HOTTEST_CELSIUS, preferences)} at most, and at that heat 15 minutes is a common limit. Children under five not at all; older ones shorter, cooler and watched. No alcohol or drugs. Pregnancy, heart disease, blood pressure, diabetes or medicines: ask a doctor first. Nobody alone at night. Out at once if dizzy.`
+  `${degrees(HOTTEST_CELSIUS, preferences)} at most, and 15 minutes is a common limit at that temperature. No children under five; older children shorter, cooler and supervised. No alcohol or drugs. If you’re pregnant, take medicine or have heart disease, high blood pressure or diabetes, ask a doctor first. Don’t soak alone at night. Get out at once if you feel dizzy.`
 
 /** The newest reading the verdict rests on, and its age. */
 const evidenceWords = (

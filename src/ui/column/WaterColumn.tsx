@@ -203,7 +203,7 @@ export const WaterColumn = ({
               <svg width={14} height={12} viewBox="0 0 14 12" aria-hidden="true">
                 <path d="M0 6h14" stroke="var(--ink)" strokeWidth={2.4} />
               </svg>
-              last read
+              last tested
             </span>
             <span className="flex items-center gap-1.5">
               <svg width={10} height={14} viewBox="0 0 10 14" aria-hidden="true">

@@ -49,7 +49,7 @@ export const OverdoseHelp = ({
         </li>
         {remover && first !== undefined && (
           <li className="border-hair border-t py-1.5">
-            <b>Or use chlorine remover, if it can’t wait.</b> Begin with{' '}
+            <b>Or use chlorine remover, if it can’t wait.</b> Start with{' '}
             {dose(REMOVER, first, preferences)} of thiosulfate crystals, wait{' '}
             {handlingOf(REMOVER).waitMinutes} minutes, then test. It could take up to{' '}
             {dose(REMOVER, roundToMeasure(REMOVER, remover.most), preferences)}: how far it reacts

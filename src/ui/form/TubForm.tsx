@@ -493,7 +493,7 @@ export const TubForm = ({
         <div className="mt-8 flex items-center gap-6">
           {first && step < last ? (
             <button type="button" key="on" className="go" onClick={() => go(step + 1)}>
-              Go on
+              Next
             </button>
           ) : (
             <button type="submit" key="submit" className="go" disabled={pending}>

@@ -174,7 +174,7 @@ export const MeasureForms = ({
       className="grid grid-cols-2 items-end gap-3 border-hair border-t py-3 sm:grid-cols-4"
       submit={({ pending }) => (
         <button type="submit" className="quiet" disabled={pending}>
-          Keep
+          Save
         </button>
       )}
     >

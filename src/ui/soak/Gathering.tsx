@@ -109,7 +109,7 @@ export const Gathering = ({
           <p className="small mt-2 max-w-[60ch] text-muted">{formatHealth(preferences)}</p>
           <p className="small mt-2 max-w-[60ch]">
             Afterwards: shock right away, and rinse the filter tomorrow. In total{' '}
-            {formatNumber(load, 1, preferences)} person-hours, as much as{' '}
+            {formatNumber(load, 1, preferences)} person-hours, the same as{' '}
             {formatNumber(load / 0.7, 0, preferences)} evenings of two for twenty minutes.
           </p>
         </>

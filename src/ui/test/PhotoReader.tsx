@@ -412,7 +412,7 @@ export const PhotoReader = ({
               ? 'Saving…'
               : asked
                 ? 'Save as confirmed'
-                : `Keep ${read === 1 ? `this ${QUANTITY_SHORT_NAMES[pads.find(({ pad }) => fields[pad.quantity])?.pad.quantity ?? 'pH']}` : `these ${read} values`}`}
+                : `Save ${read === 1 ? `this ${QUANTITY_SHORT_NAMES[pads.find(({ pad }) => fields[pad.quantity])?.pad.quantity ?? 'pH']}` : `these ${read} values`}`}
           </button>
         </div>
       )

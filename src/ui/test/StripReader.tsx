@@ -126,7 +126,7 @@ export const StripReader = ({
                   ? 'Save as confirmed'
                   : read === 1
                     ? 'Save this one'
-                    : `Keep these ${COUNT[read] ?? read}`}
+                    : `Save these ${COUNT[read] ?? read}`}
           </button>
         </div>
       )

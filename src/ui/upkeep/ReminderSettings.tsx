@@ -49,7 +49,7 @@ export const ReminderSettings = ({
         className="mt-1 grid max-w-[420px] grid-cols-[1fr_1fr_auto] items-end gap-3"
         submit={({ pending }) => (
           <button type="submit" className="quiet" disabled={pending}>
-            Keep
+            Save
           </button>
         )}
       >

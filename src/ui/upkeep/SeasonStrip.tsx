@@ -2,7 +2,7 @@
 
 import { startTransition, useActionState, useRef, useState } from 'react'
 import { DAY, type SeasonStrip as Strip, type StripMark, type StripRow } from '@/core'
-import { choreName } from '@/words/choreText'
+import { choreName, choreShort } from '@/words/choreText'
 import { formatWhy, LANE_WORDS } from '@/words/choreWords'
 import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, day } from '@/words/words'
@@ -72,7 +72,7 @@ const rowName = ({ due: { chore } }: StripRow) =>
     ? choreName(chore).length > 17
       ? `${choreName(chore).slice(0, 16)}…`
       : choreName(chore)
-    : chore.id.replace(/^(filter|cover) /, '')
+    : choreShort(chore.id).replace(/^(filter|cover) /, '')
 
 const markWords = (
   { due: { chore } }: StripRow,
