@@ -93,7 +93,7 @@ test('a booking calendar becomes stays and soaks, once', async ({ page }) => {
   await page.getByText('From a calendar file').click()
   await page.getByRole('button', { name: 'Import' }).click()
   await expect(page.getByText('Calendar file: choose one first (.ics).')).toBeVisible()
-  for (const sentence of ['1 stays taken.', '1 were here already.']) {
+  for (const sentence of ['1 stays imported.', '1 were already here.']) {
     await page.locator('input[type=file]').setInputFiles(file)
     await page.getByRole('button', { name: 'Import' }).click()
     await expect(page.getByText(sentence)).toBeVisible()

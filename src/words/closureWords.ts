@@ -1,5 +1,6 @@
 import { type Closure, type ClosureCode, HOUR, PRODUCTS } from '@/core'
 import { named } from './quantityNames'
+import { STAGE_NAMES } from './stageText'
 import { START_TITLES } from './startUpText'
 import {
   amount,

@@ -11,6 +11,7 @@ import {
 import { choreShort } from './choreText'
 import { QUANTITY_SHORT_NAMES } from './quantityNames'
 import { formatHeatRate } from './refillWords'
+import { STAGE_NAMES } from './stageText'
 import { START_TITLES } from './startUpText'
 import {
   amount,

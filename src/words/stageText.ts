@@ -1,7 +1,7 @@
 import type { Stage, StageId } from '@/core'
 import { startStepText } from './startUpText'
 
-const STAGE_NAMES: Record<StageId, string> = {
+export const STAGE_NAMES: Record<StageId, string> = {
   'fill test': 'Test the fill water',
   purge: 'Flush the pipes',
   'sanitizer out': 'Neutralise the sanitizer',
