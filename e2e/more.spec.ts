@@ -45,7 +45,7 @@ test('a test can be dated back and never ahead', async ({ page }) => {
   await page.getByRole('radio', { name: 'Earlier' }).check()
   await page.getByLabel('Day and time').fill(wall(2))
   await page.getByRole('button', { name: /^Save test/ }).click()
-  await expect(page.getByText(/lies ahead; it can be any time up to now/)).toBeVisible()
+  await expect(page.getByText(/is in the future; it can be any time up to now/)).toBeVisible()
   await page.getByLabel('Day and time').fill(wall(-3))
   await page.getByRole('button', { name: /^Save test/ }).click()
   await expect(page).toHaveURL(/dose$/)

@@ -62,7 +62,7 @@ test('what is no picture of a strip gets its sentence, and nothing is written', 
   await openPhoto(page)
   const alert = page.getByRole('alert').filter({ hasText: /./ })
   const tries: [string, string, Buffer, RegExp][] = [
-    ['notes.jpg', 'image/jpeg', Buffer.from('Dear diary'), /not a picture that can be read/],
+    ['notes.jpg', 'image/jpeg', Buffer.from('Dear diary'), /isn’t a picture format that can be read/],
     ['empty.png', 'image/png', Buffer.alloc(0), /empty/],
     ['dot.png', 'image/png', png(1, 1, () => [255, 255, 255, 255]), /1 × 1 pixels/],
     ['cut.jpg', 'image/jpeg', Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 1, 2]), /damaged/],
@@ -72,7 +72,7 @@ test('what is no picture of a strip gets its sentence, and nothing is written', 
       Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic0000')]),
       /HEIC.*Share it as JPEG/,
     ],
-    ['wave.gif', 'image/gif', Buffer.from('GIF89a0000000000'), /moving/],
+    ['wave.gif', 'image/gif', Buffer.from('GIF89a0000000000'), /animated/],
     [
       'sea.png',
       'image/png',
@@ -82,7 +82,7 @@ test('what is no picture of a strip gets its sentence, and nothing is written', 
       }),
       /No strip was found/,
     ],
-    ['large.jpg', 'image/jpeg', Buffer.alloc(40e6), /40 MB; a picture can have up to 30/],
+    ['large.jpg', 'image/jpeg', Buffer.alloc(40e6), /40 MB; a picture can be up to 30/],
   ]
   for (const [name, type, bytes, sentence] of tries) {
     await choose(page, name, type, bytes)

@@ -26,10 +26,8 @@ export const tickStartStep = (
     // The amount is the start-up's own; a hand-made request cannot raise it.
     const most = 1.1 * (open.grams ?? 0) + 5
     if (grams > most) return refused(fields, {}, {}, REFUSALS.moreThanStep)
-    const [against] = Object.values(
-      objections(open.product, tub, now, journal, preferencesIn(fields, tub, now)),
-    )
-    if (against) return refused(fields, {}, {}, against)
+    const [against] = objections(open.product, tub, now, journal, preferencesIn(fields, tub, now))
+    if (against) return refused(fields, {}, {}, against.said)
     entries.push({ kind: 'dose', at: now, body: { product: open.product, grams } })
   }
   entries.push({ kind: 'start', at: now, body: { step: open.id } })

@@ -10,13 +10,19 @@ import {
   type NewEntry,
   type ProductName,
 } from '@/core'
+import { currentBody, ENTRY_VERSION } from '@/core/journal/entryVersion'
 import { preparedOnce, type Store } from './database'
 import { entries } from './schema'
 
 export type EntryRow = typeof entries.$inferSelect
 
 const toEntry = (row: EntryRow): Entry =>
-  ({ id: row.id, at: row.happenedAt, kind: row.kind, body: row.body }) as Entry
+  ({
+    id: row.id,
+    at: row.happenedAt,
+    kind: row.kind,
+    body: currentBody(row.kind, row.version, row.body),
+  }) as Entry
 
 const correction = alias(entries, 'correction')
 
@@ -201,6 +207,7 @@ export const insertEntry = (
         happenedAt: entry.at,
         recordedAt,
         body: entry.body,
+        version: ENTRY_VERSION,
         replacesId,
       })
       .returning()
@@ -218,7 +225,7 @@ export const insertTogether = (
   for (const { kind, at, body } of added) {
     const { id } = store
       .insert(entries)
-      .values({ tubId, kind, happenedAt: at, recordedAt, body, batch })
+      .values({ tubId, kind, happenedAt: at, recordedAt, body, version: ENTRY_VERSION, batch })
       .returning({ id: entries.id })
       .get()
     if (batch === undefined) {

@@ -138,7 +138,7 @@ describe('a dose', () => {
     expect(journalOf(store, tub)[0]).toMatchObject({
       body: {
         override: {
-          against: expect.stringContaining('drained'),
+          against: ['halogen in the water'],
           reason: 'changing over, drained next',
         },
       },

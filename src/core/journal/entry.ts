@@ -1,3 +1,4 @@
+import type { Incompatibility } from '../products/incompatibilities'
 import type { ProductName } from '../products/product'
 import type { Method, Readings } from '../testing/quantity'
 import type { Instant } from '../time'
@@ -16,13 +17,21 @@ export interface TestBody {
   /** One standard deviation where the kit's differs from the method's default. */
   standardDeviations?: Readings
 }
+/** What can stand against a dose. */
+export type Objection = Incompatibility['code'] | 'wait' | 'people'
+
 export interface DoseBody {
   product: ProductName
   grams: number
   /** What the plan had asked for, where it came from a plan. */
   plannedGrams?: number
   /** What stood against it, and why it went in all the same. */
-  override?: { against: string; reason: string }
+  override?: {
+    against: readonly Objection[]
+    /** As it was said where an older version kept only that. */
+    said?: string
+    reason: string
+  }
 }
 export interface AerationBody {
   minutes: number

@@ -17,6 +17,7 @@ import {
   waitBefore,
   whyNotAfter,
 } from '@/core'
+import type { Objection } from '@/core/journal/entry'
 import { preferencesIn } from '@/server/preferences'
 import type { Store } from '@/store/database'
 import { wholeShelf } from '@/store/shelf'
@@ -49,31 +50,47 @@ const gramsEach = (
     : undefined
 }
 
-/** What stands against a dose, by what it is asked under. Going on all the same takes a reason, and it is journalled. */
+/** What stands against a dose: the field it is asked under, its code and how it is said. */
+export interface Against {
+  field: 'product' | 'wait' | 'people'
+  code: Objection
+  said: string
+}
+
+/** What stands against a dose. Going on all the same takes a reason, and it is journalled. */
 export const objections = (
   product: ProductName,
   tub: TubRow,
   at: number,
   journal: Entry[],
   preferences: DisplayPreferences,
-): Record<string, string> => {
-  const against: Record<string, string> = {}
-  const meeting = incompatibilityIn(estimate(tub, journal, at).water, product)
-  if (meeting && PRODUCTS[product].goes === 'by hand')
-    against.product = formatIncompatibility(meeting, preferences)
-  const feeder = feederIncompatibility(
+): Against[] => {
+  const against: Against[] = []
+  const inWater = incompatibilityIn(estimate(tub, journal, at).water, product)
+  const inFeeder = feederIncompatibility(
     journal.filter((entry) => entry.at <= at),
     product,
   )
-  if (feeder) against.product = formatIncompatibility(feeder, preferences)
+  const met = inFeeder ?? (PRODUCTS[product].goes === 'by hand' ? inWater : undefined)
+  if (met)
+    against.push({
+      field: 'product',
+      code: met.code,
+      said: formatIncompatibility(met, preferences),
+    })
   const mixing = waitBefore(journal, product, at)
   if (mixing && mixing.product !== product) {
     const minutes = Math.ceil((mixing.until - at) / MINUTE)
-    against.wait = doseQuestion.waitLeft(formatWait(whyNotAfter(product, mixing.product)), minutes)
+    const why = formatWait(whyNotAfter(product, mixing.product))
+    against.push({ field: 'wait', code: 'wait', said: doseQuestion.waitLeft(why, minutes) })
   }
   const bathers = bathersIn(journal, at)
   if (bathers && PRODUCTS[product].goes !== 'in a bucket')
-    against.people = doseQuestion.peopleIn(bathers.people)
+    against.push({
+      field: 'people',
+      code: 'people',
+      said: doseQuestion.peopleIn(bathers.people),
+    })
   return against
 }
 
@@ -131,11 +148,10 @@ export const draftDose = (
   const much = questions.amount ? undefined : tooMuch(tub, journal, chosen, grams, at)
   if (much) questions.amount = formatOverdone(much)
   const against = objections(chosen, tub, at, journal, preferencesIn(fields, tub, at))
-  for (const [name, sentence] of Object.entries(against)) {
-    const reason = (fields[`reason.${name}`] ?? '').trim()
-    if (reason.length < SHORTEST_REASON) questions[name] = sentence
-  }
-  const reasons = Object.keys(against).map((name) => (fields[`reason.${name}`] ?? '').trim())
+  const reasonFor = (name: Against['field']) => (fields[`reason.${name}`] ?? '').trim()
+  for (const { field, said } of against)
+    if (reasonFor(field).length < SHORTEST_REASON) questions[field] = said
+  const reasons = [...new Set(against.map(({ field }) => reasonFor(field)))]
   return {
     entry: {
       kind: 'dose',
@@ -147,14 +163,14 @@ export const draftDose = (
         ...(reasons.length > 0
           ? {
               override: {
-                against: Object.values(against).join(' '),
-                reason: [...new Set(reasons)].join('; ').slice(0, 300),
+                against: against.map(({ code }) => code),
+                reason: reasons.join('; ').slice(0, 300),
               },
             }
           : {}),
       },
     },
     questions,
-    insists: Object.keys(questions).filter((name) => name in against),
+    insists: against.map(({ field }) => field).filter((field) => field in questions),
   }
 }
