@@ -62,7 +62,12 @@ test('what is no picture of a strip gets its sentence, and nothing is written', 
   await openPhoto(page)
   const alert = page.getByRole('alert').filter({ hasText: /./ })
   const tries: [string, string, Buffer, RegExp][] = [
-    ['notes.jpg', 'image/jpeg', Buffer.from('Dear diary'), /isn’t a picture format that can be read/],
+    [
+      'notes.jpg',
+      'image/jpeg',
+      Buffer.from('Dear diary'),
+      /isn’t a picture format that can be read/,
+    ],
     ['empty.png', 'image/png', Buffer.alloc(0), /empty/],
     ['dot.png', 'image/png', png(1, 1, () => [255, 255, 255, 255]), /1 × 1 pixels/],
     ['cut.jpg', 'image/jpeg', Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 1, 2]), /damaged/],

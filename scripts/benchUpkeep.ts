@@ -90,7 +90,13 @@ const preferences = {
 const draw = () =>
   renderToString(
     createElement(SeasonStrip, {
-      strip: seasonStrip(tub, journal, first?.chores ?? [], [], [], 1, now),
+      strip: seasonStrip(tub, journal, {
+        dues: first?.chores ?? [],
+        filters: [],
+        stays: [],
+        tubId: 1,
+        now,
+      }),
       tubId: 1,
       keep: async () => null,
       preferences,

@@ -101,13 +101,13 @@ export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
 /** Where the level goes: by the simulated weather where stand-ins are on, else by the air its people gave. */
 export const loadLevel = ({ tub, journal, now }: TubView): LevelAhead => {
   const air = assumedWeather(refillSettings(tub).airCelsius)
-  return levelAhead(
-    journal,
+  return levelAhead(journal, {
     now,
-    process.env.PAVREL_STAND_INS === '1' ? (at) => atTheWater(simulatedWeather(at)) : () => air,
-    usualSurface(tub.volumeLitres),
-    tub.setTemperatureCelsius,
-  )
+    weather:
+      process.env.PAVREL_STAND_INS === '1' ? (at) => atTheWater(simulatedWeather(at)) : () => air,
+    surfaceSquareMetres: usualSurface(tub.volumeLitres),
+    waterCelsius: tub.setTemperatureCelsius,
+  })
 }
 
 /** What devices have sent of a tub and nobody has kept yet. */

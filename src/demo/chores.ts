@@ -32,11 +32,19 @@ export const demoChores = (
     daysAgo.map((days) => ({ kind: 'chore', at: at(days), body: { chore, outcome: 'done' } }))
   const filter = (
     which: number,
-    name: string,
-    daysAgo: number,
-    act: FilterAct,
-    hour = 0,
-    more: { recipe?: SoakRecipeId; seen?: 'white' } = {},
+    {
+      name,
+      daysAgo,
+      act,
+      hour = 0,
+      more = {},
+    }: {
+      name: string
+      daysAgo: number
+      act: FilterAct
+      hour?: number
+      more?: { recipe?: SoakRecipeId; seen?: 'white' }
+    },
   ): NewEntry => ({
     kind: 'filter',
     at: at(daysAgo, hour),
@@ -50,23 +58,23 @@ export const demoChores = (
       ...done('cover wipe', 34),
       ...done('earth-fault test', 12, 41),
       ...done('level look', 5, 12, 19, 26),
-      filter(2, 'Fern dot', 52, 'put in', 1),
+      filter(2, { name: 'Fern dot', daysAgo: 52, act: 'put in', hour: 1 }),
     ]
   const NAMES = ['Copper cord', 'Slate cord']
   const swap = (daysAgo: number, into: 0 | 1): NewEntry[] => {
     const out = 1 - into
     const name = NAMES[out] ?? ''
     return [
-      filter(out, name, daysAgo, 'take out'),
-      filter(into, NAMES[into] ?? '', daysAgo, 'put in', 0.02),
-      filter(out, name, daysAgo, 'rinse', 0.3),
-      filter(out, name, daysAgo, 'soak', 0.4, { recipe: 'warm' }),
-      filter(out, name, daysAgo, 'rinse', 1, { seen: 'white' }),
-      filter(out, name, daysAgo, 'dry', 1.2),
+      filter(out, { name, daysAgo, act: 'take out' }),
+      filter(into, { name: NAMES[into] ?? '', daysAgo, act: 'put in', hour: 0.02 }),
+      filter(out, { name, daysAgo, act: 'rinse', hour: 0.3 }),
+      filter(out, { name, daysAgo, act: 'soak', hour: 0.4, more: { recipe: 'warm' } }),
+      filter(out, { name, daysAgo, act: 'rinse', hour: 1, more: { seen: 'white' } }),
+      filter(out, { name, daysAgo, act: 'dry', hour: 1.2 }),
     ]
   }
   return [
-    filter(0, 'Copper cord', 69, 'put in'),
+    filter(0, { name: 'Copper cord', daysAgo: 69, act: 'put in' }),
     ...swap(55, 1),
     ...swap(41, 0),
     ...swap(27, 1),

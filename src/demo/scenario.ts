@@ -107,7 +107,7 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   const filled = firstDay + 10 * HOUR
   const tub: NewTub = { ...cast.tub, createdAt: filled }
   const programme = programmeOf(tub.programme)
-  const world = virtualTub(tub, cast.truth, filled, random)
+  const world = virtualTub(tub, cast.truth, { start: filled, random })
   const journal: Entry[] = []
   const bromine = programme.sanitizer === 'bromine'
   const ensemble = startEnsemble(tub, 128, filled)

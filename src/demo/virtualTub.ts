@@ -65,13 +65,19 @@ const HYPOCHLORITE_CHLORINE =
 export const virtualTub = (
   tub: Tub,
   truth: Truth,
-  start: Instant,
-  random: () => number,
-  /** How much of a kit's error its tests show: owners look twice, so half of it. */
-  scatter = 0.5,
-  /** Where it starts from: the fill, unless something else is made of it, and what bathers left, mmol/L. */
-  begin: (fill: Water) => Water = (fill) => fill,
-  bathersDemandMmol = 0,
+  {
+    start,
+    random,
+    scatter = 0.5,
+    begin = (fill) => fill,
+    bathersDemandMmol = 0,
+  }: {
+    start: Instant
+    random: () => number
+    scatter?: number
+    begin?: (fill: Water) => Water
+    bathersDemandMmol?: number
+  },
 ) => {
   let water = begin(fillWaterOf(tub.fillWater, tub.setTemperatureCelsius))
   const { transfer = 1, soakScatter = 0.25 } = truth

@@ -248,11 +248,19 @@ const evenings = (from: Instant, to: Instant, hour: string, zone: string): Insta
 const saveStays = (
   store: Store,
   tubId: number,
-  kind: GuestStay['kind'],
-  events: readonly CalendarEvent[],
-  soaks: { at: string; load: StayFields } | undefined,
-  zone: string,
-  now: Instant,
+  {
+    kind,
+    events,
+    soaks,
+    zone,
+    now,
+  }: {
+    kind: GuestStay['kind']
+    events: readonly CalendarEvent[]
+    soaks: { at: string; load: StayFields } | undefined
+    zone: string
+    now: Instant
+  },
 ): { kept: number; moved: number; same: number; soaks: number } => {
   const count = { kept: 0, moved: 0, same: 0, soaks: 0 }
   const known = staysAhead(store, tubId, now)
@@ -330,7 +338,7 @@ export const importStays = (
       ]
     }
     const evening = fields.soaks === 'yes' ? { at: hour, load } : undefined
-    const count = saveStays(tx, tubId, as, events, evening, zone, now)
+    const count = saveStays(tx, tubId, { kind: as, events, soaks: evening, zone, now })
     return [
       calendarNote.imported(count.kept, as),
       ...(count.moved > 0 ? [calendarNote.moved(count.moved)] : []),

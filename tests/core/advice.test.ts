@@ -17,7 +17,7 @@ const codes = (tub: Tub, entries: Entry[], now = NOW) =>
   judge(tub, entries, now).closures.map(({ code }) => code)
 const todo = (tub: Tub, entries: Entry[], now = NOW) => {
   const state = estimate(tub, entries, now)
-  return agenda(tub, entries, state, dosePlan(tub, entries, state))
+  return agenda(tub, entries, { estimate: state, plan: dosePlan(tub, entries, state) })
 }
 
 describe('the verdict', () => {
@@ -195,7 +195,7 @@ describe('when to test, by the schools (common practice)', () => {
     const own = tubWith('granular chlorine', { testSchool })
     const all = journal(...entries)
     const state = estimate(own, all, NOW)
-    const item = agenda(own, all, state, dosePlan(own, all, state)).find(
+    const item = agenda(own, all, { estimate: state, plan: dosePlan(own, all, state) }).find(
       (one) => one.kind === 'test' && one.quantities.includes('freeChlorine'),
     )
     return ((item?.due ?? Number.NaN) - NOW) / DAY
@@ -214,7 +214,7 @@ describe('when to test, by the schools (common practice)', () => {
     const at = (outstandingDemandPpm: number) => {
       const known = { ...state, outstandingDemandPpm }
       return (
-        agenda(own, all, known, dosePlan(own, all, state)).find(
+        agenda(own, all, { estimate: known, plan: dosePlan(own, all, state) }).find(
           (one) => one.kind === 'test' && one.quantities.includes('freeChlorine'),
         )?.due ?? Number.NaN
       )

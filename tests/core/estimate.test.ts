@@ -159,7 +159,7 @@ describe('fill water', () => {
       const tub = tubWith()
       const all = journal(...entries)
       const state = estimate(tub, all, NOW)
-      return agenda(tub, all, state, dosePlan(tub, all, state)).some(
+      return agenda(tub, all, { estimate: state, plan: dosePlan(tub, all, state) }).some(
         ({ kind, due }) => kind === 'fill test' && due <= NOW,
       )
     }

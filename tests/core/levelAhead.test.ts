@@ -15,7 +15,12 @@ const soak = (days: number, people: number, minutes: number): Entry => ({
 })
 
 test('under the cover, a fiftieth of what open water would lose', () => {
-  const level = levelAhead([], NOW, () => still, 2.5, 38)
+  const level = levelAhead([], {
+    now: NOW,
+    weather: () => still,
+    surfaceSquareMetres: 2.5,
+    waterCelsius: 38,
+  })
   const open = evaporationLitresPerHour({ surfaceSquareMetres: 2.5, waterCelsius: 38, ...still })
   expect(level.evaporatedLitres).toBeCloseTo(PAST_COVER * open * 168, 9)
   expect(level.carriedLitres).toBe(0)
@@ -24,16 +29,28 @@ test('under the cover, a fiftieth of what open water would lose', () => {
 
 test('used as in the last four weeks: bathers carry water out, and open hours count', () => {
   const journal = [soak(3, 2, 40), soak(20, 4, 40), soak(40, 9, 300)]
-  const level = levelAhead(journal, NOW, () => still, 2.5, 38)
+  const level = levelAhead(journal, {
+    now: NOW,
+    weather: () => still,
+    surfaceSquareMetres: 2.5,
+    waterCelsius: 38,
+  })
   expect(level.carriedLitres).toBeCloseTo((CARRIED_PER_BATHER * 6 * 7) / 28, 9)
   expect(level.evaporatedLitres).toBeGreaterThan(
-    levelAhead([], NOW, () => still, 2.5, 38).evaporatedLitres,
+    levelAhead([], { now: NOW, weather: () => still, surfaceSquareMetres: 2.5, waterCelsius: 38 })
+      .evaporatedLitres,
   )
 })
 
 test('covered and used, a month takes 25 to 50 mm or a little less (common practice)', () => {
   const daily = Array.from({ length: 27 }, (_, i) => soak(i + 1, 2, 30))
-  const month = levelAhead(daily, NOW, (at) => atTheWater(simulatedWeather(at)), 2.5, 38, 30)
+  const month = levelAhead(daily, {
+    now: NOW,
+    weather: (at) => atTheWater(simulatedWeather(at)),
+    surfaceSquareMetres: 2.5,
+    waterCelsius: 38,
+    days: 30,
+  })
   const millimetres = month.evaporatedLitres / 2.5
   expect(millimetres).toBeGreaterThan(15)
   expect(millimetres).toBeLessThan(60)

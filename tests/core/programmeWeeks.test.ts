@@ -37,7 +37,7 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
     feedPerHour: 0,
     cellPpmPerHour: 0,
   }
-  const real = virtualTub(tub, truth, NOW, random)
+  const real = virtualTub(tub, truth, { start: NOW, random })
   const journal: Entry[] = []
   let at = NOW
   let opening = 1

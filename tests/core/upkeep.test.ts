@@ -355,7 +355,7 @@ test('the strip shows what was done, one due mark a chore, and what the pace bri
     soak(2, 30, 3),
   ]
   const dues = choresDue(tub, journal, NOW)
-  const strip = seasonStrip(tub, journal, dues, [], [], 1, NOW)
+  const strip = seasonStrip(tub, journal, { dues, filters: [], stays: [], tubId: 1, now: NOW })
   const rows = strip.lanes.flatMap(({ rows: all }) => all)
   expect(rows).toHaveLength(dues.length)
   for (const { marks, due } of rows) {

@@ -164,8 +164,7 @@ const mornings = (learns: boolean): number[] => {
   const world = virtualTub(
     own,
     { lossPerHour: 0.25 / 24, demandGramsPerPersonHour: 6, feedPerHour: 0 },
-    NOW,
-    random,
+    { start: NOW, random },
   )
   const kept: Entry[] = []
   const ensemble = startEnsemble(own, 100, NOW)

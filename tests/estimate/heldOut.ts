@@ -64,7 +64,7 @@ export const heldOutTub = (
     filterFouling: 0.015 * Math.exp(0.5 * normal(random)),
     soakScatter,
   }
-  const world = virtualTub(tub, truth, START, random, 1)
+  const world = virtualTub(tub, truth, { start: START, random, scatter: 1 })
   world.refill()
   const entries: NewEntry[] = [{ kind: 'water', at: START, body: { replacedFraction: 1 } }]
   const truths: HeldOut['truths'] = []
@@ -152,15 +152,18 @@ const knowing = (
   const world = virtualTub(
     tub,
     { ...truth, soakScatter: 0 },
-    from,
-    () => 0.5,
-    1,
-    (water) => ({
-      ...water,
-      [sanitizer === 'bromine' ? 'bromineMmol' : 'freeChlorineMmol']: start.sanitizer / gramsPerMol,
-      bromideMmol: sanitizer === 'bromine' ? 5 : 0,
-    }),
-    start.bathersDemand,
+    {
+      start: from,
+      random: () => 0.5,
+      scatter: 1,
+      begin: (water) => ({
+        ...water,
+        [sanitizer === 'bromine' ? 'bromineMmol' : 'freeChlorineMmol']:
+          start.sanitizer / gramsPerMol,
+        bromideMmol: sanitizer === 'bromine' ? 5 : 0,
+      }),
+      bathersDemandMmol: start.bathersDemand,
+    },
   )
   for (const entry of journal) {
     if (entry.at < from || entry.at >= until) continue

@@ -70,7 +70,12 @@ test('why: what a week used beside the week before', () => {
 })
 
 test('the level is told in millimetres and litres with where the air comes from', () => {
-  const level = levelAhead([], NOW, () => assumedWeather(10), 2.5, 38)
+  const level = levelAhead([], {
+    now: NOW,
+    weather: () => assumedWeather(10),
+    surfaceSquareMetres: 2.5,
+    waterCelsius: 38,
+  })
   expect(formatLevel(level, 'assumed', preferences)).toMatch(
     /drop about \d mm at the current rate of use: 1\d L evaporates, 0 L leaves with bathers\. Air 10.* °C, assumed\./,
   )

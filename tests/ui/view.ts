@@ -61,7 +61,7 @@ export const viewOf = (
       estimate: state,
       plan,
       verdict: verdict(tub, journal, now, state),
-      agenda: agenda(tub, journal, state, plan),
+      agenda: agenda(tub, journal, { estimate: state, plan }),
       round,
       waiting: waitingUntil(journal, now),
       schedule: scheduleOf(plan.steps, journal, now),

@@ -54,14 +54,21 @@ const MEASURED_AS: Record<DoseTarget | 'bromide', MeasuredAs> = {
 const givesOf = (effect: ProductEffect, aimed: DoseTarget | 'bromide') =>
   aimed === 'bromide' ? (effect.bromideMmol * ATOM.Br) / 1000 : ppmPerUnit(effect, aimed)
 
-export const calculationFor = (
-  product: ProductName,
-  effect: ProductEffect,
-  aimed: DoseTarget | 'bromide',
-  wantedGrams: number,
-  volumeLitres: number,
-  grams: number,
-): CalculationLine[] => {
+export const calculationFor = ({
+  product,
+  effect,
+  aimed,
+  wantedGrams,
+  volumeLitres,
+  grams,
+}: {
+  product: ProductName
+  effect: ProductEffect
+  aimed: DoseTarget | 'bromide'
+  wantedGrams: number
+  volumeLitres: number
+  grams: number
+}): CalculationLine[] => {
   const each = Math.abs(givesOf(effect, aimed))
   const together = each * wantedGrams
   const as = MEASURED_AS[aimed]

@@ -63,7 +63,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
         why,
         before,
         after,
-        calculation: calculationFor(product, effect, aimed, wantedGrams, volumeLitres, grams),
+        calculation: calculationFor({ product, effect, aimed, wantedGrams, volumeLitres, grams }),
         notAfter: previous?.kind === 'add' ? whyNotAfter(product, previous.product) : undefined,
         lasting: lastingOf(product, before, after),
       })

@@ -30,14 +30,21 @@ export const nineInTenStand = (value: number, deviation: number, floor: number):
  * level, what was read last has to carry it too, for feeders run empty; nobody knows what bathers take of peroxide, so a soak ends
  * its reading. Judged on tubs of other laws in tests/outside; figures in docs/estimate.md.
  */
-export const mayStand = (
-  programme: ProgrammeId,
-  sanitizer: SanitizerQuantity,
-  estimate: Estimate,
-  floor: number,
-  lastSoak: number,
-  lastDose: number,
-): boolean => {
+export const mayStand = ({
+  programme,
+  sanitizer,
+  estimate,
+  floor,
+  lastSoak,
+  lastDose,
+}: {
+  programme: ProgrammeId
+  sanitizer: SanitizerQuantity
+  estimate: Estimate
+  floor: number
+  lastSoak: number
+  lastDose: number
+}): boolean => {
   const one = estimate.quantities[sanitizer]
   if (!one.lastReading || one.ageHours === undefined) return false
   const soaked = lastSoak >= one.lastReading.at

@@ -22,11 +22,19 @@ const LOOKED_BACK_DAYS = 28
  */
 export const levelAhead = (
   journal: readonly Entry[],
-  now: Instant,
-  weather: (at: Instant) => Weather,
-  surfaceSquareMetres: number,
-  waterCelsius: number,
-  days = 7,
+  {
+    now,
+    weather,
+    surfaceSquareMetres,
+    waterCelsius,
+    days = 7,
+  }: {
+    now: Instant
+    weather: (at: Instant) => Weather
+    surfaceSquareMetres: number
+    waterCelsius: number
+    days?: number
+  },
 ): LevelAhead => {
   const soaks = journal
     .filter(isKind('soak'))

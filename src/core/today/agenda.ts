@@ -93,11 +93,19 @@ const residualDue = (tub: Tub, estimate: Estimate): Instant => {
 export const agenda = (
   tub: Tub,
   journal: readonly Entry[],
-  estimate: Estimate,
-  plan: Plan,
-  plannedSoaks: readonly { at: Instant; load: SoakLoad }[] = [],
-  upkeep: readonly ChoreDue[] = choresDue(tub, journal, estimate.at),
-  found: readonly Closure[] = closures(tub, journal, estimate.at, estimate),
+  {
+    estimate,
+    plan,
+    plannedSoaks = [],
+    upkeep = choresDue(tub, journal, estimate.at),
+    found = closures(tub, journal, estimate.at, estimate),
+  }: {
+    estimate: Estimate
+    plan: Plan
+    plannedSoaks?: readonly { at: Instant; load: SoakLoad }[]
+    upkeep?: readonly ChoreDue[]
+    found?: readonly Closure[]
+  },
 ): AgendaItem[] => {
   const now = estimate.at
   const held = found.some((one) => forbidsDosing(one) && one.code !== 'people in')

@@ -518,7 +518,16 @@ const readings = ({ tub, estimate, now, past }: Situation): Closure[] => {
         until: null,
         lift: { by: 'test', quantities: [sanitizer] },
       })
-    else if (!mayStand(tub.programme, sanitizer, estimate, floor, lastSoak, lastDosed(past)))
+    else if (
+      !mayStand({
+        programme: tub.programme,
+        sanitizer,
+        estimate,
+        floor,
+        lastSoak,
+        lastDose: lastDosed(past),
+      })
+    )
       found.push({
         code: 'test too old',
         quantity: sanitizer,

@@ -59,11 +59,19 @@ const daysBetween = (tub: Tub, pace: Pace, { chore: { interval } }: ChoreDue): n
 export const seasonStrip = (
   tub: Tub,
   journal: readonly Entry[],
-  dues: readonly ChoreDue[],
-  filters: readonly FilterStatus[],
-  stays: readonly GuestStay[],
-  tubId: number,
-  now: Instant,
+  {
+    dues,
+    filters,
+    stays,
+    tubId,
+    now,
+  }: {
+    dues: readonly ChoreDue[]
+    filters: readonly FilterStatus[]
+    stays: readonly GuestStay[]
+    tubId: number
+    now: Instant
+  },
 ): SeasonStrip => {
   const from = now - STRIP_WEEKS * 7 * DAY
   const to = now + STRIP_WEEKS * 7 * DAY

@@ -162,12 +162,21 @@ const resetTo = (
 /** One reading: every state and rate it bears on moves by how it goes along with what was read (an ensemble Kalman step). */
 const assimilate = (
   ensemble: Ensemble,
-  entryId: number,
-  quantity: Quantity,
-  predicted: Float64Array,
-  read: number,
-  error: number,
-  pH: Float64Array,
+  {
+    entryId,
+    quantity,
+    predicted,
+    read,
+    error,
+    pH,
+  }: {
+    entryId: number
+    quantity: Quantity
+    predicted: Float64Array
+    read: number
+    error: number
+    pH: Float64Array
+  },
 ): void => {
   const { members } = ensemble
   const mean = meanOf(predicted)
@@ -246,7 +255,7 @@ export const takeReadings = (ensemble: Ensemble, tub: Tub, entry: EntryOf<'test'
     const expected = ensemble.tested ? Math.max(0, meanOf(predicted)) : read
     const error =
       standardDeviations?.[quantity] ?? readingError(quantity, method as Method, expected)
-    assimilate(ensemble, entry.id, quantity, predicted, read, error, pH)
+    assimilate(ensemble, { entryId: entry.id, quantity, predicted, read, error, pH })
   }
   ensemble.tested = true
 }

@@ -126,7 +126,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
     .filter((one) => !onDay(chores, day).includes(one))
     .toSorted((a, b) => a.due - b.due)
   const first = mostUrgent(here)
-  const strip = seasonStrip(tub, journal, chores, filters, stays, tub.id, now)
+  const strip = seasonStrip(tub, journal, { dues: chores, filters, stays, tubId: tub.id, now })
   const to = `day=${day.date}${all ? '&tubs=all' : ''}`
   const key = `${journal.length}-${view.lastChange?.id ?? 0}-${view.lastChange?.at ?? 0}`
   const quiet = quietHours(store)
