@@ -97,7 +97,9 @@ export {
   inOrder,
   isKind,
   type NewEntry,
+  type Objection,
 } from './journal/entry'
+export { currentBody, ENTRY_VERSION } from './journal/entryVersion'
 export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
 export { isHeavy, loadOf, type SoakLoad } from './journal/load'
 export { STAGE_IDS, type StageId } from './journal/stageId'
@@ -243,10 +245,11 @@ export { type AgendaItem, agenda } from './today/agenda'
 export {
   type Closure,
   type ClosureCode,
-  closures,
   forbidsDosing,
+  holdsBack,
   waterCareOpens,
-} from './today/closures'
+} from './today/closure'
+export { closures } from './today/closures'
 export { type GroupTurn, gathering } from './today/gathering'
 export { aheadAt, outlookOf, type ReadyAhead } from './today/readyAhead'
 export { soakAhead } from './today/soakAhead'

@@ -13,8 +13,8 @@ import {
   type Estimate,
   estimateNow,
   type FilterStatus,
-  forbidsDosing,
   type GuestStay,
+  holdsBack,
   type Instant,
   type LearntRates,
   type LearntTub,
@@ -74,10 +74,6 @@ export interface TubView {
   planOptions: PlanOptions
   lastChange: Change | undefined
 }
-
-/** Nothing goes in while this holds; people in the tub only have to get out first. */
-export const holdsBack = (closure: Closure): boolean =>
-  forbidsDosing(closure) && closure.code !== 'people in'
 
 /** The plan as it may be carried out: nothing of it while the water has to go or no filter is in. */
 const heldBack = (plan: Plan, found: readonly Closure[]): Plan =>

@@ -3,14 +3,15 @@ import { alias } from 'drizzle-orm/sqlite-core'
 import {
   type ChoreBody,
   type ChoreId,
+  currentBody,
   DAY,
+  ENTRY_VERSION,
   type Entry,
   type EntryKind,
   type FilterEvent,
   type NewEntry,
   type ProductName,
 } from '@/core'
-import { currentBody, ENTRY_VERSION } from '@/core/journal/entryVersion'
 import { preparedOnce, type Store } from './database'
 import { entries } from './schema'
 

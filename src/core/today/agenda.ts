@@ -15,10 +15,12 @@ import { type FeederMove, feederAdvice } from '../routine/feeder'
 import { nextShock } from '../soaks/shock'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
+import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import type { Chore } from '../upkeep/chore'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
-import { type Closure, closures, forbidsDosing, waterCareOpens } from './closures'
+import { type Closure, holdsBack, waterCareOpens } from './closure'
+import { closures } from './closures'
 import { type SoakAhead, soakAhead } from './soakAhead'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
@@ -72,14 +74,14 @@ const sanitizerTestDue = (tub: Tub, journal: readonly Entry[], estimate: Estimat
   return residualDue(tub, estimate)
 }
 
-/** When the residual is forecast to leave its band, or a day after it was read, whichever comes first. */
+/** When the residual is forecast to fall below what lets people in, or a day after it was read, whichever comes first. */
 const residualDue = (tub: Tub, estimate: Estimate): Instant => {
   const { sanitizer } = programmeOf(tub.programme)
   const lossPerHour = lossOf(tub)
   const one = estimate.quantities[sanitizer]
   if (!one.lastReading || isStale(sanitizer, one.ageHours)) return estimate.at
   const byAge = one.lastReading.at + QUANTITY[sanitizer].staleAfterHours * HOUR
-  const low = tub.targets.sanitizer.low
+  const low = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
   if (one.value <= low) return estimate.at
   if (estimate.outstandingDemandPpm) {
     const below = residualForecast(tub, estimate, 48)?.find(({ value }) => value < low)
@@ -108,7 +110,7 @@ export const agenda = (
   },
 ): AgendaItem[] => {
   const now = estimate.at
-  const held = found.some((one) => forbidsDosing(one) && one.code !== 'people in')
+  const held = found.some(holdsBack)
   const { doses, aerations } = dosingCycleOf(journal, estimate)
   const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []

@@ -13,7 +13,7 @@ import type { SanitizerQuantity } from '../testing/quantity'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
-import { type Closure, testOpens } from './closures'
+import { type Closure, testOpens } from './closure'
 
 /** While people are in, the residual is not let fall below this, ppm: common practice, it never reaches nothing. */
 const LEAST_WITH_PEOPLE: Record<SanitizerQuantity, number> = {

@@ -6,7 +6,7 @@ import { QUANTITY } from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { type Closure, waterCareOpens } from './closures'
+import { type Closure, waterCareOpens } from './closure'
 
 /**
  * How a moment ahead stands: `ready` as a yes or a probably of today would; `test first`: the residual should do, but no test is

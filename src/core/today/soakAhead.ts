@@ -4,7 +4,7 @@ import { keepOutAbove } from '../programmes/programme'
 import { HOUR, type Instant } from '../time'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { type Closure, waterCareOpens } from './closures'
+import { type Closure, waterCareOpens } from './closure'
 
 export interface SoakAhead {
   /** What the residual will be then, ppm, and one standard deviation; undefined where nothing fresh enough was read. */

@@ -5,7 +5,8 @@ import { floorBroken, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import type { Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { type Closure, closures, type House, testOpens } from './closures'
+import { type Closure, testOpens } from './closure'
+import { closures, type House } from './closures'
 
 export interface Fault {
   quantity: Quantity

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { Objection } from '@/core'
 import {
   bathersIn,
   doseUnit,
@@ -17,7 +18,6 @@ import {
   waitBefore,
   whyNotAfter,
 } from '@/core'
-import type { Objection } from '@/core/journal/entry'
 import { preferencesIn } from '@/server/preferences'
 import type { Store } from '@/store/database'
 import { wholeShelf } from '@/store/shelf'

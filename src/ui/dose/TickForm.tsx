@@ -1,6 +1,7 @@
 'use client'
 
 import type { Fields } from '@/server/form'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { type Action, DraftForm, FieldNote } from '../form/draft'
 import { TextInput } from '../form/inputs'
 
@@ -34,17 +35,13 @@ export const TickForm = ({
     initial={initial}
     hidden={hidden}
     submit={({ pending, fields, asked }) => (
-      <button
-        type="submit"
-        disabled={pending}
+      <SubmitButton
+        pending={pending}
+        asked={asked}
         className={turn ? 'go mt-3 w-full sm:w-auto' : 'plain mt-3'}
       >
-        {pending
-          ? 'Saving…'
-          : asked
-            ? 'Save as confirmed'
-            : TICKS[what].done(`${fields[what] || '…'} ${unit}`)}
-      </button>
+        {TICKS[what].done(`${fields[what] || '…'} ${unit}`)}
+      </SubmitButton>
     )}
   >
     <div className="w-[168px]">

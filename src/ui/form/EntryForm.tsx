@@ -1,6 +1,7 @@
 'use client'
 import { type EntryKind, FILL_READ, FILL_WATER_SOURCES, METHODS, QUANTITY } from '@/core'
 import type { Fields } from '@/server/form'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { SOURCE_WORDS } from '@/words/entryWords'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { METHOD_WORDS } from '@/words/words'
@@ -86,9 +87,9 @@ export const EntryForm = ({
     }}
     className="grid max-w-[560px] gap-5"
     submit={({ pending, asked }) => (
-      <button type="submit" className="go justify-self-start" disabled={pending}>
-        {pending ? 'Saving…' : asked ? 'Save as confirmed' : submitLabel}
-      </button>
+      <SubmitButton pending={pending} className="go justify-self-start">
+        {asked ? 'Save as confirmed' : submitLabel}
+      </SubmitButton>
     )}
   >
     {kind === 'dose' && <ProductAndAmount groups={products} />}

@@ -2,6 +2,7 @@
 import { METHODS, type Method, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
+import { SaveReadings } from '@/ui/form/SubmitButton'
 import { numberOr } from '@/words/readNumber'
 import { METHOD_WORDS } from '@/words/words'
 import { type Action, DraftForm, FieldNote, useDraft } from './draft'
@@ -128,19 +129,7 @@ export const TestForm = ({
     }}
     submit={({ pending, fields, asked }) => {
       const read = rows.filter(({ quantity }) => fields[quantity]?.trim()).length
-      return (
-        <div className="sticky bottom-[64px] z-10 -mx-5 bg-paper px-5 py-3 lg:static lg:mx-0 lg:px-0">
-          <button type="submit" className="go w-full lg:w-auto lg:min-w-[280px]" disabled={pending}>
-            {pending
-              ? 'Saving…'
-              : asked
-                ? 'Save as confirmed'
-                : read === 0
-                  ? submitLabel
-                  : `${submitLabel}, ${read} value${read === 1 ? '' : 's'}`}
-          </button>
-        </div>
-      )
+      return <SaveReadings pending={pending} asked={asked} read={read} label={submitLabel} />
     }}
   >
     {!method && (

@@ -1,5 +1,6 @@
 'use client'
 import type { FeederAdvice, FeederMove } from '@/core'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { formatFeeder } from '@/words/programmeText'
 import type { DisplayPreferences } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
@@ -60,9 +61,9 @@ export const Feeder = ({
           hidden={{ kind: 'feeder', tub: String(tubId), when: 'now' }}
           className="mt-2 grid max-w-[420px] gap-3"
           submit={({ pending, fields }) => (
-            <button type="submit" className="plain justify-self-start" disabled={pending}>
-              {pending ? 'Saving…' : fields.boost === 'yes' ? 'Save, boost on' : 'Save'}
-            </button>
+            <SubmitButton pending={pending}>
+              {fields.boost === 'yes' ? 'Save, boost on' : 'Save'}
+            </SubmitButton>
           )}
         >
           <div className="grid grid-cols-2 gap-3">

@@ -1,6 +1,7 @@
 'use client'
 
 import type { Fields } from '@/server/form'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import type { DisplayPreferences } from '@/words/words'
 import { temperatureSign } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
@@ -33,9 +34,9 @@ export const SetDay = ({
     hidden={{ tub: String(tubId), zone: preferences.timeZone }}
     className="flex flex-wrap items-end gap-4"
     submit={({ pending }) => (
-      <button type="submit" className="plain" disabled={pending}>
-        {pending ? 'Saving…' : planned ? 'Move' : 'Set it so'}
-      </button>
+      <SubmitButton pending={pending} className="plain">
+        {planned ? 'Move' : 'Set it so'}
+      </SubmitButton>
     )}
   >
     <Choices
@@ -74,11 +75,7 @@ export const RefillSettingsForm = ({
       initial={initial}
       hidden={{ tub: String(tubId) }}
       className="mt-2 grid max-w-[640px] gap-5"
-      submit={({ pending }) => (
-        <button type="submit" className="plain justify-self-start" disabled={pending}>
-          {pending ? 'Saving…' : 'Save'}
-        </button>
-      )}
+      submit={({ pending }) => <SubmitButton pending={pending}>Save</SubmitButton>}
     >
       <Choices
         name="drainBy"

@@ -1,6 +1,7 @@
 'use client'
 import type { ProductName, StrengthOnLabel } from '@/core'
 import type { Fields } from '@/server/form'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { strengthName } from '@/words/productText'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
@@ -42,9 +43,9 @@ export const ShelfForm = ({
     hidden={{ tub: String(tubId), item: String(itemId) }}
     className="grid max-w-[620px] gap-6"
     submit={({ pending }) => (
-      <button type="submit" className="go justify-self-start" disabled={pending}>
-        {pending ? 'Saving…' : 'Save'}
-      </button>
+      <SubmitButton pending={pending} className="go justify-self-start">
+        Save
+      </SubmitButton>
     )}
   >
     <div className="grid gap-4 sm:grid-cols-2">

@@ -1,5 +1,6 @@
 'use client'
 
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 
@@ -18,11 +19,7 @@ export const PlanSoakForm = ({
     initial={{ people: '2', minutes: '30', at: from }}
     hidden={{ tub: String(tubId) }}
     className="mt-2 grid max-w-[520px] gap-3"
-    submit={({ pending }) => (
-      <button type="submit" className="plain justify-self-start" disabled={pending}>
-        {pending ? 'Saving…' : 'Save'}
-      </button>
-    )}
+    submit={({ pending }) => <SubmitButton pending={pending}>Save</SubmitButton>}
   >
     <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_96px_96px]">
       <div className="col-span-2 sm:col-span-1">

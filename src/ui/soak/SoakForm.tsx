@@ -1,6 +1,7 @@
 'use client'
 
 import type { Fields } from '@/server/form'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { Choices, TextInput, WhenInput } from '../form/inputs'
 
@@ -43,13 +44,11 @@ export const SoakForm = ({
     hidden={{ kind: 'soak', tub: String(tubId) }}
     className="grid max-w-[520px] gap-4"
     submit={({ pending, fields, asked }) => (
-      <button type="submit" className="go" disabled={pending}>
-        {pending
-          ? 'Saving…'
-          : asked
-            ? 'Save as confirmed'
-            : `${fields.people || '…'} ${fields.people === '1' ? 'person' : 'people'}, ${fields.minutes || '…'} minutes`}
-      </button>
+      <SubmitButton
+        pending={pending}
+        asked={asked}
+        className="go"
+      >{`${fields.people || '…'} ${fields.people === '1' ? 'person' : 'people'}, ${fields.minutes || '…'} minutes`}</SubmitButton>
     )}
   >
     <Choices

@@ -2,6 +2,7 @@
 import { type DropTest, dropReading, QUANTITY, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
+import { SaveReadings } from '@/ui/form/SubmitButton'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
@@ -103,19 +104,7 @@ export const DropReader = ({
       const read =
         tests.filter(({ quantity }) => fields[`count.${quantity}`]?.trim()).length +
         typed.filter(({ quantity }) => fields[quantity]?.trim()).length
-      return (
-        <div className="sticky bottom-[64px] z-10 -mx-5 bg-paper px-5 py-3 lg:static lg:mx-0 lg:px-0">
-          <button type="submit" className="go w-full lg:w-auto lg:min-w-[280px]" disabled={pending}>
-            {pending
-              ? 'Saving…'
-              : asked
-                ? 'Save as confirmed'
-                : read === 0
-                  ? 'Save test'
-                  : `Save test, ${read} value${read === 1 ? '' : 's'}`}
-          </button>
-        </div>
-      )
+      return <SaveReadings pending={pending} asked={asked} read={read} />
     }}
   >
     <p className="small mb-3 text-muted">

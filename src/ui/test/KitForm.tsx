@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { QUANTITY, type Quantity } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
@@ -136,9 +137,9 @@ export const KitForm = ({
     hidden={{ tub: String(tubId), kit: String(kitId) }}
     className="grid max-w-[680px] gap-5"
     submit={({ pending }) => (
-      <button type="submit" className="go justify-self-start" disabled={pending}>
-        {pending ? 'Saving…' : 'Save'}
-      </button>
+      <SubmitButton pending={pending} className="go justify-self-start">
+        Save
+      </SubmitButton>
     )}
   >
     <TextInput name="name" label="Name" />

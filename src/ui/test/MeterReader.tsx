@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react'
 import { type DeviceReply, type Quantity, readReply, undiluted } from '@/core'
 import type { Fields } from '@/server/form'
 import { pageLocale } from '@/ui/form/pageLocale'
+import { SaveReadings } from '@/ui/form/SubmitButton'
 import { numberOr } from '@/words/readNumber'
 import { formatReplyRefusal } from '@/words/testText'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
@@ -165,19 +166,7 @@ export const MeterReader = ({
     hidden={{ kind: 'test', method: 'meter', tub: String(tubId) }}
     submit={({ pending, fields, asked }) => {
       const read = rows.filter(({ quantity }) => fields[`shown.${quantity}`]?.trim()).length
-      return (
-        <div className="sticky bottom-[64px] z-10 -mx-5 bg-paper px-5 py-3 lg:static lg:mx-0 lg:px-0">
-          <button type="submit" className="go w-full lg:w-auto lg:min-w-[280px]" disabled={pending}>
-            {pending
-              ? 'Saving…'
-              : asked
-                ? 'Save as confirmed'
-                : read === 0
-                  ? 'Save test'
-                  : `Save test, ${read} value${read === 1 ? '' : 's'}`}
-          </button>
-        </div>
-      )
+      return <SaveReadings pending={pending} asked={asked} read={read} />
     }}
   >
     <p className="small mb-3 max-w-[66ch] text-muted">

@@ -9,27 +9,22 @@ import {
   isTaught,
   type Point,
   REFUSING,
-  type StripPad,
   type StripPlacement,
   type StripReading,
 } from '@/core'
 import type { Fields } from '@/server/form'
-import { blocksAround, formatSure, PAD_WORDS, PICTURE_WORDS, photoFigure } from '@/words/photoWords'
+import { SubmitButton } from '@/ui/form/SubmitButton'
+import { PICTURE_WORDS, photoFigure } from '@/words/photoWords'
 import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
 import { formatPictureRefusal } from '@/words/testText'
 import type { OpenedPicture } from '@/workers/stripPhoto.worker'
-import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
+import { type Action, DraftForm, useDraft } from '../form/draft'
 import { WhenInput } from '../form/inputs'
 import { chartHandles, startChart } from './chartHandles'
 import { FileChoice } from './FileChoice'
+import { type PhotoPad, Result } from './PhotoResult'
 import { type Handle, PictureStage } from './PictureStage'
 import { usePhotoReader } from './usePhotoReader'
-
-export interface PhotoPad {
-  pad: StripPad
-  name: string
-  unit: string
-}
 
 interface Open extends OpenedPicture {
   url: string
@@ -49,67 +44,6 @@ const startStrip = ({ width, height, strip }: OpenedPicture): StripPlacement =>
     first: { x: 0.25 * width, y: 0.5 * height },
     last: { x: 0.55 * width, y: 0.5 * height },
   }
-
-const Result = ({ pads, reading }: { pads: readonly PhotoPad[]; reading: StripReading }) => {
-  const { fields, set } = useDraft()
-  return (
-    <ul className="border-hair border-b" aria-label="What the picture shows">
-      {pads.map(({ pad, name, unit }, i) => {
-        const read = reading.pads[i]
-        if (!read) return null
-        const { quantity } = pad
-        return (
-          <li key={quantity} className="border-hair border-t py-2">
-            <div className="grid grid-cols-[40px_minmax(0,1fr)_auto] items-center gap-3">
-              <span
-                className="size-10 rounded-sm border border-line"
-                style={{ background: read.colour }}
-                aria-hidden="true"
-              />
-              <div className="min-w-0">
-                <label htmlFor={quantity} className="block font-medium leading-tight">
-                  {name}
-                </label>
-                <p className="note text-muted">
-                  {read.problems.includes('strange')
-                    ? PAD_WORDS.strange
-                    : `${blocksAround(
-                        read.value,
-                        pad.blocks.map(({ value }) => value),
-                        String,
-                      )} · ${formatSure(read)}`}
-                </p>
-              </div>
-              <div className="relative">
-                <input
-                  id={quantity}
-                  name={quantity}
-                  inputMode="decimal"
-                  autoComplete="off"
-                  value={fields[quantity] ?? ''}
-                  onChange={(event) => set(quantity, event.target.value)}
-                  className="field w-[104px] pr-10 text-right font-semibold text-[20px]"
-                />
-                <span className="note pointer-events-none absolute top-1/2 right-2 -translate-y-1/2 text-muted">
-                  {unit}
-                </span>
-              </div>
-            </div>
-            {read.problems
-              .filter((problem) => problem !== 'strange')
-              .map((problem) => (
-                <p key={problem} className="small mt-1 font-medium text-madder">
-                  {name}: {PAD_WORDS[problem]}.
-                </p>
-              ))}
-            <FieldNote name={quantity} yes="Yes, that’s the reading" />
-          </li>
-        )
-      })}
-    </ul>
-  )
-}
-
 const Reading = ({
   pads,
   tubId,
@@ -403,17 +337,11 @@ export const PhotoReader = ({
             />
           ))}
           <WhenInput latest={latest} />
-          <button
-            type="submit"
+          <SubmitButton
+            pending={pending}
+            asked={asked}
             className="go mt-4 w-full lg:w-auto lg:min-w-[280px]"
-            disabled={pending}
-          >
-            {pending
-              ? 'Saving…'
-              : asked
-                ? 'Save as confirmed'
-                : `Save ${read === 1 ? `this ${QUANTITY_SHORT_NAMES[pads.find(({ pad }) => fields[pad.quantity])?.pad.quantity ?? 'pH']}` : `these ${read} values`}`}
-          </button>
+          >{`Save ${read === 1 ? `this ${QUANTITY_SHORT_NAMES[pads.find(({ pad }) => fields[pad.quantity])?.pad.quantity ?? 'pH']}` : `these ${read} values`}`}</SubmitButton>
         </div>
       )
     }}

@@ -1,6 +1,7 @@
 'use client'
 import { LANES } from '@/core'
 import type { Fields } from '@/server/form'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { LANE_WORDS } from '@/words/choreWords'
 import { type Action, DraftForm, useDraft } from '../form/draft'
 import { Choices, TextArea, TextInput } from '../form/inputs'
@@ -62,9 +63,9 @@ export const ChoreForm = ({
     hidden={{ tub: String(tubId), ...(chore ? { chore } : {}) }}
     className="grid max-w-[620px] gap-5"
     submit={({ pending }) => (
-      <button type="submit" className="go justify-self-start" disabled={pending}>
-        {pending ? 'Saving…' : chore ? 'Save changes' : 'Add it'}
-      </button>
+      <SubmitButton pending={pending} className="go justify-self-start">
+        {chore ? 'Save changes' : 'Add it'}
+      </SubmitButton>
     )}
   >
     <TextInput name="name" label="Name" />

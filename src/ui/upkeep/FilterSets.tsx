@@ -1,5 +1,6 @@
 'use client'
 import { FILTER_KINDS, type FilterStatus, RECIPES } from '@/core'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { formatFilterLife, formatStanding } from '@/words/choreWords'
 import { RECIPE_TEXT } from '@/words/filterText'
 import { inUnits } from '@/words/inUnits'
@@ -221,11 +222,7 @@ export const FilterSets = ({
           initial={{ name: '', kind: 'open ends', cartridges: '1', size: '', bought: '' }}
           hidden={{ tub: String(tubId), zone: preferences.timeZone }}
           className="mt-2 grid max-w-[460px] gap-4"
-          submit={({ pending }) => (
-            <button type="submit" className="plain justify-self-start" disabled={pending}>
-              {pending ? 'Saving…' : 'Add it'}
-            </button>
-          )}
+          submit={({ pending }) => <SubmitButton pending={pending}>Add it</SubmitButton>}
         >
           <TextInput name="name" label="Name" hint="Mark them with a cord or a dot of paint." />
           <Choices

@@ -1,5 +1,6 @@
 'use client'
 import { OFFERED_SYMPTOMS } from '@/core'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { SYMPTOM_MEANS } from '@/words/symptomText'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
@@ -20,11 +21,7 @@ export const LookForm = ({ tubId, keep }: { tubId: number; keep: Action }) => (
       initial={{ note: '' }}
       hidden={{ kind: 'look', tub: String(tubId), when: 'now', stay: 'yes' }}
       className="grid max-w-[560px] gap-3"
-      submit={({ pending }) => (
-        <button type="submit" className="plain justify-self-start" disabled={pending}>
-          {pending ? 'Saving…' : 'Save inspection'}
-        </button>
-      )}
+      submit={({ pending }) => <SubmitButton pending={pending}>Save inspection</SubmitButton>}
     >
       <SignChecks />
       <TextInput name="note" label="Note" />

@@ -2,77 +2,14 @@
 
 import { startTransition, useActionState, useRef, useState } from 'react'
 import { DAY, type SeasonStrip as Strip, type StripMark, type StripRow } from '@/core'
-import { choreName, choreShort } from '@/words/choreText'
+import { choreName } from '@/words/choreText'
 import { formatWhy, LANE_WORDS } from '@/words/choreWords'
 import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, day } from '@/words/words'
 import type { Action } from '../form/draft'
 import { useDrag } from '../useDrag'
+import { dateOf, firstsOfMonths, layout, rowName, WIDTH } from './seasonLayout'
 import { SHAPE_WORDS, StripShape } from './stripMarks'
-
-const WIDTH = 780
-const ROW = 17
-const BAR = 13
-const GAP = 9
-const TOP = 22
-
-const dateOf = (at: number, preferences: DisplayPreferences) =>
-  new Intl.DateTimeFormat('en-CA', {
-    timeZone: preferences.timeZone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-  }).format(at)
-
-const firstsOfMonths = (from: number, to: number, preferences: DisplayPreferences) => {
-  const found: { at: number; name: string }[] = []
-  const start = new Date(from)
-  for (let i = 0; i < 14; i++) {
-    const at = Date.UTC(start.getUTCFullYear(), start.getUTCMonth() + i, 1, 12)
-    if (at > to) break
-    if (at >= from)
-      found.push({
-        at,
-        name: new Intl.DateTimeFormat(preferences.locale, {
-          month: 'short',
-          timeZone: 'UTC',
-        }).format(at),
-      })
-  }
-  return found
-}
-
-interface Placed {
-  row: StripRow
-  y: number
-}
-
-const layout = (strip: Strip) => {
-  let y = TOP
-  const lanes = strip.lanes.map(({ lane, rows }) => {
-    const top = y
-    y += GAP
-    const barY = y
-    const bars = lane === 'filters' ? strip.filters : lane === 'water' ? strip.waters : []
-    if (bars.length > 0) y += BAR
-    const placed = rows.map((row): Placed => {
-      const at = y + ROW / 2
-      y += ROW
-      return { row, y: at }
-    })
-    y += GAP
-    return { lane, top, bottom: y, barY, bars, placed }
-  })
-  return { lanes, height: y }
-}
-
-/** Names without what the lane says already. */
-const rowName = ({ due: { chore } }: StripRow) =>
-  chore.id.startsWith('own-')
-    ? choreName(chore).length > 17
-      ? `${choreName(chore).slice(0, 16)}…`
-      : choreName(chore)
-    : choreShort(chore.id).replace(/^(filter|cover) /, '')
 
 const markWords = (
   { due: { chore } }: StripRow,

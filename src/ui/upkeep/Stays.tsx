@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import type { GuestStay } from '@/core'
+import { SubmitButton } from '@/ui/form/SubmitButton'
 import { formatHealth } from '@/words/verdictWords'
 import { type DisplayPreferences, day } from '@/words/words'
 import { type Action, DraftForm, FieldNote } from '../form/draft'
@@ -153,11 +154,7 @@ export const Stays = ({
           initial={{ as: 'guests', title: '', from: '', to: '' }}
           hidden={{ tub: String(tubId), zone: preferences.timeZone }}
           className="mt-2 grid max-w-[460px] gap-4"
-          submit={({ pending }) => (
-            <button type="submit" className="plain justify-self-start" disabled={pending}>
-              {pending ? 'Saving…' : 'Save'}
-            </button>
-          )}
+          submit={({ pending }) => <SubmitButton pending={pending}>Save</SubmitButton>}
         >
           <Choices name="as" label="These are" options={AS.slice(0, 2)} />
           <TextInput name="title" label="Name (optional)" />

@@ -4,6 +4,7 @@ import { choosePlan, saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   dosePlan,
+  holdsBack,
   type Instant,
   MINUTE,
   PRODUCTS,
@@ -14,7 +15,6 @@ import {
   usualShelf,
 } from '@/core'
 import type { TubView } from '@/server/views'
-import { holdsBack } from '@/server/views'
 import { BalanceMap } from '@/ui/dose/BalanceMap'
 import { Countdown } from '@/ui/dose/Countdown'
 import { DoseSheet } from '@/ui/dose/DoseSheet'

@@ -5,6 +5,7 @@ import { loadTub, type TubParams } from '@/app/tubView'
 import {
   afterSoakDoses,
   gathering,
+  holdsBack,
   isHeavy,
   loadTogether,
   nextShock,
@@ -15,7 +16,6 @@ import {
   usualShelf,
 } from '@/core'
 import { toWallClock } from '@/server/moment'
-import { holdsBack } from '@/server/views'
 import { AfterSoak } from '@/ui/soak/AfterSoak'
 import { Gathering, GROUPS } from '@/ui/soak/Gathering'
 import { PlannedSoaks } from '@/ui/soak/PlannedSoaks'

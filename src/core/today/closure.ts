@@ -1,0 +1,155 @@
+import type { Estimate } from '../estimate/estimate'
+import { type Entry, isKind } from '../journal/entry'
+import type { StageId } from '../journal/stageId'
+import type { Symptom } from '../journal/symptom'
+import { actsOn } from '../products/actsOn'
+import type { ProductName } from '../products/product'
+import type { StartStepId } from '../routine/startUp'
+import type { Quantity } from '../testing/quantity'
+import type { Instant } from '../time'
+import type { Tub } from '../tub/tub'
+
+/** Why a tub is shut, the gravest first. */
+export const CLOSURE_CODES = [
+  'accident',
+  'someone unwell',
+  'incompatible sanitizers',
+  'flush in the water',
+  'refill under way',
+  'people in',
+  'no filter',
+  'too hot',
+  'dose mixing',
+  'cloudy',
+  'combined chlorine high',
+  'stabiliser too high',
+  'sanitizer high',
+  'pH low',
+  'pH high',
+  'sanitizer low',
+  'start-up unfinished',
+  'not retested',
+  'test too old',
+  'never tested',
+] as const
+
+export type ClosureCode = (typeof CLOSURE_CODES)[number]
+
+/** What opens it again. */
+export type Lift =
+  | { by: 'test'; quantities: readonly Quantity[] }
+  | { by: 'wait' }
+  /** The dose that brings it into range, then a test of it. */
+  | { by: 'dose'; quantity: Quantity }
+  | { by: 'look and test' }
+  | { by: 'cooling' }
+  | { by: 'set point' }
+  | { by: 'refill' }
+  | { by: 'finish the refill' }
+  | { by: 'part change' }
+  | { by: 'filter in' }
+  | { by: 'start-up' }
+
+/** Limits and values: ppm, pH on the activity scale, °C. */
+export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
+  | { code: 'accident' }
+  | { code: 'someone unwell'; sign: Symptom }
+  | { code: 'incompatible sanitizers'; product: ProductName }
+  | { code: 'flush in the water' }
+  | { code: 'refill under way'; stage: StageId }
+  | { code: 'people in'; people: number }
+  | { code: 'no filter' }
+  | { code: 'too hot'; celsius: number; limit: number; setPoint: boolean }
+  | { code: 'dose mixing'; product: ProductName }
+  | { code: 'cloudy'; sign: Symptom }
+  | { code: 'combined chlorine high'; value: number; limit: number }
+  | { code: 'stabiliser too high'; value: number; limit: number }
+  | {
+      code: 'sanitizer high' | 'sanitizer low' | 'pH low' | 'pH high'
+      quantity: Quantity
+      value: number
+      limit: number
+    }
+  | { code: 'start-up unfinished'; step: StartStepId }
+  | {
+      code: 'not retested'
+      quantities: readonly Quantity[]
+      after: ProductName | 'air' | 'water' | 'boost'
+    }
+  /** `unsure`: young enough, but too much may have happened since. */
+  | { code: 'test too old'; quantity: Quantity; ageHours: number; unsure: boolean }
+  | { code: 'never tested'; quantities: readonly Quantity[] }
+)
+
+/** A test alone opens these. */
+const TEST_OPENS: ReadonlySet<ClosureCode> = new Set([
+  'never tested',
+  'test too old',
+  'not retested',
+])
+
+export const testOpens = ({ code }: Closure): boolean => TEST_OPENS.has(code)
+
+/** While these hold nothing goes into the water either: it has to go, or the pump must not run, or people are in it. */
+const NOTHING_GOES_IN: ReadonlySet<ClosureCode> = new Set([
+  'accident',
+  'someone unwell',
+  'incompatible sanitizers',
+  'flush in the water',
+  'refill under way',
+  'people in',
+  'no filter',
+])
+
+export const forbidsDosing = ({ code }: Closure): boolean => NOTHING_GOES_IN.has(code)
+
+/** Nothing goes in while this holds; people in the tub only have to get out first. */
+export const holdsBack = (closure: Closure): boolean =>
+  forbidsDosing(closure) && closure.code !== 'people in'
+
+/** Dosing and testing open these; the others take something else, or somebody else. */
+const BY_WATER_CARE: ReadonlySet<ClosureCode> = new Set([
+  ...TEST_OPENS,
+  'dose mixing',
+  'sanitizer low',
+  'sanitizer high',
+  'pH low',
+  'pH high',
+])
+
+export const waterCareOpens = ({ code }: Closure): boolean => BY_WATER_CARE.has(code)
+
+/** Residual this near its limit counts as on it, ppm; pH; °C: no kit tells them apart. */
+export const SLACK = { residual: 0.05, pH: 0.005, celsius: 0.05 }
+
+export interface Situation {
+  tub: Tub
+  estimate: Estimate
+  /** Of this moment and before, oldest first. */
+  past: readonly Entry[]
+  now: Instant
+  /** The last time all water was changed. */
+  filledAt: Instant
+}
+
+export const latest = <Item extends { at: Instant }>(items: readonly Item[]): Item | undefined =>
+  items.reduce<Item | undefined>(
+    (last, item) => (!last || item.at >= last.at ? item : last),
+    undefined,
+  )
+
+export const looksIn = (past: readonly Entry[]) => past.filter(isKind('look'))
+
+/** When something that acts on the sanitizer last went in by hand. */
+export const lastDosed = (past: readonly Entry[]): Instant =>
+  past.reduce(
+    (last, entry) =>
+      entry.kind === 'dose' && actsOn(entry.body.product).includes('sanitizer')
+        ? Math.max(last, entry.at)
+        : last,
+    Number.NEGATIVE_INFINITY,
+  )
+
+/** Whether anything that acts on the sanitizer was logged since. */
+export const dosedSince = (past: readonly Entry[], since: Instant): boolean =>
+  lastDosed(past) >= since

@@ -1,0 +1,39 @@
+import { HOUR, MINUTE } from '@/core'
+import type { DisplayPreferences } from '@/words/words'
+
+export const QUARTER = 15 * MINUTE
+
+export const LABELS = 178
+
+export const WIDTH = 766
+
+export const ROW = 27
+
+export const TOP = 64
+
+export const wall = (at: number, preferences: DisplayPreferences) => {
+  const parts = new Intl.DateTimeFormat('en-CA', {
+    timeZone: preferences.timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(at)
+  const of = (type: string) => parts.find((part) => part.type === type)?.value ?? ''
+  return `${of('year')}-${of('month')}-${of('day')}T${of('hour')}:${of('minute')}`
+}
+
+export const hourOf = (at: number, preferences: DisplayPreferences) =>
+  Number(wall(at, preferences).slice(11, 13))
+
+/** Hours to name under the strip: every third, sixth or twelfth, as there is room. */
+export const ticks = (from: number, to: number, preferences: DisplayPreferences) => {
+  const hours = (to - from) / HOUR
+  const step = hours < 20 ? 3 : hours < 60 ? 6 : 12
+  const found: number[] = []
+  for (let at = Math.ceil(from / HOUR) * HOUR; at < to; at += HOUR)
+    if (hourOf(at, preferences) % step === 0) found.push(at)
+  return found
+}
