@@ -1,48 +1,5 @@
 import { DEMO, expect, nothingSerious, PHONE, place, test, watchConsole } from './steps'
 
-const PLACES = [
-  'now',
-  'ahead',
-  'test',
-  'test?with=drops',
-  'test?with=shop',
-  'test/kits',
-  'test/kits/1',
-  'test/photo?kit=1',
-  'test/sheet',
-  'dose',
-  'dose/session',
-  'soak',
-  'programme',
-  'upkeep',
-  'refill',
-  'shelf',
-  'shelf/1',
-  'record',
-  'record?add=dose',
-  'tub',
-]
-
-for (const colorScheme of ['light', 'dark'] as const)
-  for (const viewport of [{ width: 1280, height: 800 }, PHONE])
-    test(`axe finds nothing serious on any place, ${colorScheme}, ${viewport.width} px`, async ({
-      browser,
-    }) => {
-      test.setTimeout(600_000)
-      const context = await browser.newContext({ colorScheme, viewport, locale: 'en-GB' })
-      const page = await context.newPage()
-      const clean = watchConsole(page)
-      for (const tub of colorScheme === 'light' ? [1, 2] : [1])
-        for (const name of PLACES) {
-          await page.goto(`${DEMO}/tubs/${tub}/${name}`)
-          await nothingSerious(page)
-        }
-      await page.getByRole('button', { name: 'More' }).click()
-      await nothingSerious(page)
-      clean()
-      await context.close()
-    })
-
 test('starts at the first tub, which waits for its doses; the other is ready', async ({ page }) => {
   await page.goto(DEMO)
   await expect(page).toHaveURL(/\/tubs\/1\/now$/)

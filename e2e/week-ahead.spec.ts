@@ -90,6 +90,6 @@ test('once a tub has taught enough, a day-old reading is carried on by the estim
   await page.getByRole('link', { name: 'Step by step' }).click()
   await expect(page.getByText(/A new test is more reliable than this plan/)).toBeVisible()
   await page.goto(`${base}/ahead?soaks=usual`)
-  await expect(page.getByText(/the level falls about \d+ mm/)).toBeVisible()
+  await expect(page.getByText(/the level will drop about \d+ mm/)).toBeVisible()
   clean()
 })

@@ -137,6 +137,7 @@ test('an accident closes the tub on every place, until it is drained, cleaned an
   await page.getByLabel('Yes, that’s right').check()
   await page.getByRole('button', { name: 'Save as confirmed' }).click()
   await expect(page.getByText('Drained and refilled').first()).toBeVisible()
+  await expect(page).toHaveURL(/record$/)
   await place(page, 'Now').click()
   await expect(page.getByRole('heading', { name: 'Test first.' })).toBeVisible()
   await page.goto(`${DEMO}/tubs/${id}/test?with=meter`)
