@@ -1,4 +1,4 @@
-import { DEMO, expect, nothingSerious, PHONE, place, test, watchConsole } from './steps'
+import { DEMO, expect, PHONE, place, test, watchConsole } from './steps'
 
 test('starts at the first tub, which waits for its doses; the other is ready', async ({ page }) => {
   await page.goto(DEMO)

@@ -10,7 +10,7 @@ import {
 const POWER = 'Switch the power off at the breaker before taking out a cartridge.'
 
 /** What is said of each preset chore: why it is done, what it needs, how, and what to watch out for. */
-const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
+export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
   'level look': {
     name: 'Check the water level and the water',
     purpose:
