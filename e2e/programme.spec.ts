@@ -14,9 +14,9 @@ test('a salt tub is started up over days, and says on Now where it stands', asyn
   await expect(page.getByRole('heading', { name: 'Start-up in progress' })).toBeVisible()
   await expect(page.getByText('0 of 9 done', { exact: false })).toBeVisible()
   await nothingSerious(page)
-  await page.getByRole('button', { name: 'Done: Filled, pump on, heating' }).click()
+  await page.getByRole('button', { name: 'Mark done: Filled, pump on, heating' }).click()
   await expect(page.getByText('1 of 9 done', { exact: false })).toBeVisible()
-  await page.getByRole('button', { name: /^Done: Scale and metal inhibitor/ }).click()
+  await page.getByRole('button', { name: /^Mark done: Scale and metal inhibitor/ }).click()
   await expect(
     page.getByRole('timer', { name: /^Wait after: Scale and metal inhibitor/ }),
   ).toBeVisible()

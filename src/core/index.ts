@@ -52,7 +52,15 @@ export {
 } from './estimate/learning/ensemble'
 export { copyEnsemble, type Ensemble } from './estimate/learning/ensembleState'
 export { estimateNow } from './estimate/learning/estimateNow'
-export { COMBINED_SHARE, FAST_FRACTION, passTime, WASTE_FADES } from './estimate/learning/kinetics'
+export {
+  boundOf,
+  COMBINED_SHARE,
+  demandMmol,
+  metAtOnce,
+  oxidisedOf,
+  passTime,
+  WASTE_FADES,
+} from './estimate/learning/kinetics'
 export { type Ahead, type Fan, fanOf, type LearntTub } from './estimate/learning/learnt'
 export {
   DOSED_BY_HOURS,

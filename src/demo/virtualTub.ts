@@ -1,12 +1,13 @@
 import {
   addProduct,
+  boundOf,
   CHLORINE_G_PER_MOL,
   CLEARS_TWICE_AT,
   COMBINED_SHARE,
   CYANURIC_ACID_G_PER_MOL,
   DISINFECTION_EFFECT,
+  demandMmol,
   EVAPORATES_PER_HOUR,
-  FAST_FRACTION,
   FILL_CELSIUS,
   FILTER_FULL_AT,
   fillWaterOf,
@@ -17,9 +18,11 @@ import {
   lossAtTemperature,
   type Method,
   MINUTE,
+  metAtOnce,
   mixWater,
   normal,
   OPEN_AROUND_SOAK,
+  oxidisedOf,
   PRODUCTS,
   type ProductName,
   passTime,
@@ -183,17 +186,19 @@ export const virtualTub = (
   const soak = (people: number, minutes: number) => {
     const personHours = (people * minutes) / 60
     const grams = personHours * truth.demandGramsPerPersonHour * (1 + soakScatter * normal(random))
-    const mmol = (1000 * Math.max(0, grams)) / CHLORINE_G_PER_MOL / tub.volumeLitres
+    const mmol = demandMmol(Math.max(0, grams), tub.volumeLitres)
     const halogen = water.freeChlorineMmol + water.bromineMmol
     const chlorine = water.freeChlorineMmol > water.bromineMmol
-    const met = Math.min(halogen, FAST_FRACTION * mmol)
+    const met = metAtOnce(halogen, mmol)
     bathersDemand += mmol - met
     water = spend(water, {
       freeChlorineMmol: Math.min(met, water.freeChlorineMmol),
       bromineMmol: Math.max(0, met - water.freeChlorineMmol),
     })
-    if (chlorine)
-      water = { ...water, combinedChlorineMmol: water.combinedChlorineMmol + COMBINED_SHARE * met }
+    water = {
+      ...water,
+      combinedChlorineMmol: water.combinedChlorineMmol + boundOf(met, chlorine),
+    }
     filterPersonHours += personHours
     shine(now - OPEN_AROUND_SOAK * MINUTE, minutes + 2 * OPEN_AROUND_SOAK)
     water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.jets, minutes / 60)
@@ -204,8 +209,7 @@ export const virtualTub = (
       floater = { product, grams: (floater?.grams ?? 0) + grams }
     else {
       water = addProduct(water, product, grams, tub.volumeLitres)
-      // Monopersulfate that finds no bromide works on the bathersDemand.
-      const oxidised = Math.min(bathersDemand, water.monopersulfateMmol)
+      const oxidised = oxidisedOf(bathersDemand, water.monopersulfateMmol)
       bathersDemand -= oxidised
       water = spend(water, { monopersulfateMmol: oxidised })
     }

@@ -41,7 +41,7 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
   const { tub, plan, schedule, estimate } = view
   const lines = [`${tub.name}, ${dayAndClock(view.now, preferences)}`]
   if (estimate.lastTestAt !== undefined)
-    lines.push(`From the test of ${dayAndClock(estimate.lastTestAt, preferences)}.`)
+    lines.push(`Based on the test from ${dayAndClock(estimate.lastTestAt, preferences)}.`)
   for (const closure of view.verdict.closures)
     lines.push(`Closed (${CLOSURE_SHORT[closure.code]}). ${closureLine(closure, preferences)}`)
   if (plan.steps.length > 0)

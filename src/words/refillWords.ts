@@ -60,7 +60,7 @@ export const formatSum = (
     case 'waits':
       return hands(`${formatLength(formula.waits)} of waiting`)
     case 'hours':
-      return hands(`${formatNumber(formula.hours, 1, preferences)} h standing`)
+      return hands(`${formatNumber(formula.hours, 1, preferences)} h of waiting`)
     case 'fixed':
       return ''
   }

@@ -41,7 +41,7 @@ test('a fresh reading is the ground by itself; a day-old one is carried on, and 
   expect(formatOldReading(view)).toMatch(
     /^Free chlorine was last tested 30 hours ago\. A new test is more reliable than this plan, and nobody gets in without one\.$/,
   )
-  expect(planText(view, own)).toContain('A new test is surer')
+  expect(planText(view, own)).toContain('A new test is more reliable')
 })
 
 test('why: what a week used beside the week before', () => {

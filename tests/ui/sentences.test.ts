@@ -45,7 +45,7 @@ describe('the sentence, its reason and where it leads', () => {
       'a stale residual',
       [tested(NOW - 3 * DAY, fine)],
       'Test before anyone gets in.',
-      /free chlorine test is 3 days old\. A residual can be gone in a day/,
+      /free chlorine test is 3 days old\. The sanitizer can be gone within a day/,
       'test',
     ],
     [
@@ -73,7 +73,7 @@ describe('the sentence, its reason and where it leads', () => {
       'too hot',
       [tested(NOW - MINUTE, { ...fine, temperature: 41.5 })],
       'Too hot. Let it cool.',
-      /read 41\.5 °C .* 40 °C is the most/,
+      /was at 41\.5 °C .* 40 °C is the most/,
       'test',
     ],
     [

@@ -12,6 +12,7 @@ import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL, PEROXIDE_G_PER_MOL } from '../wa
 import { mixWater } from '../water/mix'
 import { readWater, waterFromReading } from '../water/solveWater'
 import type { Water, WaterReading } from '../water/water'
+import { demandMmol } from './learning/kinetics'
 import { demandOf, lossOf } from './rates'
 import {
   fillWaterOf,
@@ -258,8 +259,7 @@ const applyEntry = (belief: EstimateState, entry: Entry, tub: Tub): EstimateStat
     case 'soak': {
       const personHours = loadOf(entry.body)
       const { mean, standardDeviation } = demandOf(tub)
-      const mmol = (grams: number) =>
-        (1000 * grams * personHours) / CHLORINE_G_PER_MOL / tub.volumeLitres
+      const mmol = (grams: number) => demandMmol(grams * personHours, tub.volumeLitres)
       const spread = copyOf(belief.spread)
       widen(spread, 'freeChlorine', mmol(standardDeviation) * CHLORINE_G_PER_MOL)
       widen(spread, 'bromine', mmol(standardDeviation) * BROMINE_G_PER_MOL)

@@ -1,7 +1,7 @@
 import { effectFor, type PlanContext } from '../advice/planContext'
 import { SANITIZER_AIM } from '../advice/requiredChange'
 import type { Estimate } from '../estimate/estimate'
-import { FAST_FRACTION } from '../estimate/learning/kinetics'
+import { demandMmol, metAtOnce } from '../estimate/learning/kinetics'
 import { demandOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
 import { loadOf, type SoakLoad } from '../journal/load'
@@ -48,7 +48,7 @@ export interface GroupTurn {
 const takenPpm = (tub: Tub, gramsPerPersonHour: number): number => {
   const { sanitizer } = programmeOf(tub.programme)
   if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine') return 0
-  const millimoles = (1000 * gramsPerPersonHour) / CHLORINE_G_PER_MOL / tub.volumeLitres
+  const millimoles = demandMmol(gramsPerPersonHour, tub.volumeLitres)
   return millimoles * (sanitizer === 'bromine' ? BROMINE_G_PER_MOL : CHLORINE_G_PER_MOL)
 }
 
@@ -102,7 +102,7 @@ export const gathering = (
     const lastsPersonHours = perPersonHour > 0 ? useful / perPersonHour : Number.POSITIVE_INFINITY
     if (!closed) {
       const demand = personHours * perPersonHour
-      const atOnce = Math.min(residual, FAST_FRACTION * demand)
+      const atOnce = metAtOnce(residual, demand)
       residual -= atOnce
       debt += demand - atOnce
     }

@@ -157,7 +157,7 @@ export const WaterColumn = ({
           </p>
         </div>
         {closure && (
-          <p className="note absolute top-[124px] left-3.5 flex items-center gap-1.5 bg-mist pr-2 font-semibold text-madder leading-tight">
+          <p className="note absolute top-[117px] left-3.5 flex items-center gap-1.5 bg-mist pr-2 font-semibold text-madder leading-tight">
             <ClosedMark size={16} />
             Closed: {CLOSURE_SHORT[closure.code]}
           </p>

@@ -134,6 +134,10 @@ export const BalanceMap = ({
   const landsRight = endX < W - 140 && (endX >= startX || endX < 140)
   const [firstMove] = moves
   const nowBelow = firstMove !== undefined && firstMove.after.pH > firstMove.before.pH
+  const nowLabel = {
+    x: Math.min(W - 60, Math.max(60, startX)),
+    y: nowBelow ? y(start.pH) + 23 : Math.max(14, y(start.pH) - 13),
+  }
   const handle = point ?? end
 
   const within = (to: MapPoint): MapPoint => ({
@@ -252,7 +256,7 @@ export const BalanceMap = ({
             <Compass water={state.water} products={products} x={x} y={y} />
           </g>
           {other && !supposed && <Path plan={other} frame={frame} faint />}
-          {!point && <Drift water={endWater} from={end} frame={frame} />}
+          {!point && <Drift water={endWater} from={end} frame={frame} clearOf={nowLabel} />}
           <Path plan={plan} frame={frame} />
           {moves.length > 0 && (
             <circle
@@ -273,8 +277,8 @@ export const BalanceMap = ({
             strokeWidth={1.5}
           />
           <text
-            x={Math.min(W - 60, Math.max(60, startX))}
-            y={nowBelow ? y(start.pH) + 23 : Math.max(14, y(start.pH) - 13)}
+            x={nowLabel.x}
+            y={nowLabel.y}
             fontSize={13}
             fontWeight={650}
             textAnchor="middle"

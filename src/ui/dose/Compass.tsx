@@ -59,14 +59,15 @@ export const Compass = ({
     <g>
       <circle r={COMPASS_RADIUS} fill="var(--paper)" stroke="var(--hair)" />
       <text y={-48} fontSize={12} textAnchor="middle" style={{ fill: 'var(--muted)' }}>
-        pushes
+        effects
       </text>
       {ways.map(({ name }, i) => {
         const [ux = 0, uy = 0, length = 0] = directions[i] ?? []
         if (length < 0.2) return null
         // Two that push nearly the same way have their names on either side.
-        const beside = i > 0 && directions.slice(0, i).some(([vx, vy]) => ux * vx + uy * vy > 0.9)
-        const left = !beside && (ux < 0 || Math.abs(ux) < 0.35)
+        const twin = directions.find(([vx, vy], j) => j !== i && ux * vx + uy * vy > 0.9)
+        const left = twin ? ux < twin[0] : ux < 0 || Math.abs(ux) < 0.35
+        const beside = twin !== undefined && !left
         return (
           <g key={name}>
             <path

@@ -100,7 +100,21 @@ export const Path = ({
   })
 }
 
-export const Drift = ({ water, from, frame }: { water: Water; from: MapPoint; frame: Frame }) => {
+/** Room that a label beside the line needs clear of another, px. */
+const CLEAR = { x: 120, y: 15 }
+
+export const Drift = ({
+  water,
+  from,
+  frame,
+  clearOf,
+}: {
+  water: Water
+  from: MapPoint
+  frame: Frame
+  /** A label that the hours give way to. */
+  clearOf: { x: number; y: number }
+}) => {
   const drift = useMemo(() => driftOf(water), [water])
   const x = frame.x(from.totalAlkalinityPpm)
   const inside = drift.filter(({ pH }) => pH < frame.pH[1])
@@ -116,6 +130,10 @@ export const Drift = ({ water, from, frame }: { water: Water; from: MapPoint; fr
       />
       {inside
         .filter(({ hours }) => hours === 1 || hours === 4 || hours === 8)
+        .filter(
+          ({ pH }) =>
+            Math.abs(frame.y(pH) - clearOf.y) > CLEAR.y || Math.abs(x - clearOf.x) > CLEAR.x,
+        )
         .filter(({ pH }, i, all) => i === 0 || frame.y(all[i - 1]?.pH ?? 0) - frame.y(pH) > 15)
         .map(({ hours, pH }) => (
           <g key={hours}>

@@ -82,7 +82,7 @@ const Turn = ({
               ...(step.product && grams ? { product: step.product, grams: String(grams) } : {}),
             }}
             label={grams !== undefined ? 'Mark added' : 'Mark done'}
-            title={`Done: ${text.title}`}
+            title={`Mark done: ${text.title}`}
             className="go"
           />
         </div>

@@ -155,8 +155,8 @@ export const ChoreItem = ({
         <PostButton
           action={keep}
           hidden={{ ...hidden, outcome: 'done' }}
-          label="Done"
-          title={`Done: ${text.name}`}
+          label="Mark done"
+          title={`Mark done: ${text.name}`}
           className="plain self-start !min-h-11"
         />
       )}

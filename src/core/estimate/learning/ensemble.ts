@@ -8,7 +8,7 @@ import type { Quantity } from '../../testing/quantity'
 import { type Instant, MINUTE } from '../../time'
 import type { FillWater, Tub } from '../../tub/tub'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
-import { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL } from '../../water/constants'
+import { CYANURIC_ACID_G_PER_MOL } from '../../water/constants'
 import { readWater } from '../../water/solveWater'
 import { DOSE_ERROR, FILL_TEST_COUNTS } from '../estimate'
 import {
@@ -31,7 +31,7 @@ import {
   phOf,
   setPh,
 } from './ensembleState'
-import { COMBINED_SHARE, FAST_FRACTION } from './kinetics'
+import { boundOf, demandMmol, metAtOnce, oxidisedOf } from './kinetics'
 import { predictedOf, takeReadings } from './takeReadings'
 
 /** Common practice, 15 to 30 % a day: where a feeder holds the level and the programme's own rate is none. */
@@ -195,10 +195,10 @@ const soak = (ensemble: Ensemble, tub: Tub, from: Instant, load: SoakLoad): void
       Math.exp(at(ensemble.rates.demand, i)) *
       personHours *
       Math.max(0, 1 + SOAK_SPREAD * ensemble.processNoise.residual.times * next())
-    const demand = reacts ? (1000 * grams) / CHLORINE_G_PER_MOL / tub.volumeLitres : 0
-    const now = Math.min(at(ensemble.sanitizer, i), FAST_FRACTION * demand)
+    const demand = reacts ? demandMmol(grams, tub.volumeLitres) : 0
+    const now = metAtOnce(at(ensemble.sanitizer, i), demand)
     ensemble.sanitizer[i] = at(ensemble.sanitizer, i) - now
-    if (chlorine) ensemble.combined[i] = at(ensemble.combined, i) + COMBINED_SHARE * now
+    ensemble.combined[i] = at(ensemble.combined, i) + boundOf(now, chlorine)
     ensemble.alkalinity[i] = Math.max(0.05, at(ensemble.alkalinity, i) - now)
     ensemble.bathersDemand[i] = at(ensemble.bathersDemand, i) + demand - now
   }
@@ -245,7 +245,8 @@ const dose = (
     ensemble.sanitizer[i] = Math.max(0, at(ensemble.sanitizer, i) + given * halogen)
     // Monopersulfate in chlorine water takes waste away and leaves its acid.
     const oxidiser = bromine ? 0 : given * effect.monopersulfateMmol
-    ensemble.bathersDemand[i] = Math.max(0, at(ensemble.bathersDemand, i) - oxidiser)
+    const waste = at(ensemble.bathersDemand, i)
+    ensemble.bathersDemand[i] = waste - oxidisedOf(waste, oxidiser)
     ensemble.alkalinity[i] = Math.max(
       0.05,
       at(ensemble.alkalinity, i) + given * effect.alkalinityMeq - oxidiser,

@@ -1,3 +1,5 @@
+import { CHLORINE_G_PER_MOL } from '../../water/constants'
+
 /**
  * One tub's residual over a time in which nobody does anything: first-order loss, a reaction with what bathers left, which in
  * chlorine water leaves combined chlorine, tablets that dissolve and a cell. Amounts in mmol/L of halogen, hours.
@@ -39,12 +41,28 @@ export interface Rates {
  */
 export const WASTE_REACTION = 3.5
 /** Sweat and ammonia react while they are in: this share of the demand at once. Assumed. */
-export const FAST_FRACTION = 0.6
+const FAST_FRACTION = 0.6
 
 /** What is left of it goes by itself within days, with the steam and into the filter: per hour, assumed. */
 export const WASTE_FADES = 1 / 60
 /** Monochloramine keeps one chlorine of the one and a half to two that its nitrogen takes in all; much of the demand is no nitrogen. Assumed. */
 export const COMBINED_SHARE = 0.3
+
+/** What bathers bring, mmol of sanitizer to a litre. @param grams of chlorine or its equivalent */
+export const demandMmol = (grams: number, volumeLitres: number): number =>
+  (1000 * grams) / CHLORINE_G_PER_MOL / volumeLitres
+
+/** Of a demand, what the residual meets at once; the rest reacts over the hours. Any unit, the same for both. */
+export const metAtOnce = (residual: number, demand: number): number =>
+  Math.min(residual, FAST_FRACTION * demand)
+
+/** What of the chlorine that was met stays in the water, bound; of bromine nothing to speak of. */
+export const boundOf = (met: number, isChlorine: boolean): number =>
+  isChlorine ? COMBINED_SHARE * met : 0
+
+/** Bathers' waste that monopersulfate without bromide takes away. */
+export const oxidisedOf = (waste: number, monopersulfate: number): number =>
+  Math.min(waste, monopersulfate)
 
 /** Waste below this, mmol/L, moves nothing that a test could show. */
 const NO_WASTE = 1e-6

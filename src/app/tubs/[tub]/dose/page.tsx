@@ -103,7 +103,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       <h1 className="serif title pt-2">{titleOf(view, preferences, retestAt)}</h1>
       <p className="small mt-1 text-muted">
         {tested && estimate.lastTestAt !== undefined
-          ? `From the test on ${dayAndClock(estimate.lastTestAt, preferences)}${done > 0 ? ' and what you’ve added since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
+          ? `Based on your test from ${dayAndClock(estimate.lastTestAt, preferences)}${done > 0 ? ' and what you’ve added since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
           : 'Sanitizer, pH and alkalinity are enough to start.'}
       </p>
       {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
