@@ -102,7 +102,7 @@ export const contoursFor = (reading: WaterReading, frame: Frame): Contour[] => {
 }
 
 /** The corner for the compass that keeps clearest of the target and the path. */
-export const freeCorner = (
+const freeCorner = (
   path: readonly (readonly [number, number])[],
   target: { left: number; right: number; top: number; bottom: number },
 ): readonly [number, number] => {
@@ -122,3 +122,30 @@ export const freeCorner = (
   }
   return corners.reduce((best, corner) => (room(corner) > room(best) + 1 ? corner : best))
 }
+
+/** The nearest point that the map shows. */
+export const withinFrame = ({ pH, totalAlkalinityPpm }: MapPoint, frame: Frame): MapPoint => ({
+  pH: Math.min(frame.pH[1], Math.max(frame.pH[0], pH)),
+  totalAlkalinityPpm: Math.min(
+    frame.alkalinity[1],
+    Math.max(Math.max(5, frame.alkalinity[0]), totalAlkalinityPpm),
+  ),
+})
+
+/** Where the compass covers neither the target nor the plan's way, px. */
+export const cornerFor = (
+  { totalAlkalinity, pH }: Targets,
+  plan: Plan,
+  { x, y }: Frame,
+): readonly [number, number] =>
+  freeCorner(
+    [plan.before, ...plan.steps.map((step) => step.after)].map(
+      (water) => [x(water.totalAlkalinityPpm), y(water.pH)] as const,
+    ),
+    {
+      left: x(totalAlkalinity.low),
+      right: x(totalAlkalinity.high),
+      top: y(pH.high),
+      bottom: y(pH.low),
+    },
+  )

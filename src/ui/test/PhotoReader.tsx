@@ -268,7 +268,7 @@ const Reading = ({
                 </button>
               )}
               {taught && (
-                <button type="button" className="quiet" onClick={withChart} aria-pressed={!!chart}>
+                <button type="button" className="quiet" onClick={withChart}>
                   {chart ? 'Use the saved colours' : 'The chart is in the picture'}
                 </button>
               )}
