@@ -143,14 +143,27 @@ export const formatFloorAt = (
   if (!first) return `${name} has never been tested in this water.`
   if (first.median < low) return `${name} is probably below ${edge} already.`
   const { early, middle } = floorAt
-  const late = floorAt.late === undefined ? 'after this week' : day(floorAt.late, preferences)
+  const soonest = early === undefined ? undefined : day(early, preferences)
   if (middle === undefined)
-    return early === undefined
+    return soonest === undefined
       ? `${name} is expected to stay above ${edge} all week.`
-      : `${name} is expected to stay above ${edge} this week, at the worst until ${day(early, preferences)}.`
-  const soonest = early === undefined ? day(middle, preferences) : day(early, preferences)
-  const range = soonest === late ? '' : ` (between ${soonest} and ${late})`
-  return `${name} is expected to fall below ${edge} ${day(middle, preferences)}${range}.`
+      : `${name} will probably stay above ${edge} this week, but could fall below it ${soonest}.`
+  const likely = day(middle, preferences)
+  const late = floorAt.late === undefined ? undefined : day(floorAt.late, preferences)
+  const from = soonest === undefined || soonest === likely ? undefined : soonest
+  const range =
+    late === likely
+      ? from
+        ? ` (${from} at the earliest)`
+        : ''
+      : late === undefined
+        ? from
+          ? ` (${from} at the earliest, perhaps not this week)`
+          : ', perhaps not this week'
+        : from
+          ? ` (between ${from} and ${late})`
+          : ` (${late} at the latest)`
+  return `${name} is expected to fall below ${edge} ${likely}${range}.`
 }
 
 /** Where the level goes this week, and what the air is like. */
@@ -163,7 +176,7 @@ export const formatLevel = (
     airCelsius.high - airCelsius.low < 1
       ? degrees(airCelsius.low, preferences)
       : `${degrees(airCelsius.low, preferences)} to ${degrees(airCelsius.high, preferences)}`
-  return `By next week the level will drop about ${metric(Math.round(millimetres), 'mm', preferences)} at the current rate of use: ${volume(evaporatedLitres, preferences)} evaporates, ${volume(carriedLitres, preferences)} leaves with bathers. Air ${air}, ${source === 'simulated' ? 'practice weather, made up' : source}.`
+  return `By next week the level will drop about ${metric(Math.round(millimetres), 'mm', preferences)} at the current rate of use: ${volume(evaporatedLitres, preferences)} evaporates, ${volume(carriedLitres, preferences)} leaves with bathers. Air ${air} (${source === 'simulated' ? 'simulated weather' : 'assumed'}).`
 }
 
 /** What a plan starts from where it is not the last test alone: "Bromine and pH by the estimate, learnt from 160 readings". */

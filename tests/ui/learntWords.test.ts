@@ -2,7 +2,13 @@ import type { Entry, NewEntry } from '@/core/journal/entry'
 import { levelAhead } from '@/core/refill/levelAhead'
 import { DAY, HOUR } from '@/core/time'
 import { assumedWeather } from '@/core/weather'
-import { formatExplain, formatLevel, formatOldReading, formatStartsFrom } from '@/words/learntWords'
+import {
+  formatExplain,
+  formatFloorAt,
+  formatLevel,
+  formatOldReading,
+  formatStartsFrom,
+} from '@/words/learntWords'
 import { planText } from '@/words/planWords'
 import { formatVerdict } from '@/words/verdictWords'
 import { journal, NOW, tested } from '../core/waters'
@@ -77,6 +83,26 @@ test('the level is told in millimetres and litres with where the air comes from'
     waterCelsius: 38,
   })
   expect(formatLevel(level, 'assumed', preferences)).toMatch(
-    /drop about \d mm at the current rate of use: 1\d L evaporates, 0 L leaves with bathers\. Air 10.* °C, assumed\./,
+    /drop about \d mm at the current rate of use: 1\d L evaporates, 0 L leaves with bathers\. Air 10.* °C \(assumed\)\./,
   )
+})
+
+test.each([
+  [[undefined, undefined, undefined], /is expected to stay above 3\.0 ppm all week\.$/],
+  [[1, undefined, undefined], /will probably stay above .*, but could fall below it tomorrow/],
+  [[0, 0, undefined], /fall below 3\.0 ppm today, perhaps not this week\.$/],
+  [[0, 1, undefined], /\(today at the earliest, perhaps not this week\)\.$/],
+  [[0, 1, 2], /\(between today and /],
+  [[1, 1, 2], / at the latest\)\.$/],
+  [[0, 1, 1], /\(today at the earliest\)\.$/],
+  [[1, 1, 1], /fall below 3\.0 ppm [^(]*\.$/],
+] as const)('when the residual falls, as sure as it is: days %j', (days, words) => {
+  const [early, middle, late] = days.map((d) => (d === undefined ? undefined : NOW + d * DAY))
+  const points = [{ at: NOW, low: 4, median: 4.5, high: 5 }]
+  const said = formatFloorAt(
+    { quantity: 'freeChlorine', points, floorAt: { early, middle, late } },
+    3,
+    { ...preferences, now: NOW },
+  )
+  expect(said).toMatch(words)
 })
