@@ -40,6 +40,8 @@ test('the season strip: a due mark is carried by keys and by pointer, told in wo
   await page.keyboard.press('Enter')
   await expect(page.getByText(/^(Saved)?:? ?cover wipe, snoozed until/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).first().click()
+  // Its place is measured once it is back in it.
+  await expect(page.getByRole('button', { name: 'Restore' }).first()).toBeVisible()
   await expect(mark).toBeVisible()
 
   const box = await mark.boundingBox()

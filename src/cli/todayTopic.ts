@@ -1,5 +1,5 @@
 import { plainPreferences } from '@/cli/plainPreferences'
-import { dosePlan, estimateNow, forbidsDosing, scheduleOf, verdict, waterCareOpens } from '@/core'
+import { estimateNow, forbidsDosing, planToday, scheduleOf, verdict, waterCareOpens } from '@/core'
 import { closureLine, formatClosure } from '@/words/closureWords'
 import { formatVerdict } from '@/words/verdictWords'
 import {
@@ -24,7 +24,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
   const { journal } = read
   const { tub, estimate } = estimateNow(made.tub, journal, now)
   const found = verdict(tub, journal, now, estimate, { noFilter: noFilterIn(journal, now) })
-  const plan = dosePlan(tub, journal, estimate)
+  const plan = planToday(tub, journal, estimate, { choices: tub.choices }).plan
   const preferences = plainPreferences(now)
   const words = formatVerdict(tub, found, plan, estimate, preferences)
   const time = (at: number) => new Date(at).toISOString()

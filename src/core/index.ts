@@ -1,6 +1,5 @@
 /** The face of the core: all that the other rooms may import. What is not here is the core’s own business. */
 
-export { type Alternative, type Question, questionsFor } from './advice/alternatives'
 export { pairTo } from './advice/balance'
 export type { CalculationLabel, CalculationLine } from './advice/calculation'
 export { type Dilution, MOST_REPLACED } from './advice/dilution'
@@ -11,8 +10,8 @@ export { type Cover, handlingOf, type Jets, whyNotAfter } from './advice/handlin
 export { inconsistencies } from './advice/inconsistencies'
 export { type Overdone, overdone } from './advice/overdone'
 export { overdoseHelp } from './advice/overdose'
-export { dosePlan, type PlanOptions } from './advice/plan'
-export type { Plan, PlanNote, PlanStep } from './advice/planTypes'
+export { dosePlan, type PlanOptions, planContext } from './advice/plan'
+export type { Plan, PlanNote, PlanStep, Purpose } from './advice/planTypes'
 export type {
   BalanceReason,
   Lasting,
@@ -191,14 +190,8 @@ export {
   type StartStepId,
   startProgress,
 } from './routine/startUp'
-export {
-  type AfterSoakDose,
-  type AfterSoakSchool,
-  afterSoakDoses,
-  loadTogether,
-  openSoaks,
-} from './soaks/afterSoak'
-export { COVER_MINUTES, nextShock, SHOCK_DOSE_MG_PER_LITRE, type ShockDue } from './soaks/shock'
+export { COVER_MINUTES, type ShockDue } from './soaks/shock'
+export { loadTogether, type Outcome, openSoaks, outcomeOf } from './soaks/ways'
 export { type DeviceReply, REPLY_STATES, type ReplyRefusal, readReply } from './testing/device'
 export {
   type DropsLayoutId,
@@ -250,6 +243,7 @@ export {
 } from './testing/quantity'
 export { DAY, HOUR, type Instant, MINUTE } from './time'
 export { type AgendaItem, agenda } from './today/agenda'
+export { type Alternative, type Question, questionsFor } from './today/alternatives'
 export {
   type Closure,
   type ClosureCode,
@@ -259,10 +253,26 @@ export {
 } from './today/closure'
 export { closures } from './today/closures'
 export { type GroupTurn, gathering } from './today/gathering'
+export {
+  dosingOf,
+  planToday,
+  type SetAside,
+  sanitizerStepOf,
+  type Way,
+  waysToDose,
+} from './today/planToday'
 export { aheadAt, outlookOf, type ReadyAhead } from './today/readyAhead'
 export { soakAhead } from './today/soakAhead'
 export { type Verdict, verdict } from './today/verdict'
-export { ACID_PARTS, AIMS, type Choices, ORDERS, PH_RAISERS, SANITIZING } from './tub/choices'
+export {
+  ACID_PARTS,
+  AIMS,
+  type Choices,
+  DOSING,
+  type Dosing,
+  ORDERS,
+  PH_RAISERS,
+} from './tub/choices'
 export { FILL_READ } from './tub/fillTest'
 export { targetsNow } from './tub/targetsNow'
 export {

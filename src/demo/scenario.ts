@@ -1,9 +1,7 @@
 import {
   advanceEnsemble,
-  afterSoakDoses,
   copyEnsemble,
   DAY,
-  dosePlan,
   type Entry,
   estimate,
   HOUR,
@@ -13,16 +11,15 @@ import {
   mergeLearnedEstimate,
   middle,
   type NewEntry,
-  openSoaks,
   type ProgrammeId,
+  planToday,
   programmeOf,
   type Quantity,
+  sanitizerStepOf,
   seeded,
-  sourcesOf,
   startEnsemble,
   takeEntry,
   targetsNow,
-  usualShelf,
 } from '@/core'
 import type { NewTub } from '@/store/tubs'
 import { type Truth, virtualTub } from './virtualTub'
@@ -129,18 +126,12 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   }
   /** Granules after a soak by what the tub has taught. */
   const afterSoak = (at: Instant): number =>
-    afterSoakDoses(
-      tub,
-      believed(at),
-      openSoaks(journal, at),
-      sourcesOf(usualShelf(programme), programme, believed(at).water).sources,
-      journal,
-    ).find(({ school }) => school === 'demand')?.grams ?? 0
+    sanitizerStepOf(planToday(tub, journal, believed(at)).plan)?.grams ?? 0
   /** Does what the plan says, step after step, and answers when the last wait is over. */
   const followPlan = (from: Instant, until: Instant = now): Instant => {
     let at = from
     for (let i = 0; i < 6; i++) {
-      const step = dosePlan(tub, journal, believed(at)).steps[0]
+      const step = planToday(tub, journal, believed(at)).plan.steps[0]
       if (!step || at > until) break
       world.advance(at)
       if (step.kind === 'add') {

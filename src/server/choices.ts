@@ -2,11 +2,11 @@ import {
   ACID_PARTS,
   AIMS,
   type Choices,
+  DOSING,
   ORDERS,
   PH_RAISERS,
   PRODUCT_NAMES,
   programmeOf,
-  SANITIZING,
 } from '@/core'
 import type { Store } from '@/store/database'
 import { findTub, updateTub } from '@/store/tubs'
@@ -18,7 +18,7 @@ const VALUES: Record<keyof Choices, readonly string[]> = {
   acidParts: ACID_PARTS,
   aim: AIMS,
   order: ORDERS,
-  sanitizing: SANITIZING,
+  dosing: DOSING,
   acid: PRODUCT_NAMES,
   sanitizer: PRODUCT_NAMES,
 }

@@ -6,7 +6,6 @@ import {
   type ChoreRule,
   type Closure,
   choresDue,
-  dosePlan,
   dosingCycleOf,
   type Entry,
   type EntryOf,
@@ -21,7 +20,10 @@ import {
   noFilterSince,
   type Plan,
   type PlanOptions,
+  planToday,
   type Schedule,
+  type SetAside,
+  type ShockDue,
   scheduleOf,
   type Verdict,
   verdict,
@@ -71,7 +73,11 @@ export interface TubView {
   stays: GuestStay[]
   /** What is in the house, and what the plan was made with. */
   shelf: OnShelf[]
+  /** Made with these, the plan of a supposed water has the same sanitizer dose. */
   planOptions: PlanOptions
+  /** What was wanted and waits, and why. */
+  setAside: SetAside[]
+  shock: ShockDue | undefined
   lastChange: Change | undefined
 }
 
@@ -90,11 +96,16 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const { tub, learnt, estimate: state } = known
   const shelf = shelfOf(store)
   const planned = soaksAhead(store, tubId, now)
-  const planOptions: PlanOptions = { shelf: planningShelf(shelf, tub), choices: tub.choices }
   const filters = filtersOf(store, now)
   const noFilter = noFilterSince(filters, tubId)
   const found = verdict(tub, journal, now, state, { noFilter })
-  const plan = heldBack(dosePlan(tub, journal, state, planOptions), found.closures)
+  const today = planToday(tub, journal, state, {
+    shelf: planningShelf(shelf, tub),
+    choices: tub.choices,
+    plannedSoaks: planned,
+  })
+  const planOptions = today.options
+  const plan = heldBack(today.plan, found.closures)
   const round = dosingCycleOf(journal, state)
   const rules = choreRulesOf(store, tubId).map(toRule)
   const stays = staysAhead(store, tubId, now)
@@ -112,6 +123,8 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     agenda: agenda(tub, journal, {
       estimate: state,
       plan,
+      shock: today.shock,
+      setAside: today.setAside,
       plannedSoaks: planned,
       upkeep: chores,
       found: found.closures,
@@ -128,6 +141,8 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     stays,
     shelf,
     planOptions,
+    setAside: today.setAside,
+    shock: today.shock,
     lastChange: lastChange(store, tubId),
   }
 }

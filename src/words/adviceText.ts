@@ -1,6 +1,8 @@
+import type { Dosing } from '@/core'
 import {
   type BalanceReason,
   type CalculationLabel,
+  COVER_MINUTES,
   type Dilution,
   type FeederKind,
   type Incompatibility,
@@ -62,6 +64,10 @@ export const formatStepReason = (why: StepReason, preferences: DisplayPreference
       return 'Tops free chlorine up to the middle of your range.'
     case 'label':
       return `From its label, not from a test. ${why.ownNote ?? LABEL_NOTES[why.product] ?? ''}`.trim()
+    case 'rule':
+      return `By the ${DOSING_NAMES[why.dosing]}, which doesn’t go by how much sanitizer is left.`
+    case 'shock':
+      return `${why.served ? 'One dose for both: it brings the sanitizer back and is also' : 'This is'} the shock that is due${why.due === 'load' ? ' after a long or crowded soak' : ' this week'}. Leave the cover half open for ${COVER_MINUTES} minutes. A high reading afterwards is normal: nobody gets in until a test shows it has come down.`
     case 'bromide bank':
       return 'No bromide is known to be in this water, and without it the oxidiser can’t make bromine.'
     case 'refill instead':
@@ -71,6 +77,14 @@ export const formatStepReason = (why: StepReason, preferences: DisplayPreference
     default:
       return WHY[why.code]
   }
+}
+
+/** How the sanitizer’s dose is found, inside a sentence. */
+export const DOSING_NAMES: Record<Dosing, string> = {
+  'by demand': 'demand of the water',
+  'spoon rule': 'spoon rule',
+  'daily grams': 'daily amount',
+  label: 'label',
 }
 
 const ONLY_WATER: Record<Dilution['quantity'], string> = {
@@ -174,10 +188,12 @@ export const formatNote = (
         return `You dose ${named(quantity)} from its label, but the label of the ${PRODUCTS[note.product].commonName} isn’t entered yet: add it to your shelf.`
       case 'label skipped':
         return `${name} tested above its range, so the label’s dose is skipped.`
+      case 'after the next soak':
+        return `By the spoon rule the next dose of ${named(quantity)} follows the next soak.`
       case 'label not due':
-        return `You added the label’s dose of ${PRODUCTS[note.product].commonName} ${Math.max(1, Math.round(note.hoursAgo))} hours ago. The next is due ${note.everyDays === 1 ? 'a day' : `${note.everyDays} days`} after it.`
+        return `You added the dose of ${PRODUCTS[note.product].commonName} ${Math.max(1, Math.round(note.hoursAgo))} hours ago. The next is due ${note.everyDays === 1 ? 'a day' : `${note.everyDays} days`} after it.`
       case 'label untested':
-        return `You dose ${named(quantity)} from its label, so nobody knows how much is left: test it with drops once a week.`
+        return `You dose ${named(quantity)} by a rule and not from a test, so nobody knows how much is left: test it with drops once a week.`
       case 'stabiliser assumed':
         return `Stabiliser hasn’t been tested in this water. It’s taken as ${ppm(note.ppm, 0)}, from the doses you logged.`
     }

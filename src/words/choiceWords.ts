@@ -9,7 +9,7 @@ export const QUESTION_WORDS: Record<Asked, string> = {
   acidParts: 'How to split the acid',
   acid: 'Which acid',
   sanitizer: 'Which sanitizer',
-  sanitizing: 'How to dose the sanitizer',
+  dosing: 'How to dose the sanitizer',
   aim: 'How far to go',
 }
 
@@ -23,8 +23,10 @@ const VALUE_WORDS: Record<string, string> = {
   'acidParts 1': 'All at once',
   'acidParts 2': 'In halves, with a test between',
   'acidParts 3': 'In thirds, with a test after each',
-  'sanitizing by test': 'From test results',
-  'sanitizing by label': 'From its label, with tests for balance only',
+  'dosing by demand': 'By what the water needs: tests, and what bathers left',
+  'dosing spoon rule': 'By the spoon rule, after each soak',
+  'dosing daily grams': 'The same amount every day',
+  'dosing label': 'From its label, with tests for balance only',
   'aim middle': 'To the middle of the range',
   'aim edge': 'Just inside the range: less product, but out of range sooner',
 }

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import { questionsFor } from '@/core/advice/alternatives'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { METHODS, QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
+import { questionsFor } from '@/core/today/alternatives'
 import { verdict } from '@/core/today/verdict'
 import { NOW, tubWith } from './waters'
 

@@ -1,4 +1,4 @@
-import { questionsFor } from '@/core/advice/alternatives'
+import { planToday } from '@/core'
 import { gapMinutes } from '@/core/advice/handling'
 import { overdoseHelp } from '@/core/advice/overdose'
 import { dosePlan, type Plan } from '@/core/advice/plan'
@@ -12,6 +12,7 @@ import { roundToMeasure, roundToScoop } from '@/core/products/measure'
 import type { ProductName } from '@/core/products/product'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { MINUTE } from '@/core/time'
+import { questionsFor } from '@/core/today/alternatives'
 import { type Choices, landingIn, USUAL_CHOICES } from '@/core/tub/choices'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '@/core/water/aerate'
 import { readWater, waterFromReading } from '@/core/water/solveWater'
@@ -110,7 +111,7 @@ describe('ways to do it', () => {
     }
     const fine = stateOf({})
     // Where all is well only the label's own rhythm would still pour something.
-    expect(questionsFor(fine.tub, [], fine.state).map(({ asks }) => asks)).toEqual(['sanitizing'])
+    expect(questionsFor(fine.tub, [], fine.state).map(({ asks }) => asks)).toEqual(['dosing'])
   })
   test('what is asked for is what is planned', () => {
     const { tub, state } = stateOf({ pH: 7, totalAlkalinityPpm: 100, freeChlorinePpm: 1 })
@@ -259,32 +260,32 @@ describe('the sanitizer by its label', () => {
     },
   ]
   const codesOf = ({ notes }: Plan) => notes.map(({ reason }) => reason.code)
-  const label = { sanitizing: 'by label' } as const
+  const label = { dosing: 'label' } as const
   test('once a day, whatever was read, and never on top of too much', () => {
     const { tub, state } = stateOf({ freeChlorinePpm: 4 })
-    const due = dosePlan(tub, at(30), state, { choices: label })
+    const due = planToday(tub, at(30), state, { choices: label }).plan
     expect(products(due)).toEqual(['sodium dichlor dihydrate'])
     // 6 to 10 g for 1000 L a day, common practice.
     expect(gramsOf(due, 'sodium dichlor dihydrate') / 1.32).toBeGreaterThan(6)
     expect(gramsOf(due, 'sodium dichlor dihydrate') / 1.32).toBeLessThan(10)
     expect(codesOf(due)).toContain('label untested')
-    const early = dosePlan(tub, at(8), state, { choices: label })
+    const early = planToday(tub, at(8), state, { choices: label }).plan
     expect(products(early)).toEqual([])
     expect(early.notes.map(({ reason }) => reason)).toContainEqual(
       expect.objectContaining({ code: 'label not due', hoursAgo: 8, everyDays: 1 }),
     )
     const high = stateOf({ freeChlorinePpm: 9 })
-    expect(products(dosePlan(tub, [], high.state, { choices: label }))).toEqual([])
+    expect(products(planToday(tub, [], high.state, { choices: label }).plan)).toEqual([])
   })
   test('by the rule that was typed from the bottle, and not without one', () => {
-    const { tub, state } = stateOf({ freeChlorinePpm: 1 })
+    const { tub, state } = stateOf({ freeChlorinePpm: 3.6 })
     const bleach: ShelfItem = { product: 'sodium hypochlorite' }
     const choices = { ...label, sanitizer: bleach.product }
-    const none = dosePlan(tub, [], state, { choices, shelf: [bleach] })
+    const none = planToday(tub, [], state, { choices, shelf: [bleach] }).plan
     expect(none.steps).toEqual([])
     expect(codesOf(none)).toContain('label unknown')
     const rule = { amount: 30, unit: 'mL' as const, perLitres: 1000, everyDays: 2, note: '' }
-    const ruled = dosePlan(tub, [], state, { choices, shelf: [{ ...bleach, label: rule }] })
+    const ruled = planToday(tub, [], state, { choices, shelf: [{ ...bleach, label: rule }] }).plan
     // 30 mL for 1000 L is 39.6 mL here, rounded to a millilitre; bleach of 6 % weighs 1.08 g/mL.
     expect(gramsOf(ruled, 'sodium hypochlorite')).toBeCloseTo(40 * 1.08, 0)
   })

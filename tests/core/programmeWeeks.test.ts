@@ -1,6 +1,6 @@
+import { planToday, sanitizerStepOf } from '@/core'
 import { feederIncompatibility } from '@/core/advice/feederIncompatibility'
 import { dosePlan } from '@/core/advice/plan'
-import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate } from '@/core/estimate/estimate'
 import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
@@ -17,7 +17,6 @@ import { switchAdvice } from '@/core/programmes/switching'
 import { seeded } from '@/core/random'
 import { feederAdvice } from '@/core/routine/feeder'
 import { startProgress } from '@/core/routine/startUp'
-import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { type Truth, virtualTub } from '@/demo/virtualTub'
 import { NOW, tubWith } from './waters'
@@ -131,10 +130,10 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
       keep({ kind: 'soak', at, body: { people: 2, minutes: 30 } })
       real.soak(2, 30)
       pass(30 * MINUTE)
-      const { sources } = sourcesOf(usualShelf(programme), programme, state().water)
-      const after = afterSoakDoses(tub, state(), openSoaks(journal, at), sources, journal)
-      const dose = after.find(({ school }) => school === 'demand')
-      if (dose && dose.grams > 0) pour(dose.product, dose.grams)
+      // The usual habit: tested after every soak, so that no dose rests on a reading that is days old.
+      test()
+      const dose = sanitizerStepOf(planToday(tub, journal, state()).plan)
+      if (dose) pour(dose.product, dose.grams)
     }
     if (
       day % 7 === 6 &&

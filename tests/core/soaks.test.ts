@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs'
+import { estimateNow, waysToDose } from '@/core'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
 import { stabiliserBuildup } from '@/core/estimate/stabiliserBuildup'
@@ -10,8 +11,8 @@ import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { feederAdvice } from '@/core/routine/feeder'
 import { awayAdvice } from '@/core/routine/routine'
 import { startProgress, startSteps } from '@/core/routine/startUp'
-import { afterSoakDoses, openSoaks } from '@/core/soaks/afterSoak'
 import { nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
+import { openSoaks, spoonGallons } from '@/core/soaks/ways'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Closure } from '@/core/today/closure'
 import { gathering } from '@/core/today/gathering'
@@ -58,30 +59,59 @@ describe('load', () => {
   })
 })
 
-describe('after a soak, three schools', () => {
-  const tub = tubWith('granular chlorine', { volumeLitres: 378.5411784 })
-  const doses = (load: SoakLoad, left = 1.5) =>
-    Object.fromEntries(
-      afterSoakDoses(tub, stateOf(left, tub), [soak(load)], sourcesFor(tub)).map((one) => [
-        one.school,
-        one,
-      ]),
-    )
+describe('after a soak, each way of dosing', () => {
+  const gallons = (count: number) => 378.5411784 * (count / 100)
+  /** A tub tested an hour before two hours ago, and who was in since. */
+  const ways = (load: SoakLoad, { read = 4, litres = gallons(100), hoursAgo = 1 } = {}) => {
+    const tub = tubWith('granular chlorine', { volumeLitres: litres })
+    const entries: Entry[] = [
+      {
+        id: 1,
+        kind: 'test',
+        at: NOW - 3 * HOUR,
+        body: { method: 'drops', readings: { freeChlorine: read, pH: 7.5, totalAlkalinity: 100 } },
+      },
+      soak(load, hoursAgo, 2),
+    ]
+    const { estimate: state } = estimateNow(tub, entries, NOW)
+    const found = waysToDose(tub, entries, state)
+    return Object.fromEntries(found.map((one) => [one.dosing, one]))
+  }
+  const short = { people: 1, minutes: 20 }
   test('the spoon rule is half a teaspoon for 100 US gallons, a whole one as a shock', () => {
     // A level teaspoon of dichlor holds about 4.5 g: common practice.
-    expect(doses({ people: 1, minutes: 20 })['spoon rule']?.grams).toBeCloseTo(2.25, 0)
-    expect(doses({ people: 4, minutes: 60 })['spoon rule']).toMatchObject({ shock: true })
-    expect(doses({ people: 4, minutes: 60 })['spoon rule']?.grams).toBeCloseTo(4.5, 0)
+    const read = 5
+    expect(ways({ people: 1, minutes: 5 }, { read })['spoon rule']?.dose?.grams).toBeCloseTo(
+      2.25,
+      0,
+    )
+    const heavy = ways({ people: 3, minutes: 6 }, { read })['spoon rule']
+    expect(heavy?.dose?.grams).toBeCloseTo(4.5, 0)
+  })
+  test('its volume is rounded up to the next hundred gallons: 345 are dosed as 400, two teaspoons', () => {
+    expect(spoonGallons(gallons(345))).toBe(400)
+    expect(spoonGallons(gallons(400))).toBe(400)
+    const read = 5
+    const grams = ways(short, { litres: gallons(345), read })['spoon rule']?.dose?.grams
+    expect(grams).toBeCloseTo(2 * 4.5, 0)
   })
   test('the daily grams are 6 to 10 for 1000 L', () => {
-    const perCubicMetre = (doses({ people: 1, minutes: 20 })['daily grams']?.grams ?? 0) / 0.3785
+    const perCubicMetre = (ways(short)['daily grams']?.dose?.grams ?? 0) / 0.3785
     expect(perCubicMetre).toBeGreaterThanOrEqual(6)
     expect(perCubicMetre).toBeLessThanOrEqual(10)
   })
-  test('the demand model brings the residual to the middle of its band, and adds none where it is there', () => {
-    const middle = (tub.targets.sanitizer.low + tub.targets.sanitizer.high) / 2
-    expect(doses({ people: 2, minutes: 30 }).demand?.residualPpm).toBeCloseTo(middle, 0)
-    expect(doses({ people: 2, minutes: 30 }, 5).demand?.grams).toBe(0)
+  test('demand: the residual to the middle of its band with what bathers left met, and none where it stands there', () => {
+    const { 'by demand': demand } = ways({ people: 1, minutes: 45 }, { litres: 1320 })
+    // A day's loss comes off the middle.
+    expect(demand?.outcome.tomorrowPpm).toBeGreaterThan(2.7)
+    expect(demand?.outcome.tomorrowPpm).toBeLessThan(4.2)
+    expect(
+      ways({ people: 1, minutes: 5 }, { litres: 1320, read: 5 })['by demand']?.dose,
+    ).toBeUndefined()
+  })
+  test('where a rule would leave too little to get in, the demand of the water stands in for it', () => {
+    const { 'spoon rule': spoon, 'by demand': demand } = ways(short, { read: 0.2, litres: 1500 })
+    expect(spoon?.dose).toEqual(demand?.dose)
   })
   test('only soaks that no dose has answered count', () => {
     const dosed: Entry = {
@@ -118,15 +148,18 @@ describe('after a soak, three schools', () => {
         },
         soak(load, 2, 2),
       ]
-      const state = estimate(wide, entries, NOW)
-      const sides = afterSoakDoses(wide, state, [soak(load, 2, 2)], sourcesFor(wide), entries)
+      const { estimate: state } = estimateNow(wide, entries, NOW)
+      const sides = waysToDose(wide, entries, state).filter(({ dosing }) => dosing !== 'label')
       expect(sides).toHaveLength(3)
       const heavy = isHeavy(load)
       // Never more than a shock at once, whatever is left to oxidise: 25 g for 1000 L, common practice.
-      for (const { grams } of sides) expect(grams / 1.32).toBeLessThan(25)
+      for (const { dose } of sides) expect((dose?.grams ?? 0) / 1.32).toBeLessThan(25)
       rows.push(
         `| ${load.people} × ${load.minutes} min${'party' in load ? ', party' : ''} | ${loadOf(load).toFixed(1)} | ${state.reading.freeChlorinePpm.toFixed(1)} | ${sides
-          .map(({ grams, residualPpm }) => `${grams.toFixed(1)} g → ${residualPpm.toFixed(1)}`)
+          .map(
+            ({ dose, outcome }) =>
+              `${(dose?.grams ?? 0).toFixed(1)} g → ${outcome.tomorrowPpm.toFixed(1)}`,
+          )
           .join(' | ')} | ${heavy ? 'shock' : 'normal'} |`,
       )
     }
@@ -152,8 +185,8 @@ describe('shock', () => {
   test('a small dose is none; with every third comes the wipe', () => {
     expect(shocksIn(tub, [shocked(3, 5)], NOW)).toEqual([])
     const two = [shocked(20, 40, 1), shocked(10, 40, 2)]
-    expect(nextShock(tub, two, NOW).wipe).toBe(true)
-    expect(nextShock(tub, two.slice(1), NOW).wipe).toBe(false)
+    expect(nextShock(tub, two, NOW)?.wipe).toBe(true)
+    expect(nextShock(tub, two.slice(1), NOW)?.wipe).toBe(false)
   })
 })
 
@@ -327,8 +360,7 @@ describe('figures of the trade (common practice)', () => {
     }
   })
   test('a shock: a teaspoon of granules for 100 US gallons, a quarter cup of non-chlorine for a tub', () => {
-    const { 'sodium dichlor dihydrate': granules = 0, 'potassium monopersulfate': oxidiser = 0 } =
-      SHOCK_DOSE_MG_PER_LITRE
+    const { granules, monopersulfate: oxidiser } = SHOCK_DOSE_MG_PER_LITRE
     expect(granules).toBeCloseTo(4500 / 378.54, 0)
     // A quarter of a US cup, 59 mL of 1.15 g/mL, in tubs of 1000 to 2000 L.
     expect(oxidiser).toBeGreaterThan((59 * 1.15) / 2)
@@ -367,7 +399,8 @@ describe('figures of the trade (common practice)', () => {
 
 test('a soak that is still going on is no answer to itself', () => {
   const running = soak({ people: 2, minutes: 30 }, 0.25)
-  expect(openSoaks([running], NOW)).toHaveLength(1)
+  expect(openSoaks([running], NOW)).toEqual([])
+  expect(openSoaks([running], NOW + 15 * MINUTE)).toEqual([running])
   expect(NOW - running.at).toBe(15 * MINUTE)
 })
 

@@ -1,5 +1,5 @@
+import { planToday } from '@/core'
 import { dosingCycleOf, waitingUntil } from '@/core/advice/dosingCycle'
-import { dosePlan } from '@/core/advice/plan'
 import { scheduleOf } from '@/core/advice/schedule'
 import { estimate } from '@/core/estimate/estimate'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
@@ -47,7 +47,7 @@ export const viewOf = (
   }
   const ensemble = ensembleOf(tub, journal, now, 64)
   const state = mergeLearnedEstimate(tub, journal, estimate(tub, journal, now), ensemble)
-  const plan = dosePlan(tub, journal, state)
+  const { plan, options: planOptions, setAside, shock } = planToday(tub, journal, state)
   const round = dosingCycleOf(journal, state)
   return {
     preferences: { ...preferences, now },
@@ -61,7 +61,7 @@ export const viewOf = (
       estimate: state,
       plan,
       verdict: verdict(tub, journal, now, state),
-      agenda: agenda(tub, journal, { estimate: state, plan }),
+      agenda: agenda(tub, journal, { estimate: state, plan, shock, setAside }),
       round,
       waiting: waitingUntil(journal, now),
       schedule: scheduleOf(plan.steps, journal, now),
@@ -73,7 +73,9 @@ export const viewOf = (
       noFilter: undefined,
       stays: [],
       shelf: [],
-      planOptions: {},
+      planOptions,
+      setAside,
+      shock,
       lastChange: undefined,
     },
   }

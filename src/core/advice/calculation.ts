@@ -73,6 +73,12 @@ export const calculationFor = ({
   const together = each * wantedGrams
   const as = MEASURED_AS[aimed]
   const acid = PRODUCTS[product].family === 'acid'
+  // What oxidises waste and leaves no residual has no arithmetic but its own rule's.
+  if (each === 0)
+    return [
+      { label: { code: 'water' }, value: volumeLitres, unit: 'litre' },
+      { label: { code: 'rounded' }, value: grams, unit: 'gram' },
+    ]
   return [
     {
       label:

@@ -15,7 +15,7 @@ export const isDue = (estimate: Estimate, quantity: Quantity): boolean =>
   isStale(quantity, estimate.quantities[quantity].ageHours)
 
 /** Strips are used for balance only here; the sanitizer goes by its label. */
-export const byLabel = (tub: Tub): boolean => tub.choices?.sanitizing === 'by label'
+export const byLabel = (tub: Tub): boolean => tub.choices?.dosing === 'label'
 
 /** What this tub watches and what a test should bring now, oldest and never read first. */
 export const dueReadings = (tub: Tub, estimate: Estimate): DueReading[] =>

@@ -9,7 +9,6 @@ import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 import { readWater } from '../water/solveWater'
 import { whyBalance } from './balance'
-import { sanitizerByLabel } from './byLabel'
 import { correctionOf } from './correction'
 import { dilutionsFor } from './dilution'
 import { dosingCycleOf } from './dosingCycle'
@@ -21,7 +20,7 @@ import {
   sanitizerNotes,
   unreadNotes,
 } from './notes'
-import { effectFor, isBase, orderOf, type PlanContext } from './planContext'
+import { effectFor, isBase, orderOf, type PlanContext, type SettledDose } from './planContext'
 import type { Plan, PlanNote } from './planTypes'
 import type { SanitizerReason, StepReason } from './reasons'
 import type { Objective, Recipe, RequiredChange } from './recipe'
@@ -46,6 +45,32 @@ export interface PlanOptions {
   choices?: Partial<Choices> | undefined
   /** Replaces part of the water first, where that is what lowers something; the rest of the plan follows the next test. */
   replaceWater?: boolean
+  /** The sanitizer's dose, where that is settled already; left out, it is what the residual lacks. */
+  settled?: SettledDose | undefined
+  /** Somebody was in and nothing has been dosed since. */
+  afterSoak?: boolean
+}
+
+/** What a plan of this water works on. */
+export const planContext = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  options: PlanOptions,
+): PlanContext => {
+  const programme = programmeOf(tub.programme)
+  const choices = { ...USUAL_CHOICES, ...options.choices }
+  return {
+    tub,
+    programme,
+    estimate,
+    dosingCycle: dosingCycleOf(journal, estimate),
+    objective: options.objective ?? 'practice',
+    choices,
+    settled: options.settled,
+    afterSoak: options.afterSoak ?? false,
+    ...sourcesOf(options.shelf ?? usualShelf(programme), programme, estimate.water, choices),
+  }
 }
 
 /** Bromide bank built where none is known, mg/L as Br⁻: common practice. */
@@ -71,18 +96,9 @@ export const dosePlan = (
       dosePlan(tub, [], after, { ...options, replaceWater: false }),
     )
 
-  const programme = programmeOf(tub.programme)
+  const task = planContext(tub, journal, estimate, options)
+  const { programme, settled } = task
   const { sanitizer } = programme
-  const choices = { ...USUAL_CHOICES, ...options.choices }
-  const task: PlanContext = {
-    tub,
-    programme,
-    estimate,
-    dosingCycle: dosingCycleOf(journal, estimate),
-    objective: options.objective ?? 'practice',
-    choices,
-    ...sourcesOf(options.shelf ?? usualShelf(programme), programme, estimate.water, choices),
-  }
   const wants = requiredChanges(task)
   const others = othersFrom(task, wants, task.sources)
   const correction = correctionOf(task, wants, others)
@@ -101,11 +117,11 @@ export const dosePlan = (
       code: whyBalance('air', imbalance, together),
     })
   addOthers(task, wants, others, into)
-  const byLabel = choices.sanitizing === 'by label' ? sanitizerByLabel(task, journal) : undefined
-  if (byLabel?.dose) {
-    const { product, dose, why } = byLabel.dose
-    addBank(task, into)
-    into.add(product, { full: dose, now: dose }, SANITIZER_AIM[sanitizer], why)
+  if (settled?.dose) {
+    const { product, grams, why, purposes } = settled.dose
+    const dose = (1000 * grams) / tub.volumeLitres
+    if (product !== 'sodium bromide') addBank(task, into)
+    into.add(product, { full: dose, now: dose }, SANITIZER_AIM[sanitizer], why, purposes)
   }
 
   const { steps, later } = into
@@ -123,7 +139,7 @@ export const dosePlan = (
         aerated: steps.some(({ kind }) => kind === 'aerate'),
       }),
       ...dilutionNotes(task, dilutions),
-      ...(byLabel ? [byLabel.remark] : sanitizerNotes(task, short)),
+      ...(settled && settled.notes.length > 0 ? settled.notes : sanitizerNotes(task, short)),
       ...combinedNotes(task),
       ...unreadNotes(task),
     ],
@@ -183,6 +199,7 @@ const addOthers = (
       { full: now > 0 ? (dose * all) / now : dose, now: dose },
       raised.aimed,
       raised.why,
+      sanitizes && task.afterSoak ? ['residual', 'after soak'] : undefined,
     )
   }
 }

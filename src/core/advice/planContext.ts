@@ -7,6 +7,8 @@ import type { Quantity } from '../testing/quantity'
 import type { Choices } from '../tub/choices'
 import type { Tub } from '../tub/tub'
 import type { dosingCycleOf } from './dosingCycle'
+import type { PlanNote, Purpose } from './planTypes'
+import type { StepReason } from './reasons'
 import type { Objective } from './recipe'
 import type { Exclusion, Source } from './shelf'
 import { bandOf } from './state'
@@ -21,6 +23,19 @@ export interface PlanContext {
   choices: Choices
   sources: readonly Source[]
   excluded: readonly Exclusion[]
+  /** The sanitizer's dose, where that is settled already; left out, it is what the residual lacks. */
+  settled: SettledDose | undefined
+  /** Somebody was in and nothing has been dosed since: the residual goes to the middle, even from within its range. */
+  afterSoak: boolean
+}
+
+/** The one dose of sanitizer or oxidiser that goes in now, and what was said on the way to it. */
+export interface SettledDose {
+  /** g, as a hand measures it; undefined: none now. */
+  dose:
+    | { product: ProductName; grams: number; why: StepReason; purposes: readonly Purpose[] }
+    | undefined
+  notes: readonly PlanNote[]
 }
 
 /** Too long ago to dose by, but modelled surely enough from what this tub has taught. */

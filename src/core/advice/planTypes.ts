@@ -6,8 +6,27 @@ import type { CalculationLine } from './calculation'
 import type { Handling } from './handling'
 import type { Lasting, NoteReason, StepReason, WaitReason } from './reasons'
 
+/** What something is done for; one act may serve several. */
+export const PURPOSES = [
+  'start-up',
+  'balance',
+  'residual',
+  'after soak',
+  'shock',
+  'bromide bank',
+  'hardness',
+  'salt',
+  'stabiliser',
+  'metals',
+  'weekly',
+  'too much',
+  'upkeep',
+] as const
+export type Purpose = (typeof PURPOSES)[number]
+
 interface StepBase extends Handling {
   order: number
+  purposes: readonly Purpose[]
   why: StepReason
   before: WaterReading
   after: WaterReading

@@ -1,5 +1,6 @@
 import type { ProductName } from '../products/product'
 import type { FeederKind } from '../programmes/feederKind'
+import type { Dosing } from '../tub/choices'
 import type { Dilution } from './dilution'
 import type { Exclusion } from './shelf'
 
@@ -43,6 +44,10 @@ export type StepReason =
   | SanitizerReason
   /** By its label instead of by a test; with what the owner typed of it. */
   | { code: 'label'; product: ProductName; ownNote: string | undefined }
+  /** By a rule of thumb that the owner goes by. */
+  | { code: 'rule'; dosing: Dosing }
+  /** A due shock; `served`: what the residual lacks is in it. */
+  | { code: 'shock'; due: 'rhythm' | 'load'; served: boolean }
   | { code: 'bromide bank' }
   | { code: 'refill instead' }
   | { code: 'dilute'; dilutions: readonly Dilution[] }
@@ -77,6 +82,7 @@ export type NoteReason =
   | { code: 'too coarse'; value: number; standardDeviation: number }
   | { code: 'label unknown'; product: ProductName }
   | { code: 'label skipped' }
+  | { code: 'after the next soak' }
   | { code: 'label not due'; product: ProductName; hoursAgo: number; everyDays: number }
   | { code: 'label untested' }
   | { code: 'stabiliser assumed'; ppm: number }

@@ -31,6 +31,7 @@ export const replaceFirst = (
       {
         kind: 'replace water',
         order: 1,
+        purposes: ['too much'],
         litres,
         fraction,
         jets: 'off',

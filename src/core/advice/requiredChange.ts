@@ -1,5 +1,6 @@
 import { quantityOf } from '../estimate/testedWater'
 import type { DoseTarget } from '../products/doseTarget'
+import { feederOf } from '../programmes/feederKind'
 import { type Band, contains, middle, type Programme } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { landingIn } from '../tub/choices'
@@ -19,6 +20,14 @@ const ROUND_LIMIT_PPM: Partial<Record<DoseTarget, number>> = {
 const BORAX_LIMIT_PPM = 12
 /** Salt goes in by halves, with a reading between; less than this goes in whole, ppm. */
 const SALT_WHOLE_PPM = 300
+
+/**
+ * However much bathers left to be met, no dose carries the residual above this before the next test, ppm: as high as a shock,
+ * common practice.
+ */
+export const MOST_AT_ONCE_PPM = 10
+const isHalogen = (sanitizer: Programme['sanitizer']) =>
+  sanitizer === 'freeChlorine' || sanitizer === 'bromine'
 
 /** The quantities that products raise and nothing but water lowers. */
 export const RAISED = [
@@ -74,25 +83,31 @@ export const requiredChanges = (task: PlanContext): RequiredChanges => {
     const lingering = quantity === sanitizer ? (estimate.outstandingDemandPpm ?? 0) : 0
     const value = quantityOf(reading, quantity)
     const left = value - lingering
-    const missing = left < middle(band) && !contains(band, left)
+    // A feeder or cell brings it back from within its range by itself.
+    const topUp = quantity === sanitizer && task.afterSoak && !feederOf(tub.programme)
+    const missing = left < middle(band) && (topUp || !contains(band, left))
     if (!usable(task, quantity) || !missing) {
       const room = quantity === sanitizer ? 0 : Math.max(0, band.high - value)
       wants.required[aimed] = { low: 0, high: room }
       return
     }
     const { standardDeviation } = quantities[quantity]
-    const short = landingIn(band, left, task.choices.aim) - left
+    const landing =
+      topUp && contains(band, left) ? middle(band) : landingIn(band, left, task.choices.aim)
+    const short = landing - left
     const limit = aimed === 'borate' && !neutralBorate ? BORAX_LIMIT_PPM : ROUND_LIMIT_PPM[aimed]
     const done = donePpm(task, aimed)
+    // A residual below its band is the greater harm, so it is at least brought to the edge.
+    const least = quantity === sanitizer ? band.low - value : 0
     const roundRoom =
       aimed === 'salt' && short + done > SALT_WHOLE_PPM
         ? Math.max(0, (short + done) / 2 - done)
         : limit === undefined
-          ? short
+          ? quantity === sanitizer && isHalogen(sanitizer)
+            ? Math.min(short, Math.max(landing - value, MOST_AT_ONCE_PPM - value, least))
+            : short
           : Math.max(0, limit - done)
-    // A residual below its band is the greater harm, so it is at least brought to the edge.
-    const least = quantity === sanitizer ? band.low - value : 0
-    const sure = Math.max(least, band.high - value - standardDeviation)
+    const sure = Math.max(least, band.high - left - standardDeviation)
     const coarse = sure < short / 4
     if (coarse)
       wants.notes.push({
@@ -104,11 +119,7 @@ export const requiredChanges = (task: PlanContext): RequiredChanges => {
     wants.full[aimed] = short
   }
   for (const { aimed, quantity } of RAISED) want(aimed, quantity, tub.targets[quantity])
-  want(
-    SANITIZER_AIM[sanitizer],
-    sanitizer,
-    task.choices.sanitizing === 'by label' ? undefined : tub.targets.sanitizer,
-  )
+  want(SANITIZER_AIM[sanitizer], sanitizer, task.settled ? undefined : tub.targets.sanitizer)
   return wants
 }
 

@@ -8,13 +8,28 @@ import { calculationFor, lastingOf } from './calculation'
 import { LONGEST_AERATION_MINUTES } from './correction'
 import { AERATION_HANDLING, handlingOf, whyNotAfter } from './handling'
 import { effectFor, type PlanContext, scoopFor } from './planContext'
-import type { Later, PlanStep } from './planTypes'
+import type { Later, PlanStep, Purpose } from './planTypes'
 import type { StepReason } from './reasons'
 
 /** Less than this is not worth a step, mg per litre of water; a strong oxidiser works by less. */
 const NEGLIGIBLE_MG_PER_LITRE = 1
 const NEGLIGIBLE_OXIDISER_MG_PER_LITRE = 0.3
 const SHORTEST_AERATION_MINUTES = 5
+
+/** What a dose is for where nothing else was said. */
+const PURPOSE_OF: Record<DoseTarget | 'bromide', Purpose> = {
+  alkalinity: 'balance',
+  carbon: 'balance',
+  borate: 'balance',
+  hardness: 'hardness',
+  salt: 'salt',
+  stabiliser: 'stabiliser',
+  bromide: 'bromide bank',
+  chlorine: 'residual',
+  bromine: 'residual',
+  biguanide: 'residual',
+  peroxide: 'residual',
+}
 
 /** Puts doses into the water one after the other, each with what it does and why it waits. */
 export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) => {
@@ -39,6 +54,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
       { full, now }: { full: number; now: number },
       aimed: DoseTarget | 'bromide',
       why: StepReason,
+      purposes: readonly Purpose[] = [PURPOSE_OF[aimed]],
     ) => {
       const wholeGrams = (full * volumeLitres) / 1000
       const wantedGrams = (now * volumeLitres) / 1000
@@ -60,6 +76,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
         scoop,
         assumed: sources.some((source) => source.product === product && source.assumed),
         ...handlingOf(product),
+        purposes,
         why,
         before,
         after,
@@ -80,6 +97,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
         order: steps.length + 1,
         minutes,
         ...AERATION_HANDLING,
+        purposes: ['balance'],
         why,
         before,
         after: readWater(water),

@@ -3,7 +3,7 @@ import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
 import { type FeederKind, feederOf, tabletsAWeek } from '../programmes/feederKind'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
-import { DAY } from '../time'
+import { DAY, HOUR, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 
 export type FeederMove =
@@ -36,6 +36,8 @@ export interface FeederAdvice {
 
 /** Grams of a usual tablet, where the owner has not weighed one: common practice. */
 const TABLET_GRAMS = 20
+/** For so long after a soak a reading shows what bathers took, and not what a feeder holds: assumed. */
+const SOAKED = 8 * HOUR
 /** Readings of this long say how the level moves. */
 const WINDOW = 8 * DAY
 
@@ -92,8 +94,14 @@ export const feederAdvice = (
     tabletsLeft: tablets,
     tabletsAWeek: kind === 'cell' ? undefined : tabletsAWeek(tub.volumeLitres),
   }
+  const soaks = journal.filter(isKind('soak'))
+  const soaked = (testAt: number) =>
+    soaks.some(
+      (soak) => soak.at <= testAt && testAt - soak.at - soak.body.minutes * MINUTE < SOAKED,
+    )
   const readings = journal
     .filter(isKind('test'))
+    .filter((entry) => !soaked(entry.at))
     .filter((entry) => entry.at <= at && entry.at > at - WINDOW && entry.at >= (set?.at ?? 0))
     .toSorted((a, b) => a.at - b.at)
     .flatMap(({ body }) => body.readings[sanitizer] ?? [])

@@ -1,6 +1,13 @@
+import { effectFor, type PlanContext, usable } from '../advice/planContext'
+import { MOST_AT_ONCE_PPM, SANITIZER_AIM } from '../advice/requiredChange'
+import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { isHeavy } from '../journal/load'
-import type { ProductName } from '../products/product'
+import { ppmPerUnit } from '../products/doseTarget'
+import { roundToMeasure } from '../products/measure'
+import { PRODUCTS, type ProductName } from '../products/product'
+import { feederOf } from '../programmes/feederKind'
+import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 
@@ -11,11 +18,13 @@ const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
   'sodium hypochlorite': 110,
   'calcium hypochlorite': 10,
 }
+/**
+ * Onto a bromide bank less oxidiser does: all of it turns into bromine, 0.45 ppm of bromine for each mg/L, so that a label's quarter
+ * cup would carry the level past 15 ppm and keep everybody out for days. So a shock there goes as far as people may still get in.
+ */
+const BANK_SHOCK_MG_PER_LITRE = 6
 /** What one puts in, mg per litre: common practice; of granules, 4.5 g for 100 US gal. */
-export const SHOCK_DOSE_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
-  'potassium monopersulfate': 40,
-  'sodium dichlor dihydrate': 12,
-}
+export const SHOCK_DOSE_MG_PER_LITRE = { monopersulfate: 40, granules: 12 }
 
 export const SHOCK_EVERY = 7 * DAY
 /** With every third shock the shell above the waterline and the cover's underside are wiped: common practice, third or fourth. */
@@ -23,11 +32,21 @@ const WIPE_EVERY = 3
 /** Cover at least half open for so long, minutes: common practice, 20 to 30. */
 export const COVER_MINUTES = 30
 
-export const isShock = (tub: Tub, entry: Entry): boolean => {
-  if (entry.kind !== 'dose') return false
-  const least = SHOCK_MG_PER_LITRE[entry.body.product]
-  return least !== undefined && (1000 * entry.body.grams) / tub.volumeLitres >= least
+const isCell = (tub: Tub): boolean => feederOf(tub.programme) === 'cell'
+
+const leastOf = (tub: Tub, product: ProductName): number | undefined =>
+  product === 'potassium monopersulfate' && programmeOf(tub.programme).sanitizer === 'bromine'
+    ? BANK_SHOCK_MG_PER_LITRE
+    : SHOCK_MG_PER_LITRE[product]
+
+/** Whether so much of a product is a shock in this tub. */
+const isShockDose = (tub: Tub, product: ProductName, grams: number): boolean => {
+  const least = leastOf(tub, product)
+  return least !== undefined && (1000 * grams) / tub.volumeLitres >= least
 }
+
+export const isShock = (tub: Tub, entry: Entry): boolean =>
+  entry.kind === 'dose' && isShockDose(tub, entry.body.product, entry.body.grams)
 
 export const shocksIn = (tub: Tub, journal: readonly Entry[], now: Instant): EntryOf<'dose'>[] =>
   journal
@@ -43,8 +62,15 @@ export interface ShockDue {
   wipe: boolean
 }
 
-/** The next shock: a week after the last, or at once after a heavy soak that none has answered. Common practice. */
-export const nextShock = (tub: Tub, journal: readonly Entry[], now: Instant): ShockDue => {
+/**
+ * The next shock: a week after the last, or at once after a heavy soak that none has answered; common practice. A cell
+ * oxidises all day, so it has no rhythm: undefined there until people have left more than it meets.
+ */
+export const nextShock = (
+  tub: Tub,
+  journal: readonly Entry[],
+  now: Instant,
+): ShockDue | undefined => {
   const shocks = shocksIn(tub, journal, now)
   const last = shocks.at(-1)?.at
   const heavy = journal
@@ -54,10 +80,52 @@ export const nextShock = (tub: Tub, journal: readonly Entry[], now: Instant): Sh
   const first = journal.reduce((earliest, { at }) => Math.min(earliest, at), now)
   const rhythm = (last ?? first) + SHOCK_EVERY
   const byLoad = heavy !== undefined && heavy < rhythm
+  if (!byLoad && isCell(tub)) return undefined
   return {
     last,
     due: byLoad ? heavy : rhythm,
     why: byLoad ? 'load' : 'rhythm',
     wipe: (shocks.length + 1) % WIPE_EVERY === 0,
   }
+}
+
+/**
+ * What a shock takes in this water now; undefined where the residual already stands so high that no shock's worth of it may
+ * follow, or was not read lately enough.
+ * @param needed what the residual lacks by itself: the shock is at least that
+ */
+export const shockDose = (
+  task: PlanContext,
+  needed: { product: ProductName; grams: number } | undefined,
+): { product: ProductName; grams: number } | undefined => {
+  const { tub, programme, estimate, sources } = task
+  const { sanitizer } = programme
+  if (!usable(task, sanitizer)) return undefined
+  const raises = (product: ProductName) =>
+    ppmPerUnit(effectFor(sources, product), SANITIZER_AIM[sanitizer])
+  const own = sources.find(
+    ({ product, assumed }) => product === 'potassium monopersulfate' && !assumed,
+  )
+  // A system whose range tops out at 1 ppm is never shocked with chlorine, and a cell makes its own.
+  const chlorineFree =
+    sanitizer === 'freeChlorine' &&
+    (tub.targets.sanitizer.high <= 1 || ((own || isCell(tub)) && !needed))
+  const usual =
+    sources.find(({ product }) => programme.dosedWith.includes(product))?.product ??
+    programme.dosedWith[0]
+  const product = chlorineFree ? 'potassium monopersulfate' : (needed?.product ?? usual)
+  const { monopersulfate, granules } = SHOCK_DOSE_MG_PER_LITRE
+  const granulesPpm =
+    granules * ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
+  const perMg = raises(product)
+  const full =
+    product === 'potassium monopersulfate' || perMg <= 0 ? monopersulfate : granulesPpm / perMg
+  const value = quantityOf(estimate.reading, sanitizer) - (estimate.outstandingDemandPpm ?? 0)
+  const most = sanitizer === 'bromine' ? keepOutAbove(tub) : MOST_AT_ONCE_PPM
+  const room = perMg > 0 ? (most - value) / perMg : full
+  const least = ((needed?.grams ?? 0) * 1000) / tub.volumeLitres
+  const mgPerLitre = Math.max(Math.min(full, room), product === needed?.product ? least : 0)
+  if (mgPerLitre <= 0) return undefined
+  const grams = roundToMeasure(product, (mgPerLitre * tub.volumeLitres) / 1000)
+  return isShockDose(tub, product, grams) ? { product, grams } : undefined
 }

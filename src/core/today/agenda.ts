@@ -12,7 +12,7 @@ import { programmeOf } from '../programmes/programme'
 import { refillReasons } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
 import { type FeederMove, feederAdvice } from '../routine/feeder'
-import { nextShock } from '../soaks/shock'
+import type { ShockDue } from '../soaks/shock'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import { residualFloor } from '../tub/targetsNow'
@@ -21,6 +21,7 @@ import type { Chore } from '../upkeep/chore'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
 import { type Closure, holdsBack, waterCareOpens } from './closure'
 import { closures } from './closures'
+import type { SetAside } from './planToday'
 import { type SoakAhead, soakAhead } from './soakAhead'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
@@ -98,12 +99,17 @@ export const agenda = (
   {
     estimate,
     plan,
+    shock,
+    setAside = [],
     plannedSoaks = [],
     upkeep = choresDue(tub, journal, estimate.at),
     found = closures(tub, journal, estimate.at, estimate),
   }: {
     estimate: Estimate
     plan: Plan
+    /** The next shock; where it is due it is in the plan already, or set aside. */
+    shock?: ShockDue | undefined
+    setAside?: readonly SetAside[]
     plannedSoaks?: readonly { at: Instant; load: SoakLoad }[]
     upkeep?: readonly ChoreDue[]
     found?: readonly Closure[]
@@ -175,11 +181,11 @@ export const agenda = (
       people: load.people,
       advice: soakAhead(tub, estimate, at, found).advice,
     })
-  const { sanitizer } = programme
-  if (!held && (sanitizer === 'freeChlorine' || sanitizer === 'bromine')) {
-    const { due, why } = nextShock(tub, journal, now)
-    // Not into a round that is still open: the plan comes first.
-    items.push({ kind: 'shock', due: Math.max(due, retest ? retest.due : now), minutes: 5, why })
+  const shocks = plan.steps.some(({ purposes }) => purposes.includes('shock'))
+  if (!held && shock && !shocks) {
+    const aside = setAside.find(({ what }) => what === 'shock')
+    const due = aside?.day ?? Math.max(shock.due, retest ? retest.due : now)
+    items.push({ kind: 'shock', due, minutes: 5, why: shock.why })
   }
   const chores = upkeep.filter(({ due }) => due < now + DAY)
   if (chores.length > 0)

@@ -6,7 +6,9 @@ export const ACID_PARTS = ['1', '2', '3'] as const
 export const AIMS = ['middle', 'edge'] as const
 export const ORDERS = ['usual', 'alkalinity first', 'pH first'] as const
 
-export const SANITIZING = ['by test', 'by label'] as const
+/** How the sanitizer's dose is found: by what the water lacks and will use up, or by one of the rules that owners go by. */
+export const DOSING = ['by demand', 'spoon rule', 'daily grams', 'label'] as const
+export type Dosing = (typeof DOSING)[number]
 
 /** What a person may decide where practice knows more than one way. */
 export interface Choices {
@@ -18,8 +20,8 @@ export interface Choices {
   aim: (typeof AIMS)[number]
   /** Of two corrections that pull against each other, the one that goes first. */
   order: (typeof ORDERS)[number]
-  /** Whether the sanitizer is dosed by what was read, or by its label's rule. */
-  sanitizing: (typeof SANITIZING)[number]
+  /** Whose figure the sanitizer is dosed by; it stands everywhere. */
+  dosing: Dosing
   /** Of several that do the same work; the usual one where nothing is named. */
   acid?: ProductName | undefined
   sanitizer?: ProductName | undefined
@@ -30,7 +32,7 @@ export const USUAL_CHOICES: Choices = {
   acidParts: '1',
   aim: 'middle',
   order: 'usual',
-  sanitizing: 'by test',
+  dosing: 'by demand',
 }
 
 /** Just inside: this share of a band's width. */

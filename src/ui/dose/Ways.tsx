@@ -1,4 +1,4 @@
-import { dosePlan, floorBroken, type Plan, programmeOf, type Question } from '@/core'
+import { floorBroken, type Plan, planToday, programmeOf, type Question } from '@/core'
 import type { TubView } from '@/server/views'
 import { formatStepReason } from '@/words/adviceText'
 import { formatAnswer, formatOutcome, leavesBehind, QUESTION_WORDS } from '@/words/choiceWords'
@@ -55,7 +55,9 @@ const Schools = ({
   action: Action
   preferences: DisplayPreferences
 }) => {
-  const { tub, estimate, journal, planOptions } = view
+  const { tub, estimate, journal, planned } = view
+  const { settled: _, ...planOptions } = view.planOptions
+  const baseOptions = { ...planOptions, plannedSoaks: planned }
   const { presets, sanitizer } = programmeOf(tub.programme)
   if (presets.length < 2) return null
   return (
@@ -65,7 +67,7 @@ const Schools = ({
         {presets.map(({ id, targets }) => {
           const { name, note } = presetText(tub.programme, id)
           const floor = floorBroken(sanitizer, targets.sanitizer)
-          const plan = dosePlan({ ...tub, targets }, journal, estimate, planOptions)
+          const plan = planToday({ ...tub, targets }, journal, estimate, baseOptions).plan
           return (
             <Way
               key={id}

@@ -48,7 +48,7 @@ export const LastChange = ({
         disabled={pending}
         className="min-h-11 flex-none font-semibold underline underline-offset-4"
       >
-        {what === 'Undone' ? 'Restored' : 'Undo'}
+        {what === 'Undone' ? 'Restore' : 'Undo'}
       </button>
     </form>
   )

@@ -1,19 +1,11 @@
 import Link from 'next/link'
-import {
-  COVER_MINUTES,
-  PRODUCTS,
-  type ProductName,
-  programmeOf,
-  roundToMeasure,
-  SHOCK_DOSE_MG_PER_LITRE,
-  type ShockDue,
-} from '@/core'
+import { COVER_MINUTES, type PlanStep, PRODUCTS, programmeOf, type ShockDue } from '@/core'
 import type { TubView } from '@/server/views'
 import { CAUTIONS } from '@/words/handlingText'
+import { formatSetAside } from '@/words/setAsideWords'
 import { type DisplayPreferences, day, dose } from '@/words/words'
-import { doseLink } from '../form/doseLink'
 
-/** The next shock: when, why, how much, and what comes with it. */
+/** The next shock: when, why, and what comes with it; its amount is the plan's. */
 export const ShockWords = ({
   view,
   shock,
@@ -26,11 +18,13 @@ export const ShockWords = ({
   const { tub, now } = view
   const { sanitizer } = programmeOf(tub.programme)
   if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine') return null
-  const kinds: readonly ProductName[] =
-    sanitizer === 'bromine'
-      ? ['potassium monopersulfate']
-      : ['potassium monopersulfate', 'sodium dichlor dihydrate']
+  const step = view.plan.steps.find(
+    (one) => one.kind === 'add' && one.purposes.includes('shock'),
+  ) as Extract<PlanStep, { kind: 'add' }> | undefined
   const due = shock.due <= now
+  const aside = view.setAside.flatMap((one) =>
+    one.what === 'shock' ? (formatSetAside(one, preferences) ?? []) : [],
+  )[0]
   return (
     <section aria-labelledby="shock">
       <h2 id="shock" className="font-semibold text-[19px]">
@@ -45,40 +39,31 @@ export const ShockWords = ({
           : 'Weekly, and after every long or crowded soak.'}
         {sanitizer === 'bromine' && ' It regenerates used bromine.'}
       </p>
-      <ul className="small mt-1">
-        {kinds.map((product) => {
-          const grams = roundToMeasure(
-            product,
-            ((SHOCK_DOSE_MG_PER_LITRE[product] ?? 0) * tub.volumeLitres) / 1000,
-          )
-          return (
-            <li
-              key={product}
-              className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-1.5"
-            >
-              <span>
-                <b>{dose(product, grams, preferences)}</b> {PRODUCTS[product].commonName}
-                {product === 'potassium monopersulfate'
-                  ? ': no chlorine smell, but tests show it as combined chlorine for a day or two.'
-                  : ': sanitizes as well as oxidises. Nobody in until it has dropped.'}
-              </span>
-              <Link
-                href={doseLink(tub.id, product, grams)}
-                className="quiet"
-                aria-label={`Log a shock with ${PRODUCTS[product].commonName}`}
-              >
-                Log it
-              </Link>
-            </li>
-          )
-        })}
-      </ul>
+      <p className="small mt-1 max-w-[60ch]">
+        {step ? (
+          <>
+            Its dose is part of the plan:{' '}
+            <b>
+              {dose(step.product, step.grams, preferences)} {PRODUCTS[step.product].commonName}
+            </b>
+            .{' '}
+            {step.product === 'potassium monopersulfate' &&
+              sanitizer === 'freeChlorine' &&
+              'Tests show it as combined chlorine for a day or two. '}
+            <Link href={`/tubs/${tub.id}/dose`} className="quiet">
+              Dose
+            </Link>
+          </>
+        ) : (
+          aside
+        )}
+      </p>
       <div className="safety small mt-2 max-w-[58ch]">
         <p>
           Leave the cover at least half open for {COVER_MINUTES} minutes, jets on, nobody in: the
           gases mustn’t collect under it.
         </p>
-        {CAUTIONS['potassium monopersulfate'].map((one) => (
+        {CAUTIONS[step?.product ?? 'potassium monopersulfate'].map((one) => (
           <p key={one}>{one}</p>
         ))}
       </div>

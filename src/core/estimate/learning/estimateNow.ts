@@ -5,6 +5,7 @@ import type { Instant } from '../../time'
 import { targetsNow } from '../../tub/targetsNow'
 import type { LearntRates, Tub } from '../../tub/tub'
 import { type Estimate, estimate } from '../estimate'
+import { unmetDemandPpm } from '../unmetDemand'
 import { ensembleOf, type Spread } from './ensemble'
 import type { Ensemble } from './ensembleState'
 import { type LearntTub, learntOf } from './learnt'
@@ -48,7 +49,11 @@ export const estimateNow = <Row extends Tub>(
   const learnt = learntOf(ensemble, row)
   const rates = ratesOf(row, learnt)
   const own: Row & Pick<Tub, 'learnt'> = rates ? { ...row, learnt: rates } : row
-  const state = mergeLearnedEstimate(own, journal, estimate(own, journal, now), ensemble)
+  const merged = mergeLearnedEstimate(own, journal, estimate(own, journal, now), ensemble)
+  const state: Estimate =
+    merged.outstandingDemandPpm === undefined
+      ? { ...merged, outstandingDemandPpm: unmetDemandPpm(own, journal, now) }
+      : merged
   const targets = targetsNow(own, state.reading.cyanuricAcidPpm)
   return { tub: targets === own.targets ? own : { ...own, targets }, estimate: state, learnt }
 }

@@ -82,7 +82,12 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
   const held = view.verdict.closures.find(holdsBack)
   const floor = formatFloor(tub, preferences)
   const retestAt = Math.max(schedule.mixedAt, now + plan.retestAfterMinutes * MINUTE)
-  const questions = replacing ? [] : questionsFor(tub, view.journal, estimate, view.planOptions)
+  const questions = replacing
+    ? []
+    : questionsFor(tub, view.journal, estimate, {
+        ...view.planOptions,
+        plannedSoaks: view.planned,
+      })
   const other = questions
     .find(({ asks }) => asks === 'order')
     ?.alternatives.find(({ chosen }) => !chosen)?.plan

@@ -1,19 +1,18 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { removePlannedSoak, saveEntry, savePlannedSoak } from '@/app/actions'
+import { choosePlan, removePlannedSoak, saveEntry, savePlannedSoak } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
-  afterSoakDoses,
   gathering,
   holdsBack,
   isHeavy,
   loadTogether,
-  nextShock,
   openSoaks,
   programmeOf,
   type SoakLoad,
   sourcesOf,
   usualShelf,
+  waysToDose,
 } from '@/core'
 import { toWallClock } from '@/server/moment'
 import { AfterSoak } from '@/ui/soak/AfterSoak'
@@ -106,19 +105,17 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
         <div className="grid content-start gap-8">
           <AfterSoak
             view={view}
-            doses={
+            soaked={soaks.length > 0 && !held}
+            ways={
               soaks.length > 0 && !held
-                ? afterSoakDoses(tub, estimate, soaks, sources, journal)
+                ? waysToDose(tub, journal, estimate, { ...planOptions, plannedSoaks: view.planned })
                 : []
             }
+            choose={choosePlan}
             preferences={preferences}
           />
-          {!held && (
-            <ShockWords
-              view={view}
-              shock={nextShock(tub, journal, now)}
-              preferences={preferences}
-            />
+          {!held && view.shock && (
+            <ShockWords view={view} shock={view.shock} preferences={preferences} />
           )}
           <PlannedSoaks
             view={view}

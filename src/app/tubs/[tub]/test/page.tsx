@@ -4,6 +4,8 @@ import { addKit, choosePlan, saveEntry, setSchool } from '@/app/actions'
 import { loadKits, loadReplies, loadTub, type TubParams } from '@/app/tubView'
 import {
   byLabel,
+  DOSING,
+  dosingOf,
   genericDrops,
   genericStrips,
   isDue,
@@ -12,7 +14,6 @@ import {
   marksOf,
   programmeOf,
   type Quantity,
-  SANITIZING,
   TEST_RHYTHMS,
 } from '@/core'
 import { toWallClock } from '@/server/moment'
@@ -38,6 +39,7 @@ import {
   dayAndClock,
   formatFixed,
   formatNumber,
+  lowerFirst,
   METHOD_WORDS,
   temperatureSign,
   unitOf,
@@ -306,18 +308,20 @@ const Test = async ({ params, searchParams }: TestProps) => {
           <b className="text-ink">How you dose sanitizer.</b>{' '}
           {byLabel(tub)
             ? 'From its label: the plan adds the label’s dose when it’s due, and strips are for balance only. Then nobody knows how much is left; test with drops now and then.'
-            : 'From tests: the plan adds what’s missing.'}
+            : dosingOf(tub, tub.choices.dosing) === 'by demand'
+              ? 'By what the water needs: the plan adds what’s missing and what bathers left to be used up.'
+              : 'By a rule: the plan adds its amount, and more only where that would leave too little to get in.'}
         </p>
         <div className="flex flex-wrap gap-x-5">
-          {SANITIZING.map((value) => {
-            const chosen = (tub.choices.sanitizing ?? 'by test') === value
+          {DOSING.filter((one) => dosingOf(tub, one) === one).map((value) => {
+            const chosen = dosingOf(tub, tub.choices.dosing) === value
             return (
               <PostButton
                 key={value}
                 action={choosePlan}
-                hidden={{ tub: String(tub.id), asks: 'sanitizing', value }}
-                label={`${chosen ? '● ' : ''}${formatAnswer('sanitizing', value).toLowerCase()}`}
-                title={`${formatAnswer('sanitizing', value)}${chosen ? ', chosen' : ''}`}
+                hidden={{ tub: String(tub.id), asks: 'dosing', value }}
+                label={`${chosen ? '● ' : ''}${lowerFirst(formatAnswer('dosing', value))}`}
+                title={`${formatAnswer('dosing', value)}${chosen ? ', chosen' : ''}`}
                 className={chosen ? 'quiet font-semibold' : 'quiet'}
               />
             )

@@ -1,3 +1,4 @@
+import type { Plan, PlanStep } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
@@ -6,14 +7,13 @@ import {
   ACID_PARTS,
   AIMS,
   type Choices,
+  DOSING,
   ORDERS,
   PH_RAISERS,
-  SANITIZING,
   USUAL_CHOICES,
 } from '../tub/choices'
 import type { Tub } from '../tub/tub'
-import { dosePlan, type Plan, type PlanOptions } from './plan'
-import type { PlanStep } from './planTypes'
+import { dosingOf, planToday, type TodayOptions } from './planToday'
 
 /** One way of answering a question, and all that comes of it. */
 export interface Alternative {
@@ -49,8 +49,8 @@ const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
       return AIMS
     case 'order':
       return ORDERS
-    case 'sanitizing':
-      return SANITIZING
+    case 'dosing':
+      return DOSING.filter((one) => dosingOf(tub, one) === one)
     case 'acid':
       return handAcids
     case 'sanitizer':
@@ -60,7 +60,7 @@ const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
   }
 }
 
-const ASKED = ['raisePh', 'order', 'acidParts', 'acid', 'sanitizer', 'sanitizing', 'aim'] as const
+const ASKED = ['raisePh', 'order', 'acidParts', 'acid', 'sanitizer', 'dosing', 'aim'] as const
 
 /**
  * The questions that matter for this water: those whose answers lead to different plans. Each answer comes with its plan, so
@@ -71,25 +71,29 @@ export const questionsFor = (
   tub: Tub,
   journal: readonly Entry[],
   estimate: Estimate,
-  options: PlanOptions = {},
+  options: TodayOptions = {},
 ): Question[] => {
   const choices: Choices = { ...USUAL_CHOICES, ...options.choices }
-  const current = dosePlan(tub, journal, estimate, options)
+  const planFor = (given: TodayOptions) => planToday(tub, journal, estimate, given).plan
+  const current = planFor(options)
   const without = { ...choices, acid: undefined, sanitizer: undefined }
-  const plain = dosePlan(tub, journal, estimate, { ...options, choices: without })
+  const plain = planFor({ ...options, choices: without })
   return ASKED.flatMap((asks) => {
     const named = asks === 'acid' || asks === 'sanitizer'
     const used = plain.steps.flatMap((step) => (step.kind === 'add' ? [step.product] : []))
     const values = valuesOf(tub, asks)
     // Which acid or which oxidiser is a question only where one is needed.
     if (named && !values.some((value) => used.includes(value as ProductName))) return []
-    const inForce = choices[asks] ?? used.find((product) => values.includes(product))
+    const inForce =
+      asks === 'dosing'
+        ? dosingOf(tub, choices.dosing)
+        : (choices[asks] ?? used.find((product) => values.includes(product)))
     const seen = new Map<string, Alternative>()
     for (const value of values) {
       const chosen = value === inForce
       const plan = chosen
         ? current
-        : dosePlan(tub, journal, estimate, { ...options, choices: { ...choices, [asks]: value } })
+        : planFor({ ...options, choices: { ...choices, [asks]: value } })
       if (plan.steps.length === 0 && !chosen) continue
       const key = signature(plan)
       if (!seen.has(key) || chosen) seen.set(key, { value, chosen, plan })

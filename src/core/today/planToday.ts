@@ -1,0 +1,191 @@
+import { dosePlan, type Plan, type PlanOptions, planContext } from '../advice/plan'
+import { type PlanContext, type SettledDose, usable } from '../advice/planContext'
+import type { PlanStep } from '../advice/planTypes'
+import type { Estimate } from '../estimate/estimate'
+import type { Entry } from '../journal/entry'
+import type { SoakLoad } from '../journal/load'
+import type { ProductName } from '../products/product'
+import { programmeOf } from '../programmes/programme'
+import { nextShock, type ShockDue, shockDose } from '../soaks/shock'
+import { hasSpoonRules, type Outcome, openSoaks, outcomeOf, ruleDose } from '../soaks/ways'
+import { HOUR, type Instant, MINUTE } from '../time'
+import { DOSING, type Dosing } from '../tub/choices'
+import { residualFloor } from '../tub/targetsNow'
+import type { Tub } from '../tub/tub'
+
+/** What was wanted and is not done now, and why; `day`: when it comes up again, where that is known. */
+export type SetAside = { day: Instant | undefined } & (
+  | { what: 'shock'; reason: 'served' | 'test first' | 'residual high' | 'dosed already' }
+  | { what: 'shock'; reason: 'before a soak' }
+  | { what: 'rule'; dosing: Dosing; reason: 'too little' | 'served' }
+)
+
+/** One way of dosing the sanitizer: what it would put in now, and where that leads. */
+export interface Way {
+  dosing: Dosing
+  chosen: boolean
+  /** Undefined where it would add nothing. */
+  dose: { product: ProductName; grams: number } | undefined
+  outcome: Outcome
+}
+
+export interface PlanToday {
+  plan: Plan
+  /** What the plan was made with: a plan of a supposed water made with them has the same sanitizer dose. */
+  options: PlanOptions
+  setAside: SetAside[]
+  shock: ShockDue | undefined
+}
+
+export interface TodayOptions extends PlanOptions {
+  plannedSoaks?: readonly { at: Instant; load: SoakLoad }[]
+}
+
+/** A shock that comes due within this long is part of what is done now. */
+const SOON = 6 * HOUR
+/** A shock waits until people have been in, where they are to come within this long. */
+const BEFORE_SOAK = 12 * HOUR
+
+type Dose = NonNullable<SettledDose['dose']>
+
+type AddStep = Extract<PlanStep, { kind: 'add' }>
+
+/** The step of a plan that sanitizes or oxidises, where it has one. */
+export const sanitizerStepOf = (plan: Plan): AddStep | undefined =>
+  plan.steps.find(
+    (step): step is AddStep =>
+      step.kind === 'add' &&
+      step.purposes.some((one) => one === 'residual' || one === 'after soak' || one === 'shock'),
+  )
+
+/** The method in force, where this programme has it. */
+export const dosingOf = (tub: Tub, chosen: Dosing | undefined): Dosing => {
+  const dosing = chosen ?? 'by demand'
+  const spoon = dosing === 'spoon rule' || dosing === 'daily grams'
+  return spoon && !hasSpoonRules(programmeOf(tub.programme)) ? 'by demand' : dosing
+}
+
+/** By the method in force; the demand of the water where a rule would leave the residual below what lets people in. */
+const byMethod = (
+  task: PlanContext,
+  journal: readonly Entry[],
+  needed: Dose | undefined,
+  dosing: Dosing,
+): { settled: SettledDose | undefined; setAside: SetAside[] } => {
+  if (dosing === 'by demand') return { settled: undefined, setAside: [] }
+  const { tub, estimate, programme } = task
+  const rule = ruleDose(task, journal, dosing)
+  const { notes } = rule
+  const dose: Dose | undefined =
+    rule.grams > 0
+      ? { product: rule.product, grams: rule.grams, why: rule.why, purposes: rule.purposes }
+      : undefined
+  const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
+  const { peakPpm } = outcomeOf(task, dose)
+  const stays = peakPpm - (estimate.outstandingDemandPpm ?? 0)
+  if (!needed || !usable(task, programme.sanitizer) || stays >= floor)
+    return { settled: { dose, notes }, setAside: [] }
+  return {
+    settled: { dose: needed, notes: [] },
+    setAside: dose ? [{ what: 'rule', dosing, reason: 'too little', day: undefined }] : [],
+  }
+}
+
+/** A shock that is due: part of the sanitizer's dose now, or set aside with its reason. */
+const withShock = (
+  task: PlanContext,
+  journal: readonly Entry[],
+  dose: Dose | undefined,
+  plannedSoaks: NonNullable<TodayOptions['plannedSoaks']>,
+): { dose: Dose | undefined; shock: ShockDue | undefined; setAside: SetAside[] } => {
+  const { tub, programme, estimate, dosingCycle } = task
+  const { sanitizer } = programme
+  if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine')
+    return { dose, shock: undefined, setAside: [] }
+  const now = estimate.at
+  const shock = nextShock(tub, journal, now)
+  if (!shock || shock.due > now + SOON) return { dose, shock, setAside: [] }
+  const aside = (
+    reason: 'test first' | 'residual high' | 'dosed already' | 'before a soak',
+    day?: Instant,
+  ) => ({
+    dose,
+    shock,
+    setAside: [{ what: 'shock' as const, reason, day }],
+  })
+  const coming = plannedSoaks.find(({ at }) => at > now && at < now + BEFORE_SOAK)
+  if (coming) return aside('before a soak', coming.at + coming.load.minutes * MINUTE)
+  if (!usable(task, sanitizer)) return aside('test first')
+  // What went in since the test is looked at before more of it follows.
+  if (dosingCycle.doses.some(({ body }) => programme.dosedWith.includes(body.product)))
+    return aside('dosed already')
+  const taken = shockDose(task, dose)
+  if (!taken) return aside('residual high')
+  const purposes = new Set([...(dose?.purposes ?? []), 'shock' as const])
+  return {
+    dose: {
+      ...taken,
+      why: { code: 'shock', due: shock.why, served: dose !== undefined },
+      purposes: [...purposes],
+    },
+    shock,
+    setAside: dose ? [{ what: 'shock', reason: 'served', day: undefined }] : [],
+  }
+}
+
+/**
+ * Everything that goes in now, each quantity once: the sanitizer by the tub's own method, a due shock taken into it, what has to
+ * wait set aside with its reason. Whoever shows or logs a dose asks here.
+ */
+export const planToday = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  { plannedSoaks = [], ...options }: TodayOptions = {},
+): PlanToday => {
+  const afterSoak = openSoaks(journal, estimate.at).length > 0
+  const base: PlanOptions = { ...options, afterSoak }
+  const task = planContext(tub, journal, estimate, base)
+  const asked = dosePlan(tub, journal, estimate, base)
+  const step = sanitizerStepOf(asked)
+  const needed: Dose | undefined = step && {
+    product: step.product,
+    grams: step.grams,
+    why: step.why,
+    purposes: step.purposes,
+  }
+  const method = byMethod(task, journal, needed, dosingOf(tub, task.choices.dosing))
+  const chosen = method.settled ? method.settled.dose : needed
+  const shocked = withShock(task, journal, chosen, plannedSoaks)
+  const setAside = [...method.setAside, ...shocked.setAside]
+  const { shock } = shocked
+  if (!method.settled && shocked.dose === needed)
+    return { plan: asked, options: base, setAside, shock }
+  const settled: SettledDose = { dose: shocked.dose, notes: method.settled?.notes ?? [] }
+  const settledOptions = { ...base, settled }
+  return {
+    plan: dosePlan(tub, journal, estimate, settledOptions),
+    options: settledOptions,
+    setAside,
+    shock,
+  }
+}
+
+/** Every way of dosing that this programme knows, side by side, with what each would put in now and where that leads. */
+export const waysToDose = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  options: TodayOptions = {},
+): Way[] => {
+  const now = dosingOf(tub, options.choices?.dosing)
+  const task = planContext(tub, journal, estimate, options)
+  const known = DOSING.filter((one) => dosingOf(tub, one) === one)
+  return known.map((dosing): Way => {
+    const choices = { ...options.choices, dosing }
+    const { plan } = planToday(tub, journal, estimate, { ...options, choices })
+    const step = sanitizerStepOf(plan)
+    const dose = step && { product: step.product, grams: step.grams }
+    return { dosing, chosen: dosing === now, dose, outcome: outcomeOf(task, dose) }
+  })
+}
