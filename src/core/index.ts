@@ -110,6 +110,7 @@ export { currentBody, ENTRY_VERSION } from './journal/entryVersion'
 export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
 export { isHeavy, loadOf, type SoakLoad } from './journal/load'
 export { STAGE_IDS, type StageId } from './journal/stageId'
+export { isStartStep, type StartStepId } from './journal/startStepId'
 export { OFFERED_SYMPTOMS, type OfferedSymptom, SYMPTOMS, type Symptom } from './journal/symptom'
 export { addEffect, addProduct, spend } from './products/addProduct'
 export { describeEffect } from './products/describeEffect'
@@ -184,10 +185,9 @@ export { type FeederAdvice, type FeederMove, feederAdvice } from './routine/feed
 export { type AwayAdvice, awayAdvice } from './routine/routine'
 export {
   CELL_START,
-  isStartStep,
   type StartProgress,
   type StartStep,
-  type StartStepId,
+  type StartStepNow,
   startProgress,
 } from './routine/startUp'
 export { COVER_MINUTES, type ShockDue } from './soaks/shock'

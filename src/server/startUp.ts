@@ -18,7 +18,7 @@ export const tickStartStep = (
   if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const journal = journalOf(store, tubId)
   const open = startProgress(tub, journal, estimate(tub, journal, now))?.now
-  if (!open || open.id !== fields.step || open.doneAt !== undefined)
+  if (!open || open.id !== fields.step || (open.needs !== 'act' && open.id !== 'balance'))
     return refused(fields, {}, {}, REFUSALS.startUpChanged)
   const entries: NewEntry[] = []
   const grams = Number(fields.grams)

@@ -24,6 +24,7 @@ import {
   type Schedule,
   type SetAside,
   type ShockDue,
+  type StartStepNow,
   scheduleOf,
   type Verdict,
   verdict,
@@ -78,6 +79,8 @@ export interface TubView {
   /** What was wanted and waits, and why. */
   setAside: SetAside[]
   shock: ShockDue | undefined
+  /** The step of a start-up that owns the water. */
+  startUp: StartStepNow | undefined
   lastChange: Change | undefined
 }
 
@@ -124,6 +127,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
       estimate: state,
       plan,
       shock: today.shock,
+      startUp: today.startUp,
       setAside: today.setAside,
       plannedSoaks: planned,
       upkeep: chores,
@@ -143,6 +147,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     planOptions,
     setAside: today.setAside,
     shock: today.shock,
+    startUp: today.startUp,
     lastChange: lastChange(store, tubId),
   }
 }

@@ -16,6 +16,7 @@ import {
 } from '@/core'
 import { LABEL_NOTES } from './productText'
 import { named, QUANTITY_NAMES } from './quantityNames'
+import { START_TITLES, startStepHow } from './startUpText'
 import { amount, type DisplayPreferences, dose, formatNumber } from './words'
 
 const WHY: Record<BalanceReason | RaisedReason, string> = {
@@ -51,7 +52,7 @@ const WHY: Record<BalanceReason | RaisedReason, string> = {
 export const formatStepReason = (why: StepReason, preferences: DisplayPreferences): string => {
   switch (why.code) {
     case 'outstanding demand':
-      return `What bathers left will use up about ${formatNumber(why.ppm, 1, preferences)} ppm more by tomorrow. This dose allows for it as far as the range permits.`
+      return `What bathers left will use up about ${formatNumber(why.ppm, 1, preferences)} ppm more by tomorrow. This dose allows for it, so the level is higher at first: test before anyone gets in.`
     case 'regenerate bromine':
       return 'Turns used bromide back into bromine right away; the tablets then hold the level.'
     case 'raise biguanide':
@@ -68,6 +69,8 @@ export const formatStepReason = (why: StepReason, preferences: DisplayPreference
       return `By the ${DOSING_NAMES[why.dosing]}, which doesn’t go by how much sanitizer is left.`
     case 'shock':
       return `${why.served ? 'One dose for both: it brings the sanitizer back and is also' : 'This is'} the shock that is due${why.due === 'load' ? ' after a long or crowded soak' : ' this week'}. Leave the cover half open for ${COVER_MINUTES} minutes. A high reading afterwards is normal: nobody gets in until a test shows it has come down.`
+    case 'start-up':
+      return `${START_TITLES[why.step]}: the start-up’s next step. ${startStepHow(why.step)}`
     case 'bromide bank':
       return 'No bromide is known to be in this water, and without it the oxidiser can’t make bromine.'
     case 'refill instead':

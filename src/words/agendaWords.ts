@@ -1,9 +1,18 @@
-import { type AgendaItem, HOUR, MINUTE, type Quantity } from '@/core'
+import { type AgendaItem, HOUR, MINUTE, PRODUCTS, type Quantity, roundToMeasure } from '@/core'
 import { choreName } from './choreText'
 import { CLOSURE_SHORT, formatClosure } from './closureWords'
 import { FEEDER_MOVES } from './programmeText'
 import { QUANTITY_NAMES } from './quantityNames'
-import { type DisplayPreferences, day, dayAndClock, formatStep, list, lowerFirst } from './words'
+import { startNeedWords } from './startUpText'
+import {
+  type DisplayPreferences,
+  day,
+  dayAndClock,
+  dose,
+  formatStep,
+  list,
+  lowerFirst,
+} from './words'
 
 export interface AgendaWords {
   when: string
@@ -101,6 +110,21 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
         minutes,
         place: 'soak',
       }
+    case 'start-up': {
+      const { step } = item
+      const grams = step.needs === 'act' && step.product && step.grams
+      return {
+        when: due,
+        what: `Start-up: ${
+          grams && step.product
+            ? `${dose(step.product, roundToMeasure(step.product, grams), preferences)} ${PRODUCTS[step.product].commonName}`
+            : lowerFirst(startNeedWords(step, preferences)).replace(/\.$/, '')
+        }`,
+        minutes,
+        place:
+          grams || step.needs === 'correct' ? 'dose' : step.needs === 'test' ? 'test' : 'programme',
+      }
+    }
     case 'feeder':
       return { when: due, what: `Feeder: ${FEEDER_MOVES[item.move]}`, minutes, place: 'programme' }
     case 'refill':

@@ -3,7 +3,7 @@ import { DOSING_NAMES } from './adviceText'
 import { amount, type DisplayPreferences, dayAndClock, list } from './words'
 
 /** What an act is for, inside a sentence: "for the sanitizer and the shock that is due". */
-export const PURPOSE_WORDS: Record<Purpose, string> = {
+const PURPOSE_WORDS: Record<Purpose, string> = {
   'start-up': 'the start-up',
   balance: 'the balance',
   residual: 'the sanitizer level',

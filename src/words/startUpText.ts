@@ -1,4 +1,16 @@
-import { CELL_START, PRODUCTS, type StartStep, type StartStepId } from '@/core'
+import {
+  CELL_START,
+  PRODUCTS,
+  type Quantity,
+  type StartStep,
+  type StartStepId,
+  type StartStepNow,
+} from '@/core'
+import { QUANTITY_NAMES } from './quantityNames'
+import { type DisplayPreferences, dayAndClock, list } from './words'
+
+const inSentence = (quantity: Quantity) =>
+  quantity === 'pH' ? 'pH' : QUANTITY_NAMES[quantity].toLowerCase()
 
 /** A step's name where its amounts don't matter: in the history, and while it keeps the tub closed. */
 export const START_TITLES: Record<StartStepId, string> = {
@@ -18,8 +30,8 @@ export const START_TITLES: Record<StartStepId, string> = {
   floater: 'First tablet in the floater',
   feeder: 'Load the tablets',
   cartridge: 'Cartridge in',
-  'biguanide one': 'Steps one and two together',
-  'biguanide oxidiser': 'Step three: its oxidiser',
+  'biguanide one': 'The biguanide',
+  'biguanide oxidiser': 'Scale control, then its oxidiser',
   peroxide: 'First dose',
 }
 
@@ -32,10 +44,11 @@ export interface StartStepText {
 
 const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { how: string }> = {
   filled: () => ({
-    how: 'Fill through the filter housing so that no air gets trapped. Stop at the middle of the skimmer.',
+    how: 'Fill through the filter housing so that no air gets trapped. Stop about 3 cm above the highest jet.',
   }),
   inhibitor: () => ({
-    how: 'Dose for a fresh fill from the label, before anything that oxidises. Rinse the filter a day later.',
+    how: 'Hard, well or metallic water: alone, before anything else; rinse the filter a day later. Town water: last, an hour before anyone gets in.',
+    caution: 'Take a silver or mineral cartridge out for 24 hours.',
   }),
   balance: () => ({
     how: 'Test pH, alkalinity and hardness, dose what the plan says, then test again.',
@@ -48,7 +61,7 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
   oxidise: () => ({ how: 'Jets on, cover half open for half an hour.' }),
   'salt first half': ({ product }) => ({
     title: product ? `Half of the ${PRODUCTS[product].commonName}` : undefined,
-    how: 'Any salt in the fill water is already counted. With the jets on, add a cup at a time in front of a return jet, five minutes apart (half an hour for coarse salt).',
+    how: 'Any salt in the fill water is already counted. With the pump running, pour it into the filter compartment, a cup at a time, five minutes apart (half an hour for coarse salt).',
     caution: 'Don’t overdo it: only replacing water lowers salt. Don’t use table salt.',
   }),
   'salt measured': () => ({
@@ -56,11 +69,11 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
   }),
   'salt second half': () => ({
     title: 'The rest, as measured',
-    how: 'The plan says how much is missing now. Stop at the target.',
+    how: 'A cup at a time, as much as is still missing by the last measurement; then measure again. Stop at the target.',
   }),
   'cell at zero': () => ({
     title: `Dose by hand to ${CELL_START.byHand} ppm, with the cell at zero`,
-    how: 'The water should be at 35 °C or more. Fighting fresh water wears a cell out, so raise the level by hand first.',
+    how: 'The water should be at 35 °C or more. Fighting fresh water wears a cell out, so raise the level by hand first. Read it again five minutes later, and repeat until it reads 5 ppm.',
   }),
   'held a day': () => ({
     title: `After a day, is it still ${CELL_START.held} ppm?`,
@@ -86,12 +99,12 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
       'The low residual on its label is below the published floor for hot tubs. You can choose the full one instead.',
   }),
   'biguanide one': () => ({
-    how: 'Add the sanitizer, and its companion product as the label says. Only in fresh water without a trace of chlorine or bromine.',
+    how: 'Add the sanitizer with its stain and scale control, then wait a quarter of an hour and test. Only in fresh water without a trace of chlorine or bromine.',
     caution:
       'Never combine with chlorine or bromine: the water turns cloudy at once and has to be drained.',
   }),
   'biguanide oxidiser': () => ({
-    how: 'Add the peroxide that belongs to it, as much as its own label says, and log it as a dose.',
+    how: 'Add the waterline or scale control and, right after it, the oxidiser that belongs to it, as much as their labels say. Then wait a quarter of an hour.',
   }),
   peroxide: () => ({
     how: 'Pour slowly over the running jets.',
@@ -102,4 +115,27 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
 export const startStepText = (step: StartStep): StartStepText => {
   const { title, how, caution } = TEXT[step.id](step)
   return { title: title ?? START_TITLES[step.id], how, ...(caution ? { caution } : {}) }
+}
+
+/** How a step is done, where its amount stands elsewhere. */
+export const startStepHow = (id: StartStepId): string => TEXT[id]({ id, waitMinutes: 0 }).how
+
+/** What a start-up is waiting for, in a line. */
+export const startNeedWords = (step: StartStepNow, preferences: DisplayPreferences): string => {
+  const { title } = startStepText(step)
+  const gates = list((step.gates ?? []).map(({ quantity }) => inSentence(quantity)))
+  switch (step.needs) {
+    case 'wait':
+      return `${title}: wait until ${dayAndClock(step.readyAt ?? preferences.now, preferences)}.`
+    case 'test':
+      return `${title}: test ${gates}.`
+    case 'fall':
+      return step.heldBy && step.heldBy !== 'cell'
+        ? `${title}: the level is too high. Close the ${step.heldBy} and leave the cover open with the jets on, then test ${gates} again.`
+        : `${title}: the level is still too high, which is normal after a large first dose. Leave the cover open with the jets on, then test ${gates} again.`
+    case 'correct':
+      return `${title}: dose what the plan says, then test again.`
+    default:
+      return `${title} is next.`
+  }
 }

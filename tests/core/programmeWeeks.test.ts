@@ -1,6 +1,5 @@
 import { planToday, sanitizerStepOf } from '@/core'
 import { feederIncompatibility } from '@/core/advice/feederIncompatibility'
-import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
@@ -9,7 +8,6 @@ import { mergeLearnedEstimate } from '@/core/estimate/learning/mergeLearnedEstim
 import { quantityOf } from '@/core/estimate/testedWater'
 import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
 import { incompatibilityIn } from '@/core/products/incompatibilities'
-import { roundToMeasure } from '@/core/products/measure'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
 import { feederOf, tabletsAWeek } from '@/core/programmes/feederKind'
 import { keepOutAbove, PROGRAMMES } from '@/core/programmes/programme'
@@ -74,7 +72,7 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
       body: { method: 'drops', readings: real.read(programme.tested, 'drops') },
     })
   const follow = () => {
-    const plan = dosePlan(tub, inOrder(journal), state())
+    const { plan } = planToday(tub, inOrder(journal), state())
     for (const step of plan.steps) {
       if (step.kind === 'add') pour(step.product, step.grams)
       if (step.kind === 'aerate') {
@@ -103,20 +101,39 @@ const live = (id: (typeof PROGRAMMES)[number]['id']) => {
   pass(HOUR)
   let steps = 0
   for (; steps < 80; steps++) {
-    const open = startProgress(tub, inOrder(journal), state())?.now
+    const open = planToday(tub, inOrder(journal), state()).startUp
     if (!open) break
-    if (open.readyAt !== undefined) pass(open.readyAt - at + MINUTE)
-    else if (open.doneAt !== undefined) {
-      pass(6 * HOUR)
-      test()
-      follow()
-    } else {
-      if (open.product && open.grams) pour(open.product, roundToMeasure(open.product, open.grams))
-      if (open.id === 'feeder' || open.id === 'floater')
-        load(open.id === 'floater' ? 1 : tabletsAWeek(1320))
-      if (open.id === 'cell on') running = true
-      keep({ kind: 'start', at, body: { step: open.id } })
-      pass(MINUTE)
+    switch (open.needs) {
+      case 'wait':
+        pass((open.readyAt ?? at) - at + MINUTE)
+        break
+      case 'test':
+        test()
+        pass(MINUTE)
+        break
+      case 'fall':
+        // Close the feeder, where there is one.
+        trim()
+        pass(12 * HOUR)
+        test()
+        pass(MINUTE)
+        break
+      case 'correct':
+        if (follow().steps.length === 0) keep({ kind: 'start', at, body: { step: open.id } })
+        pass(30 * MINUTE)
+        test()
+        pass(MINUTE)
+        break
+      default:
+        // Its dose is the one that every place shows; what is no dose is ticked.
+        if (open.product && open.grams) follow()
+        else {
+          if (open.id === 'feeder' || open.id === 'floater')
+            load(open.id === 'floater' ? 1 : tabletsAWeek(1320))
+          if (open.id === 'cell on') running = true
+          keep({ kind: 'start', at, body: { step: open.id } })
+        }
+        pass(MINUTE)
     }
   }
   const startedDays = (at - NOW) / DAY
@@ -214,6 +231,6 @@ test('products of a start-up belong to its programme', () => {
     )
     if (sanitizer === 'biguanide' || sanitizer === 'peroxide')
       expect(families).not.toEqual(expect.arrayContaining(['chlorine']))
-    expect(progress?.now?.id).toBe('filled')
+    expect(progress?.now?.id).toBe('balance')
   }
 })

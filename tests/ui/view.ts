@@ -47,7 +47,7 @@ export const viewOf = (
   }
   const ensemble = ensembleOf(tub, journal, now, 64)
   const state = mergeLearnedEstimate(tub, journal, estimate(tub, journal, now), ensemble)
-  const { plan, options: planOptions, setAside, shock } = planToday(tub, journal, state)
+  const { plan, options: planOptions, setAside, shock, startUp } = planToday(tub, journal, state)
   const round = dosingCycleOf(journal, state)
   return {
     preferences: { ...preferences, now },
@@ -61,7 +61,7 @@ export const viewOf = (
       estimate: state,
       plan,
       verdict: verdict(tub, journal, now, state),
-      agenda: agenda(tub, journal, { estimate: state, plan, shock, setAside }),
+      agenda: agenda(tub, journal, { estimate: state, plan, shock, startUp, setAside }),
       round,
       waiting: waitingUntil(journal, now),
       schedule: scheduleOf(plan.steps, journal, now),
@@ -76,6 +76,7 @@ export const viewOf = (
       planOptions,
       setAside,
       shock,
+      startUp,
       lastChange: undefined,
     },
   }

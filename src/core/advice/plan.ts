@@ -49,6 +49,8 @@ export interface PlanOptions {
   settled?: SettledDose | undefined
   /** Somebody was in and nothing has been dosed since. */
   afterSoak?: boolean
+  /** Nothing but the settled dose: pH, alkalinity and minerals wait. */
+  onlySettled?: boolean
 }
 
 /** What a plan of this water works on. */
@@ -108,19 +110,21 @@ export const dosePlan = (
   const { ordered, imbalance, airMinutes, airHours, aim } = correction
   const air = airHours !== undefined
   const together = [...ordered.map(([product]) => product), ...(air ? (['air'] as const) : [])]
-  for (const [product, dose] of ordered)
+  const all = !options.onlySettled
+  for (const [product, dose] of all ? ordered : [])
     into.add(product, { full: dose, now: dose * correction.share }, 'alkalinity', {
       code: whyBalance(product, imbalance, together),
     })
-  if (air && aim)
+  if (all && air && aim)
     into.aerate(airMinutes * correction.share, aim.pH, airHours, {
       code: whyBalance('air', imbalance, together),
     })
-  addOthers(task, wants, others, into)
+  if (all) addOthers(task, wants, others, into)
   if (settled?.dose) {
     const { product, grams, why, purposes } = settled.dose
     const dose = (1000 * grams) / tub.volumeLitres
-    if (product !== 'sodium bromide') addBank(task, into)
+    // A start-up brings its bank by a step of its own.
+    if (all && product !== 'sodium bromide') addBank(task, into)
     into.add(product, { full: dose, now: dose }, SANITIZER_AIM[sanitizer], why, purposes)
   }
 
@@ -144,7 +148,7 @@ export const dosePlan = (
       ...unreadNotes(task),
     ],
     assumed: ordered.length > 0 ? assumedOf(task) : [],
-    replaceable: share > 0 ? share : undefined,
+    replaceable: all && share > 0 ? share : undefined,
     before: estimate.reading,
     after,
     retestAfterMinutes: steps.length > 0 ? RETEST_MINUTES : 0,

@@ -1,3 +1,4 @@
+import type { StartStepId } from '../journal/startStepId'
 import type { ProductName } from '../products/product'
 import type { FeederKind } from '../programmes/feederKind'
 import type { Dosing } from '../tub/choices'
@@ -48,6 +49,8 @@ export type StepReason =
   | { code: 'rule'; dosing: Dosing }
   /** A due shock; `served`: what the residual lacks is in it. */
   | { code: 'shock'; due: 'rhythm' | 'load'; served: boolean }
+  /** It is the start-up's turn. */
+  | { code: 'start-up'; step: StartStepId }
   | { code: 'bromide bank' }
   | { code: 'refill instead' }
   | { code: 'dilute'; dilutions: readonly Dilution[] }

@@ -130,8 +130,13 @@ export const refillOf = (facts: RefillFacts): Refill => {
       drainHours: drain / 60,
     })
   const heat = Math.ceil((hours ?? 72) * 60)
-  const begin = startSteps(tub, estimate).slice(3)
-  const waits = begin.reduce((sum, step) => sum + step.waitMinutes, 0)
+  const begin = startSteps(tub, estimate).filter(
+    ({ id }) => id !== 'filled' && id !== 'balance' && id !== 'inhibitor',
+  )
+  const waits = begin.reduce(
+    (sum, step) => sum + step.waitMinutes + (step.readAfterMinutes ?? 0),
+    0,
+  )
   const stages: Stage[] = [
     {
       id: 'fill test',

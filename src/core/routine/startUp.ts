@@ -1,41 +1,24 @@
 import type { Estimate } from '../estimate/estimate'
 import { quantityOf } from '../estimate/testedWater'
-import { type Entry, type EntryOf, isKind } from '../journal/entry'
+import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
+import type { StartStepId } from '../journal/startStepId'
 import { ppmPerUnit } from '../products/doseTarget'
 import { labelGrams, PRODUCTS, type ProductName } from '../products/product'
-import { tabletsAWeek } from '../programmes/feederKind'
-import { middle, programmeOf } from '../programmes/programme'
+import { type FeederKind, feederOf, tabletsAWeek } from '../programmes/feederKind'
+import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { HOUR, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 
-export const START_STEP_IDS = [
-  'filled',
-  'inhibitor',
-  'balance',
-  'start shock',
-  'residual',
-  'bank',
-  'oxidise',
-  'salt first half',
-  'salt measured',
-  'salt second half',
-  'cell at zero',
-  'held a day',
-  'cell on',
-  'floater',
-  'feeder',
-  'cartridge',
-  'biguanide one',
-  'biguanide oxidiser',
-  'peroxide',
-] as const
-export type StartStepId = (typeof START_STEP_IDS)[number]
-export const isStartStep = (text: string): text is StartStepId =>
-  (START_STEP_IDS as readonly string[]).includes(text)
+/** A reading that a step waits for, the newest since the step before it. */
+export interface Gate {
+  quantity: Quantity
+  /** Undefined where any reading will do on that side. */
+  atLeast?: number
+  atMost?: number
+}
 
-/** What a step of a start-up waits for before the next: time, and where it says so a reading. */
 export interface StartStep {
   id: StartStepId
   product?: ProductName
@@ -43,26 +26,36 @@ export interface StartStep {
   grams?: number
   /** Until the next step may begin. */
   waitMinutes: number
-  /** The next step begins only once this was read, at least so much. */
-  until?: { quantity: Quantity; atLeast: number }
+  /** Done only when all of these were read: the reading counts, not the tick. */
+  gates?: readonly Gate[]
+  /** A reading for the gates counts only from so long after the step before, minutes. */
+  readAfterMinutes?: number
+  /** What holds the level of this programme, where a reading is too high or too low. */
+  heldBy?: FeederKind | undefined
   /** Tablets to load, and into what. */
   tablets?: { count: number; holder: 'floater' | 'feeder' }
 }
 
-export interface StartProgress {
-  steps: (StepState & StartStep)[]
-  /** The fill that this start-up belongs to. */
-  since: Instant
-  /** The first step that is not done; undefined when all are. */
-  now: (StepState & StartStep) | undefined
-}
+/** What a step is waiting for: to be done, time, a test, a level that has to fall, or one that has to be corrected by the plan. */
+export type StartNeed = 'act' | 'wait' | 'test' | 'fall' | 'correct'
 
 interface StepState {
   doneAt: Instant | undefined
-  /** When its wait is over, if it is done and waiting. */
+  /** Since when its wait has run. */
+  since: Instant
+  /** When its wait is over, if it is waiting. */
   readyAt: Instant | undefined
-  /** Its reading has not come yet, or was too low. */
-  stuck: boolean
+  needs: StartNeed | undefined
+}
+
+export type StartStepNow = StartStep & StepState
+
+export interface StartProgress {
+  steps: StartStepNow[]
+  /** The fill that this start-up belongs to. */
+  since: Instant
+  /** The first step that is not done; undefined when all are. */
+  now: StartStepNow | undefined
 }
 
 /** Start-up shock with granules, g for 1000 L: common practice. */
@@ -70,7 +63,19 @@ const SHOCK_GRAMS_PER_CUBIC_METRE = 25
 /** Bromide for a new bank, mg/L as Br⁻: common practice. */
 const BANK_PPM = 30
 /** With a cell: dosed by hand to this, and held at 3 ppm for a day before it may take over. Common practice. */
-export const CELL_START = { byHand: 5, held: 3, saltHalf: 0.5 }
+export const CELL_START = {
+  /** By hand to this, ppm, read five minutes later and repeated until it is near. */
+  byHand: 5,
+  reached: 4,
+  readAfterMinutes: 5,
+  held: 3,
+  saltPpm: 1750,
+  saltHalf: 0.5,
+  /** Five minutes with fine salt, half an hour with coarse. */
+  saltWaitMinutes: 30,
+  /** A salt strip and a cell's display cannot tell less apart, ppm: assumed. */
+  saltNearPpm: 150,
+}
 /** Where biguanide starts, ppm: the top of its label's range. */
 const BIGUANIDE_START_PPM = 50
 const PEROXIDE_START_PPM = 100
@@ -84,40 +89,76 @@ const gramsFor = (
 ): number =>
   Math.max(0, (ppm / ppmPerUnit(PRODUCTS[product].perGram, aimed)) * (tub.volumeLitres / 1000))
 
-const labelled = (tub: Tub, product: ProductName, times = 1): number =>
-  times * (labelGrams(product, tub.volumeLitres) ?? 0)
+/**
+ * Near enough to sanitize: pH where the sanitizer works, alkalinity that holds it. What is left to the middle of the range is the
+ * ordinary plan's.
+ */
+const balance = (tub: Tub): StartStep => {
+  const { pH, totalAlkalinity } = tub.targets
+  return {
+    id: 'balance',
+    waitMinutes: 0,
+    gates: [
+      { quantity: 'pH', atLeast: pH.low - 0.1, atMost: pH.high + 0.1 },
+      {
+        quantity: 'totalAlkalinity',
+        atLeast: totalAlkalinity.low - 20,
+        atMost: totalAlkalinity.high + 40,
+      },
+    ],
+  }
+}
 
-const balance = (): StartStep => ({
-  id: 'balance',
-  waitMinutes: 0,
-  until: { quantity: 'totalAlkalinity', atLeast: 0 },
-})
+/** Fill water that stains or scales, ppm: common practice. */
+const METALS_PPM = 0.2
+const HARD_PPM = 250
 
-const inhibitor = (tub: Tub): StartStep => ({
+/** Whether inhibitor goes in first and alone, for a day: hard, well or metallic water; after town water it comes last. Common practice. */
+const inhibitorFirst = (tub: Tub, estimate: Estimate): boolean => {
+  const { source, copperPpm = 0, ironPpm = 0, calciumHardnessPpm = 0 } = estimate.fillWater
+  return (
+    tub.metalsFirst ??
+    (source === 'well' ||
+      copperPpm >= METALS_PPM ||
+      ironPpm >= METALS_PPM ||
+      calciumHardnessPpm >= HARD_PPM)
+  )
+}
+
+const inhibitor = (tub: Tub, first: boolean): StartStep => ({
   id: 'inhibitor',
   product: 'scale and metal inhibitor',
-  grams: labelled(tub, 'scale and metal inhibitor', 2),
-  waitMinutes: 24 * 60,
+  grams: labelGrams('scale and metal inhibitor', tub.volumeLitres) ?? 0,
+  waitMinutes: first ? 24 * 60 : 60,
 })
 
+/** Beside silver or minerals the residual is a small one, and no shock's worth of chlorine opens it: common practice. */
+const MINERAL_START_PPM = 5
+
 const chlorineShock = (tub: Tub, product: ProductName): StartStep => {
-  const chlorinePpm =
+  const mineral =
+    tub.programme === 'silver or mineral with low chlorine' ||
+    tub.programme === 'mineral with metered chlorine'
+  const shockPpm =
     SHOCK_GRAMS_PER_CUBIC_METRE *
     ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
   return {
     id: 'start shock',
     product,
-    grams: gramsFor(tub, product, 'chlorine', chlorinePpm),
+    grams: gramsFor(tub, product, 'chlorine', mineral ? MINERAL_START_PPM : shockPpm),
     waitMinutes: 30,
   }
 }
 
+/** In its range a while after the first dose, and not so high that nobody may get in. */
 const residual = (tub: Tub, hours: number): StartStep => {
   const { sanitizer } = programmeOf(tub.programme)
   return {
     id: 'residual',
-    waitMinutes: hours * 60,
-    until: { quantity: sanitizer, atLeast: tub.targets.sanitizer.low },
+    waitMinutes: 0,
+    readAfterMinutes: hours * 60,
+    ...(feederOf(tub.programme) ? { heldBy: feederOf(tub.programme) } : {}),
+    gates: [{ quantity: sanitizer, atLeast: tub.targets.sanitizer.low, atMost: keepOutAbove(tub) }],
   }
 }
 
@@ -134,56 +175,54 @@ const oxidise = (tub: Tub): StartStep => ({
   grams: gramsFor(tub, 'potassium monopersulfate', 'bromine', middle(tub.targets.sanitizer)),
   waitMinutes: 30,
 })
+/** Half of the salt, measured, and then as much as is missing until the cell's figure is read: it cannot be taken out again. */
 const saltSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
-  const product: ProductName =
-    tub.programme === 'salt bromine' ? 'sodium bromide' : 'sodium chloride'
-  const wanted = tub.targets.salt ? middle(tub.targets.salt) : 1600
+  const bromide = tub.programme === 'salt bromine'
+  const product: ProductName = bromide ? 'sodium bromide' : 'sodium chloride'
+  const wanted = tub.targets.salt?.high ?? CELL_START.saltPpm
   const missing = Math.max(0, wanted - quantityOf(estimate.reading, 'salt'))
-  const half = (missing * CELL_START.saltHalf * tub.volumeLitres) / 1000
+  const gramsOf = (ppm: number) => (ppm * tub.volumeLitres) / 1000
+  // A salt strip does not show sodium bromide; the cell's display does.
+  const gates = (atLeast: number): Pick<StartStep, 'gates'> =>
+    bromide ? {} : { gates: [{ quantity: 'salt', atLeast }] }
   return [
     {
       id: 'salt first half',
       product,
-      grams: half,
-      waitMinutes: 60,
+      grams: gramsOf(missing * CELL_START.saltHalf),
+      waitMinutes: CELL_START.saltWaitMinutes,
     },
-    {
-      id: 'salt measured',
-      waitMinutes: 0,
-      // A salt strip does not show sodium bromide; the cell's display does.
-      ...(product === 'sodium chloride'
-        ? { until: { quantity: 'salt' as const, atLeast: 1 } }
-        : {}),
-    },
+    { id: 'salt measured', waitMinutes: 0, ...gates(0) },
     {
       id: 'salt second half',
       product,
-      grams: half,
-      waitMinutes: 60,
+      grams: gramsOf(bromide ? missing * CELL_START.saltHalf : missing),
+      waitMinutes: CELL_START.saltWaitMinutes,
+      ...gates(wanted - CELL_START.saltNearPpm),
     },
   ]
 }
 
-const cellSteps = (tub: Tub): StartStep[] => {
+const cellSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
   const bromine = tub.programme === 'salt bromine'
   const product: ProductName = bromine ? 'potassium monopersulfate' : 'sodium hypochlorite'
   const sanitizer = bromine ? 'bromine' : 'freeChlorine'
+  const missing = Math.max(0, CELL_START.byHand - quantityOf(estimate.reading, sanitizer))
   return [
     {
       id: 'cell at zero',
       product,
-      grams: gramsFor(tub, product, bromine ? 'bromine' : 'chlorine', CELL_START.byHand),
-      waitMinutes: 24 * 60,
+      grams: gramsFor(tub, product, bromine ? 'bromine' : 'chlorine', missing),
+      waitMinutes: CELL_START.readAfterMinutes,
+      gates: [{ quantity: sanitizer, atLeast: CELL_START.reached, atMost: 2 * CELL_START.byHand }],
     },
     {
       id: 'held a day',
       waitMinutes: 0,
-      until: { quantity: sanitizer, atLeast: CELL_START.held },
+      readAfterMinutes: 24 * 60,
+      gates: [{ quantity: sanitizer, atLeast: CELL_START.held, atMost: keepOutAbove(tub) }],
     },
-    {
-      id: 'cell on',
-      waitMinutes: 0,
-    },
+    { id: 'cell on', waitMinutes: 0 },
   ]
 }
 
@@ -222,7 +261,7 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
     case 'in-line salt chlorine':
     case 'over-the-side salt chlorine':
     case 'salt bromine':
-      return [...saltSteps(tub, estimate), ...cellSteps(tub)]
+      return [...saltSteps(tub, estimate), ...cellSteps(tub, estimate)]
     case 'silver or mineral with low chlorine':
     case 'mineral with metered chlorine':
       return [
@@ -234,16 +273,13 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
         residual(tub, 12),
       ]
     case 'biguanide':
+      // Its scale control and at once the oxidiser; the sanitizer a quarter of an hour later.
       return [
+        { id: 'biguanide oxidiser', product: 'hydrogen peroxide', waitMinutes: 15 },
         {
           id: 'biguanide one',
           product: 'biguanide',
           grams: gramsFor(tub, 'biguanide', 'biguanide', BIGUANIDE_START_PPM),
-          waitMinutes: 15,
-        },
-        {
-          id: 'biguanide oxidiser',
-          product: 'hydrogen peroxide',
           waitMinutes: 15,
         },
         residual(tub, 0),
@@ -262,15 +298,15 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
 }
 
 /** From a fresh fill to the first soak, in order; common practice. */
-export const startSteps = (tub: Tub, estimate: Estimate): StartStep[] => [
-  {
-    id: 'filled',
-    waitMinutes: 0,
-  },
-  inhibitor(tub),
-  balance(),
-  ...own(tub, estimate),
-]
+export const startSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
+  const first = inhibitorFirst(tub, estimate)
+  const early: StartStep[] = [{ id: 'filled', waitMinutes: 0 }, balance(tub)]
+  // Biguanide brings its own scale control.
+  if (tub.programme === 'biguanide' && !first) return [...early, ...own(tub, estimate)]
+  return first
+    ? [...early.slice(0, 1), inhibitor(tub, true), ...early.slice(1), ...own(tub, estimate)]
+    : [...early, ...own(tub, estimate), inhibitor(tub, false)]
+}
 
 /** A residual in its range a day after the fill: whoever got there has started the water up, ticked or not. */
 const startedUnticked = (tub: Tub, tests: readonly EntryOf<'test'>[], since: Instant): boolean => {
@@ -281,46 +317,174 @@ const startedUnticked = (tub: Tub, tests: readonly EntryOf<'test'>[], since: Ins
   )
 }
 
-/**
- * Where a start-up stands: undefined where the journal knows no fill, or the fill is older than this, or the water was plainly
- * started up without ticking a step.
- */
+/** A start-up that nobody has begun is offered for so long after the fill. */
 const START_DAYS = 14
+/** So much of a step's dose counts as the dose. */
+const MOST_OF_IT = 0.8
+/** Less than this is not worth measuring out, mg per litre. */
+const NEGLIGIBLE_MG_PER_LITRE = 1
 
+/** Steps that only raise the sanitizer. A first shock is for pipes and shell too, so that a reading does not stand in for it. */
+const RAISES: ReadonlySet<StartStepId> = new Set([
+  'bank',
+  'oxidise',
+  'biguanide one',
+  'biguanide oxidiser',
+  'peroxide',
+])
+
+/** How the gates stand at a moment, by the newest reading of each. */
+const gatesAt = (
+  gates: readonly Gate[],
+  tests: readonly EntryOf<'test'>[],
+): { need: StartNeed | undefined; at: Instant } => {
+  let at = Number.NEGATIVE_INFINITY
+  let need: StartNeed | undefined
+  for (const { quantity, atLeast = 0, atMost = Number.POSITIVE_INFINITY } of gates) {
+    const newest = tests.findLast(({ body }) => body.readings[quantity] !== undefined)
+    const value = newest?.body.readings[quantity]
+    if (!newest || value === undefined) return { need: 'test', at }
+    at = Math.max(at, newest.at)
+    const high = value > atMost
+    const sanitizes = quantity !== 'pH' && quantity !== 'totalAlkalinity'
+    if (value < atLeast || (high && !sanitizes)) need = 'correct'
+    else if (high) need ??= 'fall'
+  }
+  return { need, at }
+}
+
+/** When all gates first stood open; where they never did, what they wait for by the newest readings. */
+const readGates = (
+  gates: readonly Gate[],
+  tests: readonly EntryOf<'test'>[],
+  from: Instant,
+): { need: StartNeed | undefined; at: Instant } => {
+  const since = tests.filter(({ at }) => at >= from)
+  for (let read = 1; read <= since.length; read++) {
+    const found = gatesAt(gates, since.slice(0, read))
+    if (found.need === undefined) return found
+  }
+  return gatesAt(gates, since)
+}
+
+/**
+ * Where a start-up stands: undefined where the journal knows no fill, or the fill is older than two weeks, or the water was plainly
+ * started up without ticking a step. A step is done by what the journal holds: its dose logged anywhere, a test made before anybody
+ * pressed anything; where it waits for a reading, the newest one counts.
+ */
 export const startProgress = (
   tub: Tub,
   journal: readonly Entry[],
   estimate: Estimate,
 ): StartProgress | undefined => {
-  const { filledAt: since, at } = estimate
-  if (since === undefined || at - since > START_DAYS * 24 * HOUR) return undefined
-  const starts = journal
-    .filter(isKind('start'))
-    .filter((entry) => entry.at >= since && entry.at <= at)
-  const tests = journal
-    .filter(isKind('test'))
-    .filter((entry) => entry.at >= since && entry.at <= at)
+  const { filledAt: since, at: now } = estimate
+  if (since === undefined || now - since > START_DAYS * 24 * HOUR) return undefined
+  const past = inOrder(journal.filter(({ at }) => at >= since && at <= now))
+  const starts = past.filter(isKind('start'))
+  const tests = past.filter(isKind('test'))
+  const doses = past.filter(isKind('dose'))
   if (starts.length === 0 && startedUnticked(tub, tests, since)) return undefined
-  const steps = startSteps(tub, estimate).map((step): StepState & StartStep => {
-    const doneAt = starts.find(({ body }) => body.step === step.id)?.at
-    const end = doneAt === undefined ? undefined : doneAt + step.waitMinutes * MINUTE
-    const read = step.until
-      ? tests.findLast(
-          ({ at: testAt, body }) =>
-            testAt >= (doneAt ?? since) &&
-            body.readings[step.until?.quantity ?? 'pH'] !== undefined,
-        )?.body.readings[step.until.quantity]
-      : undefined
-    return {
-      ...step,
-      doneAt,
-      readyAt: end !== undefined && end > at ? end : undefined,
-      stuck: step.until !== undefined && (read === undefined || read < step.until.atLeast),
-    }
-  })
-  const open = steps.find(({ doneAt, readyAt, stuck }) => {
-    if (readyAt !== undefined) return true
-    return doneAt === undefined || stuck
+
+  const { sanitizer } = programmeOf(tub.programme)
+  // A residual in its range in this water: whatever was to raise it has been done.
+  const newest = tests.findLast(({ body }) => body.readings[sanitizer] !== undefined)
+  const held = (newest?.body.readings[sanitizer] ?? 0) >= tub.targets.sanitizer.low
+  let from = since
+  let open: StartStepNow | undefined
+  const steps = startSteps(tub, estimate).map((step): StartStepNow => {
+    const idle = { ...step, doneAt: undefined, since: from, readyAt: undefined, needs: undefined }
+    if (open) return idle
+    const ticked = starts.findLast(({ at, body }) => at >= since && body.step === step.id)?.at
+    const gates = step.gates ?? []
+    const readFrom = from + (step.readAfterMinutes ?? 0) * MINUTE
+    const gate = readGates(gates, tests, readFrom)
+    // Where the plan has nothing left to add, its people may go on from a balance that is near enough for them.
+    const accepted =
+      step.id === 'balance' && gate.need === 'correct' && (ticked ?? 0) >= gate.at
+        ? ticked
+        : undefined
+    const passed = gates.length > 0 && gate.need === undefined ? gate.at : accepted
+    // What was poured towards this step since it was last read.
+    const lastRead = gates.length > 0 && gate.need !== 'test' ? Math.max(from, gate.at) : from
+    const poured = doses.filter(({ at, body }) => at >= lastRead && body.product === step.product)
+    const small = ((step.grams ?? 0) * 1000) / tub.volumeLitres < NEGLIGIBLE_MG_PER_LITRE
+    let grams = 0
+    const enough = poured.find(({ body }) => {
+      grams += body.grams
+      return grams >= MOST_OF_IT * (step.grams ?? 0)
+    })
+    const pouredAt = step.grams === undefined || !small ? enough?.at : undefined
+    const acts = step.product !== undefined || gates.length === 0
+    const acted = step.id === 'filled' ? since : (pouredAt ?? ticked)
+    const nothingToPour = step.product !== undefined && small && step.grams !== undefined
+
+    let doneAt: Instant | undefined
+    let readyAt: Instant | undefined
+    let needs: StartNeed | undefined
+    let waitsSince = from
+    if (passed !== undefined) doneAt = passed
+    else if (gates.length === 0) {
+      if (acted !== undefined) {
+        waitsSince = acted
+        const end = acted + step.waitMinutes * MINUTE
+        if (end > now) {
+          readyAt = end
+          needs = 'wait'
+        }
+        doneAt = end > now ? undefined : end
+      } else if (nothingToPour || (held && RAISES.has(step.id))) doneAt = from
+      else needs = 'act'
+    } else if (readFrom > now) {
+      readyAt = readFrom
+      needs = 'wait'
+    } else if (acts && pouredAt !== undefined) {
+      // Poured since it was last read: its wait, then a test.
+      waitsSince = pouredAt
+      const end = pouredAt + step.waitMinutes * MINUTE
+      readyAt = end > now ? end : undefined
+      needs = end > now ? 'wait' : 'test'
+    } else if (acts && gate.need !== 'fall') needs = nothingToPour ? 'test' : 'act'
+    else needs = gate.need
+    const state: StartStepNow = { ...step, doneAt, since: waitsSince, readyAt, needs }
+    if (doneAt === undefined) open = state
+    else
+      from = Math.max(from, gates.length > 0 ? doneAt : (acted ?? from) + step.waitMinutes * MINUTE)
+    return state
   })
   return { steps, since, now: open }
+}
+
+/** A fill so fresh that no residual can have been there before. */
+const FRESH_HOURS = 48
+
+/**
+ * The step whose turn it is, where a start-up owns the water: once begun until it is done, and after every fresh fill until a
+ * residual was read in it. What goes in then is what the start-up asks for. Inhibitor that comes last holds nothing up.
+ */
+export const startUpOwning = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+): StartStepNow | undefined => {
+  const progress = startProgress(tub, journal, estimate)
+  if (!progress?.now) return undefined
+  const { since, now, steps } = progress
+  if (now.id === 'inhibitor' && !inhibitorFirst(tub, estimate)) return undefined
+  const begun = steps.some(
+    ({ id, doneAt }) => id !== 'filled' && id !== 'balance' && doneAt !== undefined,
+  )
+  const { sanitizer } = programmeOf(tub.programme)
+  const read = journal
+    .filter(isKind('test'))
+    .some(
+      ({ at, body }) =>
+        at >= since &&
+        at <= estimate.at &&
+        (body.readings[sanitizer] ?? 0) >= tub.targets.sanitizer.low,
+    )
+  const fresh = estimate.at - since < FRESH_HOURS * HOUR
+  const ticked = journal.some(
+    ({ kind, at }) => kind === 'start' && at >= since && at <= estimate.at,
+  )
+  return begun || ticked || (fresh && !read) ? now : undefined
 }

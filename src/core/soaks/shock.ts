@@ -11,6 +11,8 @@ import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 
+const NON_CHLORINE: ProductName = 'potassium monopersulfate'
+
 /** So much of each is a shock, mg per litre of water: common practice (a quarter cup of non-chlorine shock for a tub, a teaspoon of granules for 100 US gal), less what a hand may be short. */
 const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
   'potassium monopersulfate': 25,
@@ -35,7 +37,7 @@ export const COVER_MINUTES = 30
 const isCell = (tub: Tub): boolean => feederOf(tub.programme) === 'cell'
 
 const leastOf = (tub: Tub, product: ProductName): number | undefined =>
-  product === 'potassium monopersulfate' && programmeOf(tub.programme).sanitizer === 'bromine'
+  product === NON_CHLORINE && programmeOf(tub.programme).sanitizer === 'bromine'
     ? BANK_SHOCK_MG_PER_LITRE
     : SHOCK_MG_PER_LITRE[product]
 
@@ -104,7 +106,7 @@ export const shockDose = (
   const raises = (product: ProductName) =>
     ppmPerUnit(effectFor(sources, product), SANITIZER_AIM[sanitizer])
   const own = sources.find(
-    ({ product, assumed }) => product === 'potassium monopersulfate' && !assumed,
+    ({ product, assumed }) => product === NON_CHLORINE && !assumed,
   )
   // A system whose range tops out at 1 ppm is never shocked with chlorine, and a cell makes its own.
   const chlorineFree =
@@ -113,13 +115,13 @@ export const shockDose = (
   const usual =
     sources.find(({ product }) => programme.dosedWith.includes(product))?.product ??
     programme.dosedWith[0]
-  const product = chlorineFree ? 'potassium monopersulfate' : (needed?.product ?? usual)
+  const product = chlorineFree ? NON_CHLORINE : (needed?.product ?? usual)
   const { monopersulfate, granules } = SHOCK_DOSE_MG_PER_LITRE
   const granulesPpm =
     granules * ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
   const perMg = raises(product)
   const full =
-    product === 'potassium monopersulfate' || perMg <= 0 ? monopersulfate : granulesPpm / perMg
+    product === NON_CHLORINE || perMg <= 0 ? monopersulfate : granulesPpm / perMg
   const value = quantityOf(estimate.reading, sanitizer) - (estimate.outstandingDemandPpm ?? 0)
   const most = sanitizer === 'bromine' ? keepOutAbove(tub) : MOST_AT_ONCE_PPM
   const room = perMg > 0 ? (most - value) / perMg : full

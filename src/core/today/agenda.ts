@@ -12,6 +12,7 @@ import { programmeOf } from '../programmes/programme'
 import { refillReasons } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
 import { type FeederMove, feederAdvice } from '../routine/feeder'
+import type { StartStepNow } from '../routine/startUp'
 import type { ShockDue } from '../soaks/shock'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
@@ -33,6 +34,8 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   /** What neither dosing nor testing opens; `no filter` among them. */
   | { kind: 'closed'; closure: Closure }
   | { kind: 'shock'; why: 'rhythm' | 'load' }
+  /** The step of a start-up that owns the water. */
+  | { kind: 'start-up'; step: StartStepNow }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'refill' }
   /** The water out of the pipe, before it goes in. */
@@ -100,6 +103,7 @@ export const agenda = (
     estimate,
     plan,
     shock,
+    startUp,
     setAside = [],
     plannedSoaks = [],
     upkeep = choresDue(tub, journal, estimate.at),
@@ -109,6 +113,7 @@ export const agenda = (
     plan: Plan
     /** The next shock; where it is due it is in the plan already, or set aside. */
     shock?: ShockDue | undefined
+    startUp?: StartStepNow | undefined
     setAside?: readonly SetAside[]
     plannedSoaks?: readonly { at: Instant; load: SoakLoad }[]
     upkeep?: readonly ChoreDue[]
@@ -123,7 +128,9 @@ export const agenda = (
   const { mixedAt } = scheduleOf(plan.steps, journal, now)
   const start = waitingUntil(journal, now)?.until ?? now
 
-  if (plan.steps.length > 0)
+  if (startUp)
+    items.push({ kind: 'start-up', step: startUp, due: startUp.readyAt ?? start, minutes: 5 })
+  else if (plan.steps.length > 0)
     items.push({ kind: 'dose', due: start, minutes: 3 * plan.steps.length, plan })
   const last = [...doses, ...aerations].reduce((latest, entry) => {
     const mixed =
@@ -132,7 +139,9 @@ export const agenda = (
         : entry.at + entry.body.minutes * MINUTE
     return Math.max(latest, mixed, entry.at + RETEST_AFTER)
   }, 0)
-  if (plan.steps.length > 0)
+  if (startUp) {
+    // Its gates ask for the tests.
+  } else if (plan.steps.length > 0)
     items.push({
       kind: 'retest',
       also: [],
@@ -145,13 +154,13 @@ export const agenda = (
   // Nobody doses or soaks by a residual that is too old to know: its test comes before everything.
   const { lastReading, ageHours } = estimate.quantities[programme.sanitizer]
   const unsure = found.some((one) => one.code === 'test too old' && one.unsure)
-  if (lastReading && (unsure || isStale(programme.sanitizer, ageHours)))
+  if (!startUp && lastReading && (unsure || isStale(programme.sanitizer, ageHours)))
     items.unshift({ kind: 'test', due: now, minutes: 3, quantities: [programme.sanitizer] })
 
   const routine: { quantity: Quantity; due: Instant }[] = []
   if (items.length === 0)
     routine.push({ quantity: programme.sanitizer, due: sanitizerTestDue(tub, journal, estimate) })
-  for (const quantity of programme.watched) {
+  for (const quantity of startUp ? [] : programme.watched) {
     const every = EVERY[quantity]
     if (every === undefined) continue
     const read = estimate.quantities[quantity].lastReading

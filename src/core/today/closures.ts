@@ -1,7 +1,8 @@
 import { bathersIn } from '../advice/dosingCycle'
 import type { Estimate } from '../estimate/estimate'
 import { type Entry, inOrder } from '../journal/entry'
-import { type StartStepId, startProgress } from '../routine/startUp'
+import type { StartStepId } from '../journal/startStepId'
+import { startUpOwning } from '../routine/startUp'
 import { HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { CLOSURE_CODES, type Closure, type ClosureCode, type Situation } from './closure'
@@ -23,10 +24,9 @@ const USABLE_STEPS: ReadonlySet<StartStepId> = new Set<StartStepId>([
 const startUp = ({ tub, estimate, past, now }: Situation): Closure[] => {
   const { filledAt } = estimate
   if (filledAt === undefined || now - filledAt > START_UP_HOURS * HOUR) return []
-  const progress = startProgress(tub, past, estimate)
-  const step = progress?.now
-  if (!progress || !step || USABLE_STEPS.has(step.id)) return []
-  if (!progress.steps.some(({ doneAt }) => doneAt !== undefined)) return []
+  const step = startUpOwning(tub, past, estimate)
+  const begun = past.some(({ kind, at }) => kind === 'start' && at >= filledAt)
+  if (!step || !begun || USABLE_STEPS.has(step.id)) return []
   return [
     {
       code: 'start-up unfinished',

@@ -1,11 +1,14 @@
 import { dosePlan, type Plan, type PlanOptions, planContext } from '../advice/plan'
 import { type PlanContext, type SettledDose, usable } from '../advice/planContext'
-import type { PlanStep } from '../advice/planTypes'
+import type { PlanStep, Purpose } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
 import type { SoakLoad } from '../journal/load'
+import type { StartStepId } from '../journal/startStepId'
+import { roundToMeasure } from '../products/measure'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
+import { type StartStepNow, startUpOwning } from '../routine/startUp'
 import { nextShock, type ShockDue, shockDose } from '../soaks/shock'
 import { hasSpoonRules, type Outcome, openSoaks, outcomeOf, ruleDose } from '../soaks/ways'
 import { HOUR, type Instant, MINUTE } from '../time'
@@ -35,6 +38,8 @@ export interface PlanToday {
   options: PlanOptions
   setAside: SetAside[]
   shock: ShockDue | undefined
+  /** The step of a start-up that owns the water: nothing but what it asks for goes in. */
+  startUp: StartStepNow | undefined
 }
 
 export interface TodayOptions extends PlanOptions {
@@ -133,6 +138,55 @@ const withShock = (
   }
 }
 
+/** What a step of a start-up does beside starting up. */
+const START_PURPOSES: Partial<Record<StartStepId, readonly Purpose[]>> = {
+  inhibitor: ['metals'],
+  'start shock': ['shock', 'residual'],
+  bank: ['bromide bank'],
+  oxidise: ['residual'],
+  'salt first half': ['salt'],
+  'salt second half': ['salt'],
+  'cell at zero': ['residual'],
+  'biguanide one': ['residual'],
+  peroxide: ['residual'],
+}
+
+/** While a start-up is under way, what its step asks for, and nothing beside it. */
+const startUpPlan = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  base: PlanOptions,
+  step: StartStepNow,
+): PlanToday => {
+  const { product, grams, needs, id } = step
+  const pours = needs === 'act' && product !== undefined && (grams ?? 0) > 0
+  // What the balance lacks, or the residual, is the ordinary plan's to work out.
+  const byPlan = needs === 'correct'
+  const settled: SettledDose | undefined =
+    byPlan && id !== 'balance'
+      ? undefined
+      : {
+          dose: pours
+            ? {
+                product,
+                grams: roundToMeasure(product, grams ?? 0),
+                why: { code: 'start-up', step: id },
+                purposes: ['start-up', ...(START_PURPOSES[id] ?? [])],
+              }
+            : undefined,
+          notes: [],
+        }
+  const options: PlanOptions = { ...base, settled, onlySettled: !byPlan }
+  return {
+    plan: dosePlan(tub, journal, estimate, options),
+    options,
+    setAside: [],
+    shock: undefined,
+    startUp: step,
+  }
+}
+
 /**
  * Everything that goes in now, each quantity once: the sanitizer by the tub's own method, a due shock taken into it, what has to
  * wait set aside with its reason. Whoever shows or logs a dose asks here.
@@ -143,6 +197,8 @@ export const planToday = (
   estimate: Estimate,
   { plannedSoaks = [], ...options }: TodayOptions = {},
 ): PlanToday => {
+  const starting = startUpOwning(tub, journal, estimate)
+  if (starting) return startUpPlan(tub, journal, estimate, options, starting)
   const afterSoak = openSoaks(journal, estimate.at).length > 0
   const base: PlanOptions = { ...options, afterSoak }
   const task = planContext(tub, journal, estimate, base)
@@ -160,7 +216,7 @@ export const planToday = (
   const setAside = [...method.setAside, ...shocked.setAside]
   const { shock } = shocked
   if (!method.settled && shocked.dose === needed)
-    return { plan: asked, options: base, setAside, shock }
+    return { plan: asked, options: base, setAside, shock, startUp: undefined }
   const settled: SettledDose = { dose: shocked.dose, notes: method.settled?.notes ?? [] }
   const settledOptions = { ...base, settled }
   return {
@@ -168,6 +224,7 @@ export const planToday = (
     options: settledOptions,
     setAside,
     shock,
+    startUp: undefined,
   }
 }
 

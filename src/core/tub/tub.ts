@@ -67,6 +67,8 @@ export interface Tub {
   learnt?: LearntRates
   /** Nobody gets in above so much sanitizer, ppm, where its owner has raised it. */
   keepOutAbovePpm?: number | null
+  /** Whether inhibitor goes in first and alone at a fill; by its fill water where nothing is said. */
+  metalsFirst?: boolean
   /** What the heater is set to. */
   setTemperatureCelsius: number
 }

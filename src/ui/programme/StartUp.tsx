@@ -3,9 +3,8 @@ import { PRODUCTS, roundToMeasure, type StartProgress } from '@/core'
 import type { TubView } from '@/server/views'
 import { ALWAYS, CAUTIONS } from '@/words/handlingText'
 import { inUnits } from '@/words/inUnits'
-import { QUANTITY_NAMES } from '@/words/quantityNames'
-import { startStepText } from '@/words/startUpText'
-import { amount, type DisplayPreferences, dayAndClock, dose } from '@/words/words'
+import { startNeedWords, startStepText } from '@/words/startUpText'
+import { type DisplayPreferences, dayAndClock, dose, formatSpoon } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
@@ -29,29 +28,25 @@ const Turn = ({
 }) => {
   const { tub, now } = view
   const grams = step.product && step.grams ? roundToMeasure(step.product, step.grams) : undefined
-  const { doneAt, readyAt, until } = step
+  const { readyAt, since, needs } = step
   const text = startStepText(step)
-  if (doneAt !== undefined && readyAt !== undefined)
+  if (readyAt !== undefined)
     return (
       <div className="mt-2 flex items-center gap-5">
-        <Countdown
-          until={readyAt}
-          since={doneAt}
-          renderedAt={now}
-          label={`Wait after: ${text.title}`}
-        />
+        <Countdown until={readyAt} since={since} renderedAt={now} label={`Wait: ${text.title}`} />
         <p className="max-w-[34ch]">
           Until <b>{dayAndClock(readyAt, preferences)}</b>, with the pump running.
         </p>
       </div>
     )
-  const reading = doneAt !== undefined && step.stuck && until
+  const nothingToAdd = step.id === 'balance' && view.plan.steps.length === 0
   return (
     <div className="mt-1">
       <p className="max-w-[56ch]">{inUnits(text.how, preferences)}</p>
       {grams !== undefined && step.product && (
         <p className="mt-2 text-[18px]">
-          <b>{dose(step.product, grams, preferences)}</b> {PRODUCTS[step.product].commonName}
+          <b>{dose(step.product, grams, preferences)}</b> {PRODUCTS[step.product].commonName}, about{' '}
+          {formatSpoon(step.product, grams)}
         </p>
       )}
       {(text.caution || step.product) && (
@@ -61,18 +56,21 @@ const Turn = ({
           {text.caution && <p>{inUnits(text.caution, preferences)}</p>}
         </div>
       )}
-      {reading ? (
+      {needs !== 'act' && (
         <p className="mt-3 max-w-[56ch] font-medium">
-          The next step needs a test of {QUANTITY_NAMES[until.quantity].toLowerCase()}
-          {until.atLeast > 1
-            ? ` at ${amount(until.quantity, until.atLeast, preferences)} or more`
-            : ''}
-          .{' '}
-          <Link href={`/tubs/${tub.id}/test`} className="quiet">
-            Test the water
-          </Link>
+          {startNeedWords(step, preferences)}{' '}
+          {needs === 'correct' && !nothingToAdd ? (
+            <Link href={`/tubs/${tub.id}/dose`} className="quiet">
+              Dose
+            </Link>
+          ) : (
+            <Link href={`/tubs/${tub.id}/test`} className="quiet">
+              Test the water
+            </Link>
+          )}
         </p>
-      ) : (
+      )}
+      {(needs === 'act' || (needs === 'correct' && nothingToAdd)) && (
         <div className="mt-3">
           <PostButton
             action={tick}
@@ -87,7 +85,7 @@ const Turn = ({
           />
         </div>
       )}
-      {step.waitMinutes > 0 && doneAt === undefined && (
+      {step.waitMinutes > 0 && needs === 'act' && (
         <p className="small mt-2 text-muted">Then wait {waitWords(step.waitMinutes)}.</p>
       )}
     </div>

@@ -1,16 +1,15 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
-import { startProgress } from '@/core'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
 import { Explained } from '@/ui/words/Explained'
 import { formatAgenda } from '@/words/agendaWords'
 import { formatOdd } from '@/words/learntWords'
-import { startStepText } from '@/words/startUpText'
+import { startNeedWords } from '@/words/startUpText'
 import { formatFloor, formatHealth, formatVerdict, planMinutes } from '@/words/verdictWords'
-import { dayAndClock, formatStep } from '@/words/words'
+import { formatStep } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 
@@ -19,7 +18,7 @@ const Now = async ({ params }: TubParams) => {
   const { tub, plan, estimate, agenda } = view
   const words = formatVerdict(tub, view.verdict, plan, estimate, preferences)
   const floor = formatFloor(tub, preferences)
-  const starting = startProgress(tub, view.journal, estimate)?.now
+  const starting = view.startUp
   const at = (place: string) => `/tubs/${tub.id}/${place}`
   const odd = formatOdd(view, preferences).at(-1)
   const dosing = words.action.place === 'dose' && plan.steps.length > 0
@@ -54,10 +53,7 @@ const Now = async ({ params }: TubParams) => {
           {view.noFilter !== undefined && <NoFilter since={view.noFilter} renderedAt={view.now} />}
           {starting && (
             <p className="mt-3 max-w-[62ch] border-oak-2 border-l-4 pl-3">
-              Start-up: <b>{startStepText(starting).title}</b>
-              {starting.readyAt === undefined
-                ? ' is next.'
-                : `, waiting until ${dayAndClock(starting.readyAt, preferences)}.`}{' '}
+              <b>Start-up.</b> {startNeedWords(starting, preferences)}{' '}
               <Link href={at('programme')} className="quiet min-h-0">
                 Continue
               </Link>
