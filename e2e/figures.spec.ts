@@ -1,4 +1,4 @@
-import { DEMO, EMPTY, elsewhere, expect, setUpTub, test } from './steps'
+import { DEMO, EMPTY, elsewhere, enterTest, expect, setUpTub, test } from './steps'
 
 const volumeOf = async (page: import('@playwright/test').Page) =>
   page.getByLabel('Water column').first().textContent()
@@ -68,23 +68,26 @@ const american = async (browser: import('@playwright/test').Browser, name: strin
   return { page, id: Number(/tubs\/(\d+)/.exec(page.url())?.[1]) }
 }
 
-test('a label amount in ounces reaches the form as ounces, and a soak just now takes its dose', async ({
+test('a way of dosing is chosen after a soak, and its one figure stands on Soak, Dose and in the form', async ({
   browser,
 }) => {
   const { page, id } = await american(browser, 'Ounces')
+  await enterTest(page, { 'Free chlorine': '5', pH: '7.5', 'Total alkalinity': '100' })
   await page.goto(`${EMPTY}/tubs/${id}/soak`)
-  await page.getByRole('button', { name: /2 people, 30 minutes/ }).click()
+  await page.getByRole('radio', { name: '1', exact: true }).check({ force: true })
+  await page.getByRole('radio', { name: '15', exact: true }).check({ force: true })
+  await page.getByRole('button', { name: '1 person, 15 minutes' }).click()
   await expect(page.getByText('Since the last dose')).toBeVisible()
-  const link = page.getByRole('link', { name: /^Log it: Spoon rule/ })
-  const href = (await link.getAttribute('href')) ?? ''
-  const grams = Number(new URL(href, EMPTY).searchParams.get('grams'))
-  // Half a teaspoon of granules, 4.5 g each, for 100 US gal: common practice.
-  expect(grams).toBeGreaterThan(0.5 * 4.5 * 3)
-  await link.click()
-  const amount = Number(await page.getByLabel('Amount added').inputValue())
-  expect(Math.abs(amount - grams / 28.35)).toBeLessThan(0.03)
-  await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page).toHaveURL(/dose$/)
+  await page.getByText('Other ways').click()
+  await page.getByRole('button', { name: /^Choose this: By the spoon rule/ }).click()
+  // Half a teaspoon of granules, 4.5 g each, for 100 US gal, 350 rounded up to 400: common practice. 9 g are 0.32 oz.
+  const after = page.getByRole('region', { name: 'After the soak' })
+  await expect(after.getByText(/^0\.3 oz$/)).toBeVisible()
+  await after.getByRole('link', { name: /^Dose/ }).click()
+  await expect(page.getByRole('heading', { name: /^One step, then a test/ })).toBeVisible()
+  await expect(page.getByText(/By the spoon rule/).first()).toBeVisible()
+  await page.getByRole('button', { name: /^Mark 0\.3 oz/ }).click()
+  await expect(page.getByRole('timer')).toBeVisible()
   await page.context().close()
 })
 

@@ -17,7 +17,7 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
       'Low water lets the pump draw air. A quick look catches cloudiness, foam and scum early.',
     needs: '',
     how: [
-      'Keep the level above the middle of the skimmer. Top up through the hose filter if you have one.',
+      'Keep the level about 3 cm above the highest jet. Top up through the hose filter if you have one.',
       'Losing an inch or two a month is evaporation. More than that is a leak.',
       'Test after topping up.',
     ],
@@ -90,7 +90,9 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     name: 'Add enzyme',
     purpose: 'It breaks down oils before they turn to scum. Many tubs do without.',
     needs: '',
-    how: ['Dose from the label, with the jets on, a day before or after a shock.'],
+    how: [
+      'Dose from the label, with the jets on. On a shock evening it goes in once the shock has worked for its time.',
+    ],
     cautions: [],
   },
   purge: {

@@ -39,14 +39,16 @@ export const USUAL_STRENGTH: Record<ProductName, string> = {
 /** What else the usual label says. */
 export const LABEL_NOTES: Partial<Record<ProductName, string>> = {
   'sodium dichlor dihydrate': 'The usual daily dose. Your own label comes first.',
-  'scale and metal inhibitor': 'More after a fill.',
-  enzyme: 'Not together with a shock.',
+  'scale and metal inhibitor':
+    'A full dose a month, or a quarter of it each week. Take a silver cartridge out for 24 hours.',
+  enzyme: 'Weekly, once the shock of the same evening has worked for its time.',
   clarifier: 'Only when the water is cloudy. Rinse the filter the next day.',
   'anti-foam': 'A capful at most, with the jets on. Then find the cause.',
   'conditioner part one': 'Add this first, then part two.',
   'conditioner part two': 'After part one. The water is milky for half an hour to an hour.',
   'oxygen packet': 'An oxidiser: cover half open, nobody in. Never with biguanide.',
-  'slow cleaning tablet': 'In the skimmer. Only with the sanitizer its label names.',
+  'slow cleaning tablet':
+    'Pushed into the filter basket. Skip it in a week without bathers. Only with the sanitizer its label names.',
   'pipe flush': 'The day before draining. Nobody gets in afterwards.',
   'filter soak': 'Never in the tub. Rinse until clear.',
   'filter spray': 'Ten minutes on the wet pleats, then rinse.',

@@ -78,7 +78,7 @@ const TEXT: Record<StageId, (stage: Stage) => StageText> = {
   }),
   'blow out': () => ({
     checks: [
-      'Take out the standpipes. With a wet vacuum, blow at the skimmer, then suck at each jet.',
+      'Take out the standpipes. Close all their holes but one, and blow with a wet vacuum on blow, hole by hole, so that the air leaves through the jets. Then suck the seats and the foot well dry.',
     ],
     cautions: ['Plug the vacuum into an outlet with an RCD (GFCI), too.'],
   }),

@@ -255,7 +255,7 @@ describe('the schedule', () => {
   })
   test('real times replace planned ones and the rest moves; a pin holds a stage back', () => {
     const { stages } = refillOf(factsOf())
-    const start = NOW - 20 * HOUR
+    const start = NOW - 30 * HOUR
     const plan = scheduleForward(stages, start, free({ blocked: [] }))
     const slow = scheduleForward(
       stages,

@@ -316,7 +316,7 @@ describe('the stabiliser clock', () => {
   })
   test('dates lie ahead while little is there, and are gone without dichlor', () => {
     const entries: Entry[] = [
-      { id: 1, kind: 'water', at: NOW - 2 * DAY, body: { replacedFraction: 1 } },
+      { id: 1, kind: 'water', at: NOW - 10 * DAY, body: { replacedFraction: 1 } },
       {
         id: 2,
         kind: 'dose',

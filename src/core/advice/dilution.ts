@@ -2,6 +2,7 @@ import type { Estimate } from '../estimate/estimate'
 import { fillWaterOf, quantityOf } from '../estimate/testedWater'
 import { contains } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
+import { DAY } from '../time'
 import type { Tub } from '../tub/tub'
 import { readWater } from '../water/solveWater'
 import { bandOf } from './state'
@@ -14,6 +15,9 @@ const ONLY_BY_DILUTION = [
   'salt',
   'totalDissolvedSolids',
 ] as const satisfies Quantity[]
+
+/** Water younger than this is new. */
+export const NEW_WATER = 7 * DAY
 
 /** Past this much, a whole refill is less work than a partial one. */
 export const MOST_REPLACED = 0.75
@@ -32,7 +36,10 @@ export interface Dilution {
 /** Every quantity above its band that no product lowers, and how much of the water would have to go. */
 export const dilutionsFor = (tub: Tub, estimate: Estimate): Dilution[] => {
   const fill = readWater(fillWaterOf(estimate.fillWater, tub.setTemperatureCelsius))
+  const isNew = estimate.filledAt !== undefined && estimate.at - estimate.filledAt < NEW_WATER
   return ONLY_BY_DILUTION.flatMap((quantity) => {
+    // Fresh water is not drained for what came out of the pipe or with its first doses; too much salt is the owner's own.
+    if (isNew && quantity !== 'salt' && quantity !== 'borate') return []
     const band = bandOf(tub, quantity)
     const value = quantityOf(estimate.reading, quantity)
     if (!band || value <= band.high || contains(band, value)) return []

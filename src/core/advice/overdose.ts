@@ -1,10 +1,15 @@
 import { type Estimate, isStale } from '../estimate/estimate'
 import { lossOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
+import { type Entry, isKind } from '../journal/entry'
+import { ppmPerUnit } from '../products/doseTarget'
+import { PRODUCTS, type ProductName } from '../products/product'
 import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
 import type { SanitizerQuantity } from '../testing/quantity'
+import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
+import { SANITIZER_AIM } from './requiredChange'
 
 /** Na₂S₂O₃ · 5 H₂O, g/mol. */
 export const THIOSULFATE_G_PER_MOL = 248.18
@@ -19,6 +24,8 @@ export interface Overdose {
   top: number
   /** So high that nobody should be in. */
   stayOut: boolean
+  /** The doses of the last two days that carried it there by themselves: what was asked for is not too much. */
+  byDose: { product: ProductName; at: Instant } | undefined
   /** Until it is back under a cover, hours, one standard deviation of the loss to either side; undefined where a feeder holds it. */
   waitHours: { quickest: number; slowest: number | undefined } | undefined
   /** Share of the water, 0–1, that brings it back at once. */
@@ -35,8 +42,43 @@ const GRAMS_PER_MOL: Partial<Record<SanitizerQuantity, number>> = {
   bromine: BROMINE_G_PER_MOL,
 }
 
+/** A dose lasts in the readings for so long. */
+const DOSE_SHOWS = 2 * DAY
+
+/** The last of the doses that raised the residual, where without them it would be in its range. */
+const explainedBy = (
+  tub: Tub,
+  estimate: Estimate,
+  journal: readonly Entry[],
+  value: number,
+): Overdose['byDose'] => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const aimed = SANITIZER_AIM[sanitizer]
+  const doses = journal
+    .filter(isKind('dose'))
+    .filter(({ at, body }) => {
+      const recent = at <= estimate.at && at > estimate.at - DOSE_SHOWS
+      return recent && ppmPerUnit(PRODUCTS[body.product].perGram, aimed) > 0
+    })
+    .toSorted((a, b) => a.at - b.at)
+  const raised = doses.reduce(
+    (ppm, { body }) =>
+      ppm +
+      (ppmPerUnit(PRODUCTS[body.product].perGram, aimed) * 1000 * body.grams) / tub.volumeLitres,
+    0,
+  )
+  const last = doses.at(-1)
+  return last && value - raised <= 1.1 * tub.targets.sanitizer.high
+    ? { product: last.body.product, at: last.at }
+    : undefined
+}
+
 /** How to get back from too much sanitizer; undefined where it is not above its band, or was not read lately. */
-export const overdoseHelp = (tub: Tub, estimate: Estimate): Overdose | undefined => {
+export const overdoseHelp = (
+  tub: Tub,
+  estimate: Estimate,
+  journal: readonly Entry[] = [],
+): Overdose | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
   const lossPerHour = lossOf(tub)
   const band = tub.targets.sanitizer
@@ -56,6 +98,7 @@ export const overdoseHelp = (tub: Tub, estimate: Estimate): Overdose | undefined
     value,
     standardDeviation: one.standardDeviation,
     top: band.high,
+    byDose: explainedBy(tub, estimate, journal, value),
     stayOut: value > keepOutAbove(tub),
     waitHours:
       mean > 0

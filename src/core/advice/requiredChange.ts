@@ -92,8 +92,13 @@ export const requiredChanges = (task: PlanContext): RequiredChanges => {
       return
     }
     const { standardDeviation } = quantities[quantity]
+    // A cell is told one figure, the top of its band; too much comes out only with the water, so it is measured on the way.
     const landing =
-      topUp && contains(band, left) ? middle(band) : landingIn(band, left, task.choices.aim)
+      aimed === 'salt'
+        ? band.high
+        : topUp && contains(band, left)
+          ? middle(band)
+          : landingIn(band, left, task.choices.aim)
     const short = landing - left
     const limit = aimed === 'borate' && !neutralBorate ? BORAX_LIMIT_PPM : ROUND_LIMIT_PPM[aimed]
     const done = donePpm(task, aimed)

@@ -26,6 +26,8 @@ export interface StabiliserBuildup {
 }
 
 const WINDOW = 28 * DAY
+/** The first, large doses of a fill are not how it goes on. */
+const START_UP = 2 * DAY
 
 /** Strong chlorine with so much stabiliser, as a share of what it would be without. */
 const workingShare = (estimate: Estimate, cyanuricAcidPpm: number): number => {
@@ -75,7 +77,7 @@ export const stabiliserBuildup = (
   estimate: Estimate,
 ): StabiliserBuildup | undefined => {
   const { at, filledAt } = estimate
-  const from = Math.max(at - WINDOW, filledAt ?? 0)
+  const from = Math.max(at - WINDOW, filledAt === undefined ? 0 : filledAt + START_UP)
   const days = Math.max(1, (at - from) / DAY)
   const added = journal
     .filter(isKind('dose'))

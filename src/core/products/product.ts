@@ -205,7 +205,7 @@ const FACTS: Record<ProductName, Facts> = {
     family: 'helper',
     form: 'liquid',
     densityGramsPerMillilitre: 1.0,
-    label: { amount: 30, unit: 'mL', perLitres: 1000, everyDays: 7 },
+    label: { amount: 80, unit: 'mL', perLitres: 1000, everyDays: 7 },
   },
   clarifier: {
     commonName: 'clarifier',
@@ -269,7 +269,7 @@ const FACTS: Record<ProductName, Facts> = {
       amount: 30,
       unit: 'g',
       perLitres: 1000,
-      everyDays: 30,
+      everyDays: 7,
     },
   },
   'pipe flush': {

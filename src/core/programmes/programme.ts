@@ -315,7 +315,14 @@ export const PROGRAMMES: readonly Programme[] = [
     lossPerHour: { mean: 0.03 / 24, standardDeviation: 0.02 / 24 },
     tested: ['biguanide', 'pH', 'totalAlkalinity', 'calciumHardness', 'temperature'],
     watched: ['biguanide', 'pH', 'totalAlkalinity', 'calciumHardness'],
-    presets: [preset('full', { low: 30, high: 50 })],
+    // Its makers' own balance: firm alkalinity and a narrow pH.
+    presets: [
+      preset(
+        'full',
+        { low: 30, high: 50 },
+        { pH: { low: 7.4, high: 7.6 }, totalAlkalinity: { low: 125, high: 150 } },
+      ),
+    ],
     id: 'biguanide',
   },
   {

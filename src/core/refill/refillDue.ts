@@ -1,8 +1,10 @@
+import { NEW_WATER } from '../advice/dilution'
 import type { Estimate } from '../estimate/estimate'
 import { stabiliserBuildup } from '../estimate/stabiliserBuildup'
 import { fillWaterOf, quantityOf } from '../estimate/testedWater'
 import { type Entry, isKind } from '../journal/entry'
 import type { Symptom } from '../journal/symptom'
+import type { ProductName } from '../products/product'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { LITRES_PER_US_GALLON } from '../units'
@@ -26,6 +28,8 @@ export const SOLIDS_ABOVE_FILL_PPM = 1500
 const CAME_BACK = 30 * DAY
 /** A new tub's first water holds what its makers left in the pipes; common practice. */
 const FIRST_MONTH = 30 * DAY
+/** Own salts, poured on purpose: they rise at once and stay. */
+const OWN_SALTS: readonly ProductName[] = ['sodium chloride', 'sodium bromide']
 const WINDOW = 28 * DAY
 const RETURNING: readonly Symptom[] = ['foam', 'cloudy', 'smell', 'flakes']
 
@@ -48,11 +52,12 @@ export const refillReasons = (
 ): RefillReason[] => {
   const { at: now, filledAt } = estimate
   const since = filledAt ?? Number.NEGATIVE_INFINITY
+  const isNew = filledAt !== undefined && now - filledAt < NEW_WATER
   const found: RefillReason[] = []
   const looks = journal.filter(isKind('look')).filter(({ at }) => at > since && at <= now)
   const accident = looks.find(({ body }) => body.signs.includes('accident'))
   if (accident) found.push({ rule: 'accident', at: accident.at })
-  for (const sign of RETURNING) {
+  for (const sign of isNew ? [] : RETURNING) {
     const seen = looks.filter(({ at, body }) => at > now - CAME_BACK && body.signs.includes(sign))
     const last = seen.at(0)
     const first = seen.at(-1)
@@ -67,16 +72,23 @@ export const refillReasons = (
       .filter(({ at }) => at > Math.max(since, now - WINDOW) && at <= now)
     const people = soaks.reduce((sum, { body }) => sum + body.people, 0)
     const perDay = people / Math.max(3, Math.min(28, age))
-    if (perDay > 0) {
+    if (perDay > 0 && !isNew) {
       const days = batherDays(tub.volumeLitres, perDay)
       found.push({ rule: 'bathers', bathersPerDay: perDay, days, at: filledAt + days * DAY })
     }
     const fill = readWater(fillWaterOf(estimate.fillWater, tub.setTemperatureCelsius))
+    // The owner's own salt and bromide are no waste.
     const salt = tub.targets.salt ? estimate.reading.saltPpm - fill.saltPpm : 0
+    const poured = journal
+      .filter(isKind('dose'))
+      .filter(({ at, body }) => at >= since && at <= now && OWN_SALTS.includes(body.product))
+      .reduce((ppm, { body }) => ppm + (1000 * body.grams) / tub.volumeLitres, 0)
     const above =
-      quantityOf(estimate.reading, 'totalDissolvedSolids') - fill.totalDissolvedSolidsPpm - salt
+      quantityOf(estimate.reading, 'totalDissolvedSolids') -
+      fill.totalDissolvedSolidsPpm -
+      Math.max(salt, poured)
     const rise = perDayOf(above, 0, age)
-    if (rise > 0)
+    if (rise > 0 && !isNew)
       found.push({
         rule: 'solids',
         aboveFillPpm: above,
@@ -85,7 +97,10 @@ export const refillReasons = (
       })
     const clock = stabiliserBuildup(tub, journal, estimate)
     const { high } = tub.targets.cyanuricAcid
-    if (clock && clock.ppm > high) found.push({ rule: 'stabiliser', ppm: clock.ppm, high, at: now })
+    if (isNew) {
+      // A first shock is no rate of stabiliser, and no reason to drain what has just been filled.
+    } else if (clock && clock.ppm > high)
+      found.push({ rule: 'stabiliser', ppm: clock.ppm, high, at: now })
     else if (clock?.fullAt !== undefined)
       found.push({ rule: 'stabiliser', ppm: clock.ppm, high, at: clock.fullAt })
     const fills = journal.filter(

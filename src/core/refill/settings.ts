@@ -40,7 +40,7 @@ export interface RefillSettings {
 export const USUAL_SETTINGS: RefillSettings = {
   drainBy: 'pump',
   neutralise: true,
-  purgeHours: 12,
+  purgeHours: 24,
   metalsFirst: false,
   fillCelsius: 12,
   airCelsius: 10,

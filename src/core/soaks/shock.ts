@@ -105,9 +105,7 @@ export const shockDose = (
   if (!usable(task, sanitizer)) return undefined
   const raises = (product: ProductName) =>
     ppmPerUnit(effectFor(sources, product), SANITIZER_AIM[sanitizer])
-  const own = sources.find(
-    ({ product, assumed }) => product === NON_CHLORINE && !assumed,
-  )
+  const own = sources.find(({ product, assumed }) => product === NON_CHLORINE && !assumed)
   // A system whose range tops out at 1 ppm is never shocked with chlorine, and a cell makes its own.
   const chlorineFree =
     sanitizer === 'freeChlorine' &&
@@ -120,8 +118,7 @@ export const shockDose = (
   const granulesPpm =
     granules * ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
   const perMg = raises(product)
-  const full =
-    product === NON_CHLORINE || perMg <= 0 ? monopersulfate : granulesPpm / perMg
+  const full = product === NON_CHLORINE || perMg <= 0 ? monopersulfate : granulesPpm / perMg
   const value = quantityOf(estimate.reading, sanitizer) - (estimate.outstandingDemandPpm ?? 0)
   const most = sanitizer === 'bromine' ? keepOutAbove(tub) : MOST_AT_ONCE_PPM
   const room = perMg > 0 ? (most - value) / perMg : full

@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { DAY, isKind, labelGrams, PRODUCTS } from '@/core'
+import { choreDoseGrams, DAY, isKind, labelGrams, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { LABEL_NOTES } from '@/words/productText'
 import { type DisplayPreferences, day, dose } from '@/words/words'
@@ -16,7 +16,11 @@ export const LabelDoses = ({
   const rows = shelf.flatMap((item) => {
     const { product, label: own } = item
     const label = own ?? PRODUCTS[product].label
-    const grams = labelGrams(product, tub.volumeLitres, own)
+    // Where it is a chore, in that chore's share and rhythm.
+    const chore = view.chores.find((one) => one.chore.product === product)?.chore
+    const grams = chore
+      ? choreDoseGrams(chore, tub.volumeLitres, shelf)
+      : labelGrams(product, tub.volumeLitres, own)
     const helper = PRODUCTS[product].family === 'helper'
     if (!label || grams === undefined || !helper) return []
     return [
@@ -25,7 +29,7 @@ export const LabelDoses = ({
         own: own !== null,
         grams,
         note: own?.note ?? LABEL_NOTES[product] ?? '',
-        everyDays: label.everyDays,
+        everyDays: chore?.interval.days ?? label.everyDays,
         last: journal.filter(isKind('dose')).find((entry) => entry.body.product === product)?.at,
       },
     ]

@@ -1,10 +1,11 @@
-import { HOUR, handlingOf, overdoseHelp, roundToMeasure } from '@/core'
+import { HOUR, handlingOf, overdoseHelp, PRODUCTS, roundToMeasure } from '@/core'
 import type { TubView } from '@/server/views'
 import { CAUTIONS } from '@/words/handlingText'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import {
   amount,
   type DisplayPreferences,
+  dayAndClock,
   dose,
   duration,
   formatNumber,
@@ -21,11 +22,20 @@ export const OverdoseHelp = ({
   view: TubView
   preferences: DisplayPreferences
 }) => {
-  const { tub, estimate } = view
-  const help = overdoseHelp(tub, estimate)
+  const { tub, estimate, journal } = view
+  const help = overdoseHelp(tub, estimate, journal)
   if (!help) return null
-  const { quantity, value, top, stayOut, waitHours, replaceFraction, remover, standardDeviation } =
-    help
+  const {
+    byDose,
+    quantity,
+    value,
+    top,
+    stayOut,
+    waitHours,
+    replaceFraction,
+    remover,
+    standardDeviation,
+  } = help
   const name = QUANTITY_NAMES[quantity]
   const first = remover && roundToMeasure(REMOVER, remover.first)
   return (
@@ -34,6 +44,13 @@ export const OverdoseHelp = ({
         {name} is above its range: {formatNumber(value, 1, preferences)} ±{' '}
         {formatNumber(standardDeviation, 1, preferences)} ppm
       </h2>
+      {byDose && (
+        <p className="small mt-1">
+          That’s what the {PRODUCTS[byDose.product].commonName} of{' '}
+          {dayAndClock(byDose.at, preferences)} does, and normal after a large dose. Jets on, cover
+          open, then test again.
+        </p>
+      )}
       {stayOut && <p className="safety mt-2">Keep out until it has come down.</p>}
       <ul className="small mt-1">
         <li className="border-hair border-t py-1.5">
@@ -42,12 +59,14 @@ export const OverdoseHelp = ({
             ? `Below ${amount(quantity, top, preferences)} in ${duration(waitHours.quickest * HOUR)}${waitHours.slowest === undefined ? ' or more' : ` to ${duration(waitHours.slowest * HOUR)}`} under the cover; sooner with it open, jets on and daylight.`
             : 'Close the feeder and leave the cover open; test tomorrow.'}
         </li>
-        <li className="border-hair border-t py-1.5">
-          <b>Or replace some water.</b> {volume(replaceFraction * tub.volumeLitres, preferences)}{' '}
-          drained and refilled brings it to {amount(quantity, top, preferences)} right away, and
-          lowers everything else too.
-        </li>
-        {remover && first !== undefined && (
+        {!byDose && (
+          <li className="border-hair border-t py-1.5">
+            <b>Or replace some water.</b> {volume(replaceFraction * tub.volumeLitres, preferences)}{' '}
+            drained and refilled brings it to {amount(quantity, top, preferences)} right away, and
+            lowers everything else too.
+          </li>
+        )}
+        {!byDose && remover && first !== undefined && (
           <li className="border-hair border-t py-1.5">
             <b>Or use chlorine remover, if it can’t wait.</b> Start with{' '}
             {dose(REMOVER, first, preferences)} of thiosulfate crystals, wait{' '}

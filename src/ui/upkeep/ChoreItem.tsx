@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import { type ChoreDue, labelGrams, PRODUCTS } from '@/core'
+import { type ChoreDue, choreDoseGrams, type LabelRule, PRODUCTS, type ProductName } from '@/core'
 import { choreText } from '@/words/choreText'
 import { formatWhy, STATE_WORDS } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
@@ -20,6 +20,7 @@ export const dosesInto = ({ chore }: ChoreDue): boolean =>
 export const ChoreItem = ({
   tubId,
   litres,
+  shelf,
   item,
   nth,
   keep,
@@ -27,6 +28,8 @@ export const ChoreItem = ({
 }: {
   tubId: number
   litres: number
+  /** With the labels that its owner typed. */
+  shelf: readonly { product: ProductName; label?: LabelRule | null }[]
   item: ChoreDue
   /** Its number on the walk. */
   nth?: number
@@ -45,7 +48,7 @@ export const ChoreItem = ({
   }
   const pours = dosesInto(item)
   const product = chore.product && PRODUCTS[chore.product]
-  const grams = chore.product && labelGrams(chore.product, litres)
+  const grams = choreDoseGrams(chore, litres, shelf)
   return (
     <li className="grid grid-cols-[22px_minmax(0,1fr)_auto] gap-x-2.5 border-hair border-t py-2">
       {nth === undefined ? <ChoreMark state={state} /> : <b>{nth}</b>}

@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import { type ChoreDue, labelGrams } from '@/core'
+import { type ChoreDue, choreDoseGrams, type LabelRule, type ProductName } from '@/core'
 import { choreText } from '@/words/choreText'
 import { formatWhy } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
@@ -16,6 +16,7 @@ export const WalkStep = ({
   tubId,
   tubName,
   litres,
+  shelf,
   item,
   left,
   minutes,
@@ -26,6 +27,8 @@ export const WalkStep = ({
   tubId: number
   tubName: string | undefined
   litres: number
+  /** With the labels that its owner typed. */
+  shelf: readonly { product: ProductName; label?: LabelRule | null }[]
   item: ChoreDue
   left: number
   minutes: number
@@ -36,7 +39,7 @@ export const WalkStep = ({
 }) => {
   const { chore } = item
   const text = choreText(chore)
-  const grams = chore.product && labelGrams(chore.product, litres)
+  const grams = choreDoseGrams(chore, litres, shelf)
   return (
     <section aria-labelledby="chore">
       <p className="small mt-2 text-muted">

@@ -50,8 +50,9 @@ export const WaterRules = ({
           stabiliser and foam stay, and too much of it makes the water cloudy.
         </p>
         <p className="mt-1">
-          Enzyme slowly breaks down oils and scum. It does nothing for the smell of used sanitizer
-          or biofilm in the pipes.
+          Enzyme slowly breaks down oils and scum. At two to three times its dose it also loosens
+          film in the pipes, the day before a drain. It does nothing for the smell of used
+          sanitizer.
         </p>
         <p className="mt-1">
           Anti-foam suppresses foam for hours. Its cause stays in the water, so it comes back.

@@ -198,6 +198,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                         key={`${item.chore.id}-${key}`}
                         nth={nth}
                         tubId={walk.id}
+                        shelf={view.shelf}
                         litres={tubs.find(({ id }) => id === walk.id)?.volumeLitres ?? 0}
                         item={item}
                         keep={saveEntry}
@@ -218,6 +219,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                   <ChoreItem
                     key={`${item.chore.id}-${key}`}
                     tubId={tub.id}
+                    shelf={view.shelf}
                     litres={tub.volumeLitres}
                     item={item}
                     keep={saveEntry}

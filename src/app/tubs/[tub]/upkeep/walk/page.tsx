@@ -4,6 +4,7 @@ import { saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, upkeepDay } from '@/app/upkeepDay'
 import { HOUR } from '@/core'
+import { shelfOf } from '@/server/shelf'
 import { choresOfTubs } from '@/server/upkeep'
 import { theStore } from '@/store/database'
 import { allTubs } from '@/store/tubs'
@@ -47,6 +48,7 @@ const Walk = async ({ params, searchParams }: WalkProps) => {
           key={keyOf(current)}
           tubId={current.tubId}
           tubName={all ? current.tubName : undefined}
+          shelf={shelfOf(store)}
           litres={allTubs(store).find(({ id }) => id === current.tubId)?.volumeLitres ?? 0}
           item={current.item}
           left={open.length}
