@@ -1,6 +1,8 @@
 import {
   type Band,
   type ChoreId,
+  DOSING,
+  type Dosing,
   type Entry,
   type FILL_WATER_SOURCES,
   FILTER_ACTS,
@@ -338,7 +340,7 @@ export const TUB_FIELDS: FieldTable = {
   metalsFirst: { unit: 'true or false', free: true },
   dosing: {
     unit: '',
-    oneOf: ['by demand', 'spoon rule', 'daily grams', 'label'],
+    oneOf: DOSING,
     default: 'by demand',
   },
 }
@@ -350,12 +352,16 @@ export interface TubInput {
   targets?: Record<string, unknown>
   setTemperatureC: number
   keepOutAbovePpm?: number
+  metalsFirst?: unknown
+  dosing: Dosing
   fillWater?: Partial<WaterInput> & { source?: (typeof FILL_WATER_SOURCES)[number] }
 }
 
 export const tubFrom = (input: TubInput): { tub: Tub } | Refusal => {
   const ranges = targetsFrom(input.programme, input.targets)
   if ('field' in ranges) return { ...ranges, field: `tub.${ranges.field}` }
+  if (input.metalsFirst !== undefined && typeof input.metalsFirst !== 'boolean')
+    return { field: 'tub.metalsFirst', given: input.metalsFirst, allowed: 'true or false' }
   return {
     tub: {
       kind: input.kind,
@@ -365,6 +371,8 @@ export const tubFrom = (input: TubInput): { tub: Tub } | Refusal => {
       fillWater: fillWaterFrom(input.fillWater),
       setTemperatureCelsius: input.setTemperatureC,
       keepOutAbovePpm: input.keepOutAbovePpm ?? null,
+      choices: { dosing: input.dosing },
+      ...(typeof input.metalsFirst === 'boolean' ? { metalsFirst: input.metalsFirst } : {}),
     },
   }
 }

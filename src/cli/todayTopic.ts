@@ -1,7 +1,31 @@
 import { plainPreferences } from '@/cli/plainPreferences'
-import { estimateNow, forbidsDosing, planToday, scheduleOf, verdict, waterCareOpens } from '@/core'
+import {
+  type Act,
+  agenda,
+  choresDue,
+  endOfDay,
+  estimateNow,
+  forbidsDosing,
+  holdsBack,
+  type Instant,
+  PRODUCTS,
+  planReadyAt,
+  planToday,
+  regimen,
+  type SetAside,
+  type SoakLoad,
+  toDose,
+  verdict,
+  type WaterReading,
+  waterCareOpens,
+} from '@/core'
+import { formatStepReason } from '@/words/adviceText'
+import { choreText } from '@/words/choreText'
 import { closureLine, formatClosure } from '@/words/closureWords'
+import { formatSetAside } from '@/words/setAsideWords'
+import { startNeedWords } from '@/words/startUpText'
 import { formatVerdict } from '@/words/verdictWords'
+import type { Refusal } from './fields'
 import {
   instant,
   journalFrom,
@@ -13,24 +37,153 @@ import {
 } from './journalFields'
 import { type Answer, as, type Topic } from './topic'
 
+const MOST_SOAKS = 100
+
+/** Soaks that are meant to happen: when, how many and for how long. */
+const soaksFrom = (value: unknown, now: Instant): { at: Instant; load: SoakLoad }[] | Refusal => {
+  if (value === undefined) return []
+  if (!Array.isArray(value) || value.length > MOST_SOAKS)
+    return { field: 'plannedSoaks', given: value, allowed: `a list of at most ${MOST_SOAKS} soaks` }
+  const soaks: { at: Instant; load: SoakLoad }[] = []
+  for (const [i, one] of (value as unknown[]).entries()) {
+    const field = `plannedSoaks ${i + 1}`
+    if (typeof one !== 'object' || one === null)
+      return { field, given: one, allowed: 'at, people and minutes' }
+    const { at: given, people, minutes } = one as Record<string, unknown>
+    const at = instant(given)
+    if (at === undefined) return wrongTime(`${field}, at`, given)
+    if (typeof people !== 'number' || !(people >= 1 && people <= 30))
+      return { field: `${field}, people`, given: people ?? 'nothing', allowed: '1 to 30' }
+    if (typeof minutes !== 'number' || !(minutes >= 1 && minutes <= 600))
+      return { field: `${field}, minutes`, given: minutes ?? 'nothing', allowed: '1 to 600' }
+    if (at >= now) soaks.push({ at, load: { people, minutes } })
+  }
+  return soaks
+}
+
+const hundredth = (value: number) => Math.round(100 * value) / 100
+
+/** The water as it is expected once a step has mixed. */
+const shown = (water: WaterReading) => ({
+  pH: hundredth(water.pH),
+  totalAlkalinityPpm: hundredth(water.totalAlkalinityPpm),
+  calciumHardnessPpm: hundredth(water.calciumHardnessPpm),
+  cyanuricAcidPpm: hundredth(water.cyanuricAcidPpm),
+  freeChlorinePpm: hundredth(water.freeChlorinePpm),
+  brominePpm: hundredth(water.brominePpm),
+  saltPpm: hundredth(water.saltPpm),
+})
+
+const amountOf = (product: keyof typeof PRODUCTS, grams: number) => ({
+  product,
+  massG: hundredth(grams),
+  ...(PRODUCTS[product].form === 'liquid'
+    ? { volumeMl: hundredth(toDose(product, grams, 'gram')) }
+    : {}),
+})
+
+const actOf = (act: Act, now: Instant, why: string) => {
+  const preferences = plainPreferences(now)
+  const shared = {
+    for: act.purposes,
+    due: new Date(act.due).toISOString(),
+    handsMinutes: act.handsMinutes,
+    waitMinutes: act.waitMinutes,
+    power: act.power,
+    jets: act.jets,
+    cover: act.cover,
+    ...(act.step ? { step: act.step } : {}),
+  }
+  const { order } = act
+  switch (act.kind) {
+    case 'dose': {
+      const { dose } = act
+      const told = { ...shared, after: shown(dose.after), code: dose.why.code }
+      const reason = { why: formatStepReason(dose.why, preferences) }
+      if (dose.kind === 'add')
+        return { order, kind: 'add', ...amountOf(dose.product, dose.grams), ...told, ...reason }
+      if (dose.kind === 'aerate')
+        return { order, kind: 'aerate', minutes: dose.minutes, ...told, ...reason }
+      return { order, kind: 'replace-water', litres: dose.litres, ...told, ...reason }
+    }
+    case 'helper':
+      return {
+        order,
+        kind: 'add',
+        ...amountOf(act.product, act.grams),
+        ...shared,
+        why: choreText(act.chore).purpose,
+      }
+    case 'test':
+      return { order, kind: 'test', quantities: act.quantities, ...shared, why }
+    case 'feeder':
+      return { order, kind: 'feeder', move: act.move, ...shared, why }
+    case 'start-up':
+      return { order, kind: 'start-up', ...shared, why }
+    case 'chore':
+      return {
+        order,
+        kind: act.chore.lane === 'filters' ? 'filter' : 'chore',
+        chore: act.chore.id,
+        ...shared,
+        why: choreText(act.chore).purpose,
+      }
+  }
+}
+
 const answer = (raw: Record<string, unknown>): Answer => {
-  const input = as<{ tub: TubInput; journal: unknown; now: unknown }>(raw)
+  const input = as<{ tub: TubInput; journal: unknown; plannedSoaks?: unknown; now: unknown }>(raw)
   const now = instant(input.now)
   if (now === undefined) return { refusal: wrongTime('now', input.now) }
   const read = journalFrom(input.journal, now)
   if ('field' in read) return { refusal: read }
   const made = tubFrom(input.tub)
   if ('field' in made) return { refusal: made }
+  const soaks = soaksFrom(input.plannedSoaks, now)
+  if ('field' in soaks) return { refusal: soaks }
   const { journal } = read
   const { tub, estimate } = estimateNow(made.tub, journal, now)
   const found = verdict(tub, journal, now, estimate, { noFilter: noFilterIn(journal, now) })
-  const plan = planToday(tub, journal, estimate, { choices: tub.choices }).plan
+  const today = planToday(tub, journal, estimate, { choices: tub.choices, plannedSoaks: soaks })
+  const held = found.closures.some(holdsBack)
+  const plan = held ? { ...today.plan, steps: [], later: [] } : today.plan
+  const upkeep = choresDue(tub, journal, now)
+  const items = agenda(tub, journal, {
+    estimate,
+    plan,
+    plannedSoaks: soaks,
+    upkeep,
+    found: found.closures,
+    shock: today.shock,
+    startUp: today.startUp,
+    setAside: today.setAside,
+  })
+  const { acts, setAside, schedule } = regimen(tub, journal, {
+    today,
+    plan,
+    agenda: items,
+    upkeep,
+    now,
+    until: endOfDay(now),
+  })
   const preferences = plainPreferences(now)
   const words = formatVerdict(tub, found, plan, estimate, preferences)
   const time = (at: number) => new Date(at).toISOString()
+  const timeOr = (at: number | undefined) => (at === undefined ? null : time(at))
   const open = found.closures.length === 0
   const byPlan = !found.closures.some(forbidsDosing) && found.closures.every(waterCareOpens)
-  const { mixedAt } = scheduleOf(plan.steps, journal, now)
+  const start = today.startUp ? startNeedWords(today.startUp, preferences) : ''
+  const shock = acts.find(({ purposes }) => purposes.includes('shock'))?.order
+  const aside = (one: SetAside) => ({
+    what: one.what === 'shock' ? 'weekly shock' : one.dosing,
+    ...(one.reason === 'served' && shock !== undefined ? { into: shock } : {}),
+    code: one.reason,
+    day: one.day === undefined ? null : time(one.day),
+    why: formatSetAside(one, preferences) ?? 'One dose serves both.',
+  })
+  const told = acts.map((act) =>
+    actOf(act, now, act.step ? start : act.kind === 'test' ? RETEST_WHY : FEEDER_WHY),
+  )
   return {
     output: {
       mayGetIn: found.mayGetIn,
@@ -41,15 +194,25 @@ const answer = (raw: Record<string, unknown>): Answer => {
         liftedBy: formatClosure(closure, preferences).lift,
         why: closureLine(closure, preferences),
       })),
-      readyAt: open ? time(now) : byPlan && plan.steps.length > 0 ? time(mixedAt) : null,
+      readyAt: open
+        ? time(now)
+        : byPlan && plan.steps.length > 0
+          ? timeOr(planReadyAt(tub, estimate, plan, schedule.mixedAt))
+          : null,
+      acts: told,
+      setAside: setAside.map(aside),
+      startUp: today.startUp ? { step: today.startUp.id, needs: today.startUp.needs } : null,
       belowPublishedFloorPpm: found.belowFloor ?? null,
       said: [words.sentence, words.reason, ...words.also].join(' '),
     },
   }
 }
 
+const RETEST_WHY = 'A reading is better than any estimate.'
+const FEEDER_WHY = 'Readings of the last days say so.'
+
 export const TODAY_TOPIC: Topic = {
-  summary: 'whether anyone may get in, and everything that keeps the tub shut',
+  summary: 'whether anyone may get in, what keeps the tub shut, and everything there is to do',
   fields: {
     tub: { unit: '', required: true, fields: TUB_FIELDS },
     journal: { unit: '', free: true, required: true },

@@ -261,7 +261,8 @@ export {
   type Way,
   waysToDose,
 } from './today/planToday'
-export { aheadAt, outlookOf, type ReadyAhead } from './today/readyAhead'
+export { aheadAt, outlookOf, planReadyAt, type ReadyAhead } from './today/readyAhead'
+export { type Act, endOfDay, regimen } from './today/regimen'
 export { soakAhead } from './today/soakAhead'
 export { type Verdict, verdict } from './today/verdict'
 export {

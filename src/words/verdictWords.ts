@@ -5,8 +5,10 @@ import {
   forbidsDosing,
   HEALTH_FLOOR,
   HOTTEST_CELSIUS,
+  HOUR,
   MINUTE,
   type Plan,
+  planReadyAt,
   programmeOf,
   type Quantity,
   quantityOf,
@@ -129,6 +131,7 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
 
 /** What stands against getting in, the first closure in front; the plan says when it could be over. */
 const shut = (
+  tub: Tub,
   verdict: Verdict,
   closure: Closure,
   plan: Plan,
@@ -149,11 +152,15 @@ const shut = (
     }
   const byPlan = closure.lift.by === 'dose' && closure.code !== 'combined chlorine high'
   if (byPlan && dosing && verdict.closures.every(waterCareOpens)) {
-    const ready = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
+    const mixed = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
+    const ready = planReadyAt(tub, estimate, plan, mixed)
     const out = verdict.closures.filter((one) => one.lift.by === 'dose')
     return {
-      sentence: `Not yet. Ready from about ${clock(ready, preferences)}.`,
-      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}; then test again.`,
+      sentence:
+        ready === undefined
+          ? 'Not yet. Dose, then test.'
+          : `Not yet. Ready from about ${ready - estimate.at < 12 * HOUR ? clock(ready, preferences) : dayAndClock(ready, preferences)}.`,
+      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}${ready === undefined || ready > mixed ? '; the level is then too high at first, so keep out until it has fallen' : ''}; then test again.`,
       also: rest.filter((one) => !out.includes(one)).map((one) => closureLine(one, preferences)),
       action: { place: 'dose', label: 'Dose, step by step' },
     }
@@ -176,7 +183,7 @@ export const formatVerdict = (
   const evidence = evidenceWords(tub, estimate, preferences)
   const [first] = verdict.closures
   if (first) {
-    const words = shut(verdict, first, plan, estimate, preferences)
+    const words = shut(tub, verdict, first, plan, estimate, preferences)
     const tested = estimate.lastTestAt !== undefined
     return {
       ...words,

@@ -177,14 +177,21 @@ describe('shock', () => {
     body: { product: 'potassium monopersulfate', grams },
   })
   test('weekly, and at once after a heavy soak', () => {
-    expect(nextShock(tub, [shocked(3)], NOW)).toMatchObject({ due: NOW + 4 * DAY, why: 'rhythm' })
+    const some = soak({ people: 1, minutes: 20 }, 5, 3)
+    expect(nextShock(tub, [shocked(3), some], NOW)).toMatchObject({
+      due: NOW + 4 * DAY,
+      why: 'rhythm',
+    })
+    // Nobody was in since: there is nothing to oxidise.
+    expect(nextShock(tub, [shocked(30)], NOW)).toBeUndefined()
     const heavy = soak({ people: 4, minutes: 60 }, 5, 2)
     expect(nextShock(tub, [shocked(3), heavy], NOW)).toMatchObject({ due: heavy.at, why: 'load' })
-    expect(nextShock(tub, [heavy, shocked(0)], NOW)).toMatchObject({ why: 'rhythm' })
+    expect(nextShock(tub, [heavy, shocked(0)], NOW)).toBeUndefined()
   })
   test('a small dose is none; with every third comes the wipe', () => {
     expect(shocksIn(tub, [shocked(3, 5)], NOW)).toEqual([])
-    const two = [shocked(20, 40, 1), shocked(10, 40, 2)]
+    const some = soak({ people: 1, minutes: 20 }, 5, 3)
+    const two = [shocked(20, 40, 1), shocked(10, 40, 2), some]
     expect(nextShock(tub, two, NOW)?.wipe).toBe(true)
     expect(nextShock(tub, two.slice(1), NOW)?.wipe).toBe(false)
   })

@@ -76,6 +76,8 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
         scoop,
         assumed: sources.some((source) => source.product === product && source.assumed),
         ...handlingOf(product),
+        // The gases of a shock leave under a cover that is half open.
+        ...(purposes.includes('shock') ? { cover: 'half open' as const } : {}),
         purposes,
         why,
         before,

@@ -14,7 +14,7 @@ export interface ForecastPoint {
 const SPREAD_PER_ROOT_DAY = 0.3
 
 /** What bathers left meets the sanitizer over about so long; assumed, as in learning/kinetics.ts. */
-const LINGERS_HOURS = 6
+export const LINGERS_HOURS = 6
 
 /** A dose that is still to come: when it has mixed, and what it adds to the residual, ppm. */
 export interface PlannedRise {

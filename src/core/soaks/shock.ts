@@ -65,8 +65,9 @@ export interface ShockDue {
 }
 
 /**
- * The next shock: a week after the last, or at once after a heavy soak that none has answered; common practice. A cell
- * oxidises all day, so it has no rhythm: undefined there until people have left more than it meets.
+ * The next shock: a week after the last, or at once after a heavy soak that none has answered; common practice. None is due
+ * where nobody has been in since the last. A cell oxidises all day, so it has no rhythm: undefined there until people have left
+ * more than it meets.
  */
 export const nextShock = (
   tub: Tub,
@@ -82,7 +83,9 @@ export const nextShock = (
   const first = journal.reduce((earliest, { at }) => Math.min(earliest, at), now)
   const rhythm = (last ?? first) + SHOCK_EVERY
   const byLoad = heavy !== undefined && heavy < rhythm
-  if (!byLoad && isCell(tub)) return undefined
+  const since = last ?? Number.NEGATIVE_INFINITY
+  const soaked = journal.some(({ kind, at }) => kind === 'soak' && at > since && at <= now)
+  if (!byLoad && (isCell(tub) || !soaked)) return undefined
   return {
     last,
     due: byLoad ? heavy : rhythm,

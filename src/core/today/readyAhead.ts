@@ -1,6 +1,10 @@
+import type { Plan } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
 import type { ForecastPoint } from '../estimate/forecast'
+import { LINGERS_HOURS } from '../estimate/forecast'
 import { nineInTenStand } from '../estimate/mayStand'
+import { lossOf } from '../estimate/rates'
+import { quantityOf } from '../estimate/testedWater'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { QUANTITY } from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
@@ -69,4 +73,31 @@ export const aheadAt = (
   const stands = nineInTenStand(point.value, deviation, floor)
   const fresh = (point.at - testedAt) / HOUR <= QUANTITY[sanitizer].staleAfterHours
   return stands && fresh && point.at >= openFrom ? 'ready' : 'test first'
+}
+
+/** Farther ahead than this no readiness is foretold, hours. */
+const FARTHEST_HOURS = 14 * 24
+
+/**
+ * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in, by what bathers left and the
+ * ordinary loss; undefined where nothing brings it down by itself, or not within two weeks. A test then decides.
+ * @param mixedAt when the plan's last wait is over
+ */
+export const planReadyAt = (
+  tub: Tub,
+  estimate: Estimate,
+  plan: Plan,
+  mixedAt: Instant,
+): Instant | undefined => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const limit = keepOutAbove(tub) + 0.05
+  const peak = quantityOf(plan.after, sanitizer)
+  if (peak <= limit) return mixedAt
+  const demand = estimate.outstandingDemandPpm ?? 0
+  const { mean } = lossOf(tub)
+  for (let hours = 1; hours <= FARTHEST_HOURS; hours++) {
+    const met = demand * -Math.expm1(-hours / LINGERS_HOURS)
+    if ((peak - met) * Math.exp(-mean * hours) <= limit) return mixedAt + hours * HOUR
+  }
+  return undefined
 }
