@@ -197,7 +197,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
       readyAt: open
         ? time(now)
         : byPlan && plan.steps.length > 0
-          ? timeOr(planReadyAt(tub, estimate, plan, schedule.mixedAt))
+          ? timeOr(planReadyAt(tub, estimate, plan, schedule))
           : null,
       acts: told,
       setAside: setAside.map(aside),

@@ -1,6 +1,7 @@
 import {
   type Closure,
   type Estimate,
+  type ForecastPoint,
   floorBroken,
   forbidsDosing,
   HEALTH_FLOOR,
@@ -137,6 +138,7 @@ const shut = (
   plan: Plan,
   estimate: Estimate,
   preferences: DisplayPreferences,
+  foreseen: readonly ForecastPoint[] | undefined,
 ): Omit<VerdictWords, 'evidence' | 'tone'> => {
   const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)
@@ -152,15 +154,16 @@ const shut = (
     }
   const byPlan = closure.lift.by === 'dose' && closure.code !== 'combined chlorine high'
   if (byPlan && dosing && verdict.closures.every(waterCareOpens)) {
-    const mixed = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
-    const ready = planReadyAt(tub, estimate, plan, mixed)
+    const mixedAt = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
+    const fit = planReadyAt(tub, estimate, plan, { mixedAt, foreseen })
+    const ready = fit === undefined ? undefined : onFives(fit)
     const out = verdict.closures.filter((one) => one.lift.by === 'dose')
     return {
       sentence:
         ready === undefined
           ? 'Not yet. Dose, then test.'
           : `Not yet. Ready from about ${ready - estimate.at < 12 * HOUR ? clock(ready, preferences) : dayAndClock(ready, preferences)}.`,
-      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}${ready === undefined || ready > mixed ? '; the level is then too high at first, so keep out until it has fallen' : ''}; then test again.`,
+      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}${ready === undefined || ready > mixedAt ? '; the level is then too high at first, so keep out until it has fallen' : ''}; then test again.`,
       also: rest.filter((one) => !out.includes(one)).map((one) => closureLine(one, preferences)),
       action: { place: 'dose', label: 'Dose, step by step' },
     }
@@ -179,11 +182,13 @@ export const formatVerdict = (
   plan: Plan,
   estimate: Estimate,
   preferences: DisplayPreferences,
+  /** The residual ahead by what this tub has taught, as the ribbon draws it. */
+  foreseen?: readonly ForecastPoint[],
 ): VerdictWords => {
   const evidence = evidenceWords(tub, estimate, preferences)
   const [first] = verdict.closures
   if (first) {
-    const words = shut(tub, verdict, first, plan, estimate, preferences)
+    const words = shut(tub, verdict, first, plan, estimate, preferences, foreseen)
     const tested = estimate.lastTestAt !== undefined
     return {
       ...words,

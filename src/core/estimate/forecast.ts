@@ -2,7 +2,7 @@ import { programmeOf } from '../programmes/programme'
 import { HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { DOSE_ERROR, type Estimate, isStale } from './estimate'
-import { lossOf } from './rates'
+import { lossOf, unfedLossOf } from './rates'
 
 export interface ForecastPoint {
   at: Instant
@@ -24,7 +24,7 @@ export interface PlannedRise {
 
 /**
  * The residual hour by hour if nobody soaks and nothing goes in but what is planned: first-order loss at this tub's own rate or
- * the programme's, less what bathers left. Undefined where the residual has no reading fresh enough to start from. The spread is of
+ * the programme's, less what bathers left; what is dosed beside a feeder, or stands above its range, falls to what it holds. Undefined where the residual has no reading fresh enough to start from. The spread is of
  * the true value.
  */
 export const residualForecast = (
@@ -35,13 +35,16 @@ export const residualForecast = (
 ): ForecastPoint[] | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
   const lossPerHour = lossOf(tub)
+  const unfed = unfedLossOf(tub)
   const start = estimate.quantities[sanitizer]
+  const held = Math.min(start.value, tub.targets.sanitizer.high)
   if (isStale(sanitizer, start.ageHours)) return undefined
   const at = (instant: Instant, risen: boolean): ForecastPoint => {
     const hour = (instant - estimate.at) / HOUR
-    const kept = (since: Instant) => Math.exp((-lossPerHour.mean * (instant - since)) / HOUR)
-    let value = start.value * kept(estimate.at)
-    let variance = (start.standardDeviation * kept(estimate.at)) ** 2
+    const kept = (since: Instant, rate = unfed.mean) => Math.exp((-rate * (instant - since)) / HOUR)
+    const heldNow = held * kept(estimate.at, lossPerHour.mean)
+    let value = heldNow + (start.value - held) * kept(estimate.at)
+    let variance = (start.standardDeviation * kept(estimate.at, lossPerHour.mean)) ** 2
     for (const rise of planned) {
       if (rise.at > instant || (rise.at === instant && !risen)) continue
       value += rise.ppm * kept(rise.at)

@@ -1,10 +1,19 @@
 import { DEMAND_GRAMS_PER_PERSON_HOUR } from '../journal/load'
-import { programmeOf } from '../programmes/programme'
+import { BY_HAND, programmeOf } from '../programmes/programme'
 import type { Tub } from '../tub/tub'
 
 /** First-order loss of the residual, per hour: this tub's own where it has been learnt, else as for any of its programme. */
 export const lossOf = (tub: Tub): { mean: number; standardDeviation: number } =>
   tub.learnt?.lossPerHour ?? programmeOf(tub.programme).lossPerHour
+
+/**
+ * How what stands above the level that a feeder holds falls, per hour: a feeder makes up for the loss at its own level and no more.
+ * The same as {@link lossOf} where nothing feeds.
+ */
+export const unfedLossOf = (tub: Tub): { mean: number; standardDeviation: number } => {
+  const loss = lossOf(tub)
+  return loss.mean > 0 ? loss : BY_HAND
+}
 
 /** What bathers take, g of chlorine a person-hour. */
 export const demandOf = (tub: Tub): { mean: number; standardDeviation: number } =>

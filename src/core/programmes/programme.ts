@@ -170,7 +170,8 @@ const BROMINE_WATCHED = [
   'calciumHardness',
 ] as const satisfies Quantity[]
 
-const BY_HAND = { mean: 0.2 / 24, standardDeviation: 0.06 / 24 }
+/** Where no feeder makes up for it. */
+export const BY_HAND = { mean: 0.2 / 24, standardDeviation: 0.06 / 24 }
 const BY_FEEDER = { mean: 0, standardDeviation: 0.15 / 24 }
 /** Salt and bromine tubs are happier with less alkalinity: common practice. */
 const SOFT = { totalAlkalinity: { low: 50, high: 80 } }

@@ -1,6 +1,6 @@
 import { THIOSULFATE_G_PER_MOL } from '../advice/overdose'
 import type { Estimate } from '../estimate/estimate'
-import { lossOf } from '../estimate/rates'
+import { unfedLossOf } from '../estimate/rates'
 import { COOLING_HOURS, heatingHours, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
 import type { StageId } from '../journal/stageId'
 import type { ProductName } from '../products/product'
@@ -90,7 +90,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
   const { tub, estimate, rates, settings, doses } = facts
   const conflicts: StageConflict[] = []
   const { sanitizer } = programmeOf(tub.programme)
-  const lossPerHour = lossOf(tub)
+  const lossPerHour = unfedLossOf(tub)
   const gramsPerMol = GRAMS_PER_MOL[sanitizer as keyof typeof GRAMS_PER_MOL]
   const residual = estimate.quantities[sanitizer].value
   const fadeDays =

@@ -1,9 +1,8 @@
 import type { Plan } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
 import type { ForecastPoint } from '../estimate/forecast'
-import { LINGERS_HOURS } from '../estimate/forecast'
+import { residualForecast } from '../estimate/forecast'
 import { nineInTenStand } from '../estimate/mayStand'
-import { lossOf } from '../estimate/rates'
 import { quantityOf } from '../estimate/testedWater'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { QUANTITY } from '../testing/quantity'
@@ -79,25 +78,23 @@ export const aheadAt = (
 const FARTHEST_HOURS = 14 * 24
 
 /**
- * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in, by what bathers left and the
- * ordinary loss; undefined where nothing brings it down by itself, or not within two weeks. A test then decides.
+ * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in; undefined where nothing
+ * brings it down by itself, or not within two weeks. A test then decides.
  * @param mixedAt when the plan's last wait is over
+ * @param foreseen the residual ahead with the plan carried out, by what this tub has taught; without it by its programme's rates
  */
 export const planReadyAt = (
   tub: Tub,
   estimate: Estimate,
   plan: Plan,
-  mixedAt: Instant,
+  { mixedAt, foreseen }: { mixedAt: Instant; foreseen?: readonly ForecastPoint[] | undefined },
 ): Instant | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
   const limit = keepOutAbove(tub) + 0.05
   const peak = quantityOf(plan.after, sanitizer)
   if (peak <= limit) return mixedAt
-  const demand = estimate.outstandingDemandPpm ?? 0
-  const { mean } = lossOf(tub)
-  for (let hours = 1; hours <= FARTHEST_HOURS; hours++) {
-    const met = demand * -Math.expm1(-hours / LINGERS_HOURS)
-    if ((peak - met) * Math.exp(-mean * hours) <= limit) return mixedAt + hours * HOUR
-  }
-  return undefined
+  const ppm = peak - quantityOf(plan.before, sanitizer)
+  const points =
+    foreseen ?? residualForecast(tub, estimate, FARTHEST_HOURS, [{ at: mixedAt, ppm }]) ?? []
+  return points.find(({ at, value }) => at > mixedAt && value <= limit)?.at
 }

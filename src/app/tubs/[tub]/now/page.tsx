@@ -16,7 +16,8 @@ export const metadata: Metadata = { title: 'Now' }
 const Now = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
   const { tub, plan, estimate, agenda } = view
-  const words = formatVerdict(tub, view.verdict, plan, estimate, preferences)
+  const foreseen = loadRibbon(view)
+  const words = formatVerdict(tub, view.verdict, plan, estimate, preferences, foreseen)
   const floor = formatFloor(tub, preferences)
   const starting = view.startUp
   const at = (place: string) => `/tubs/${tub.id}/${place}`
@@ -90,7 +91,7 @@ const Now = async ({ params }: TubParams) => {
           )}
         </div>
       </section>
-      <Ribbon view={view} preferences={preferences} foreseen={loadRibbon(view)} />
+      <Ribbon view={view} preferences={preferences} foreseen={foreseen} />
       <p className="small mt-1 flex flex-wrap items-baseline gap-x-4">
         <Link href={at('ahead')} className="quiet">
           The week ahead, and why
