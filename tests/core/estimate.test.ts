@@ -128,6 +128,17 @@ describe('the forecast', () => {
     expect(much?.at(-1)?.value).toBeLessThan(1)
     expect(much?.at(-1)?.value).toBeGreaterThanOrEqual(0)
   })
+  // An outside integrator: small steps of dC/dt = feed - k C, the feed what holds the level at its start.
+  test('beside a feeder a dose falls to what the feeder holds', () => {
+    const floater = tubWith('bromine tablets')
+    const state = estimate(floater, journal(tested(NOW, { bromine: 2, pH: 7.5 })), NOW)
+    const points = residualForecast(floater, state, 48, [{ at: NOW, ppm: 6 }])
+    const perHour = 0.2 / 24
+    let ppm = 8
+    for (let minute = 0; minute < 48 * 60; minute++) ppm += (perHour * 2 - perHour * ppm) * (1 / 60)
+    expect(points?.at(-1)?.value).toBeCloseTo(ppm, 2)
+    expect(points?.at(-1)?.value).toBeGreaterThan(2)
+  })
   test('is not made from a stale reading', () =>
     expect(
       residualForecast(tub, estimate(tub, journal(tested(NOW - 2 * DAY, fine)), NOW), 48),

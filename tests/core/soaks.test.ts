@@ -3,6 +3,7 @@ import { estimateNow, waysToDose } from '@/core'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
 import { stabiliserBuildup } from '@/core/estimate/stabiliserBuildup'
+import { unmetDemandPpm } from '@/core/estimate/unmetDemand'
 import type { Entry, EntryOf } from '@/core/journal/entry'
 import { isHeavy, loadOf, type SoakLoad } from '@/core/journal/load'
 import { labelDose, PRODUCTS } from '@/core/products/product'
@@ -41,6 +42,34 @@ const sourcesFor = (tub = tubWith()) => {
   const programme = programmeOf(tub.programme)
   return sourcesOf(usualShelf(programme), programme, stateOf(3, tub).water).sources
 }
+
+describe('what bathers left', () => {
+  // 2 people-hours at 6 g (the app's typical figure) in 1,320 L are 9.1 ppm; a test reads only what is left of the chlorine.
+  const at = (...entries: Entry[]) => unmetDemandPpm(tubWith(), entries, NOW)
+  const read = (hoursAgo: number): Entry => ({
+    id: 9,
+    kind: 'test',
+    at: NOW - hoursAgo * HOUR,
+    body: { method: 'drops', readings: { freeChlorine: 4, pH: 7.5 } },
+  })
+  const crowd = soak({ people: 4, minutes: 30 }, 3)
+  test('is what the residual was too small for', () =>
+    expect(at(read(4), crowd)).toBeCloseTo((2 * 6000) / 1320 - 4 * Math.exp(-0.2 / 24), 1))
+  test('a test does not meet it: what had not reacted by then still waits', () => {
+    expect(at(crowd, read(2.5))).toBeCloseTo((2 * 6000) / 1320, 3)
+    expect(at(crowd, read(0))).toBeCloseTo(((2 * 6000) / 1320) * Math.exp(-2.5 / 6), 3)
+    expect(at(soak({ people: 4, minutes: 30 }, 40), read(1))).toBe(0)
+  })
+  test('a dose does', () =>
+    expect(
+      at(crowd, {
+        id: 8,
+        kind: 'dose',
+        at: NOW - HOUR,
+        body: { product: 'sodium dichlor dihydrate', grams: 10 },
+      }),
+    ).toBe(0))
+})
 
 describe('load', () => {
   test('is people by time, weighted by what they bring', () => {
