@@ -130,6 +130,11 @@ const main = (args: string[]): number => {
   return single(first)
 }
 
+// Whoever reads may stop reading, as `head` does.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EPIPE') throw error
+  process.exit(DONE)
+})
 try {
   process.exitCode = main(process.argv.slice(2))
 } catch (error) {

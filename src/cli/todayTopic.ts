@@ -5,6 +5,7 @@ import {
   choresDue,
   endOfDay,
   estimateNow,
+  feederOf,
   forbidsDosing,
   holdsBack,
   type Instant,
@@ -14,6 +15,7 @@ import {
   regimen,
   type SetAside,
   type SoakLoad,
+  type Tub,
   toDose,
   verdict,
   type WaterReading,
@@ -82,7 +84,7 @@ const amountOf = (product: keyof typeof PRODUCTS, grams: number) => ({
     : {}),
 })
 
-const actOf = (act: Act, now: Instant, why: string) => {
+const actOf = (act: Act, tub: Tub, now: Instant, why: string) => {
   const preferences = plainPreferences(now)
   const shared = {
     for: act.purposes,
@@ -117,7 +119,13 @@ const actOf = (act: Act, now: Instant, why: string) => {
     case 'test':
       return { order, kind: 'test', quantities: act.quantities, ...shared, why }
     case 'feeder':
-      return { order, kind: 'feeder', move: act.move, ...shared, why }
+      return {
+        order,
+        kind: feederOf(tub.programme) === 'cell' ? 'cell' : 'feeder',
+        move: act.move,
+        ...shared,
+        why,
+      }
     case 'start-up':
       return { order, kind: 'start-up', ...shared, why }
     case 'chore':
@@ -182,7 +190,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
     why: formatSetAside(one, preferences) ?? 'One dose serves both.',
   })
   const told = acts.map((act) =>
-    actOf(act, now, act.step ? start : act.kind === 'test' ? RETEST_WHY : FEEDER_WHY),
+    actOf(act, tub, now, act.step ? start : act.kind === 'test' ? RETEST_WHY : FEEDER_WHY),
   )
   return {
     output: {

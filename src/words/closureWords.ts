@@ -159,12 +159,19 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
       }
     case 'sanitizer low':
     case 'pH low':
-    case 'pH high':
+    case 'pH high': {
+      const name = upperFirst(named(closure.quantity))
+      const limit = figure(closure.quantity, closure.limit, preferences)
+      const [most, above] = closure.code === 'pH high' ? ['most', 'above'] : ['least', 'below']
+      const near = figure(closure.quantity, closure.value, preferences) === limit
       return {
-        why: `${upperFirst(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)} and should be at ${closure.code === 'pH high' ? 'most' : 'least'} ${figure(closure.quantity, closure.limit, preferences)}.`,
+        why: near
+          ? `${name} is just ${above} ${amount(closure.quantity, closure.limit, preferences)}, the ${most} that lets anyone in.`
+          : `${name} is about ${amount(closure.quantity, closure.value, preferences)} and should be at ${most} ${limit}.`,
         lift: closure.lift.by === 'test' ? 'Test again.' : 'Dose, let it mix, then test.',
         action: closure.lift.by === 'test' ? TEST : DOSE,
       }
+    }
     case 'start-up unfinished':
       return {
         why: `The start-up isn’t finished. Next: ${lowerFirst(START_TITLES[closure.step])}.`,

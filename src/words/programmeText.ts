@@ -161,6 +161,7 @@ export const FEEDER_MOVES: Record<FeederMove, string> = {
   'open a notch': 'open it a notch',
   'close a notch': 'close it a notch',
   shut: 'close it completely',
+  reopen: 'open it again, a notch lower than before',
   'leave it': 'leave it as it is',
   'load it': 'load it',
   boost: 'switch boost on',
@@ -177,7 +178,9 @@ export const formatFeeder = (
     case 'not tested':
       return `No reading${reason.sinceSet ? ' since you last changed it' : ''}: test, then adjust ${what}.`
     case 'far too high':
-      return `${ppm(reason.ppm)} ppm is far too high: keep it closed until the level has fallen.`
+      return `${ppm(reason.ppm)} ppm is far too high: ${kind === 'floater' ? 'keep it closed, or out of the water,' : 'keep it closed'} until the level has fallen.`
+    case 'fallen again':
+      return `It has fallen to ${ppm(reason.ppm)} ppm.`
     case 'empty':
       return 'Going by the count, it’s empty: load it, then test.'
     case 'above range':

@@ -308,6 +308,27 @@ describe('feeder and cell', () => {
     expect(advise(read(7, 2, 1), set)).toMatchObject({ move: 'test first', setting: 3 })
     expect(advise()?.move).toBe('test first')
   })
+  test('what was closed stays closed until the level has fallen, then opens lower; said once', () => {
+    const shut: Entry = { id: 3, kind: 'feeder', at: NOW - 2 * DAY, body: { setting: 0 } }
+    const high = advise(read(13, 2.1, 1), shut, read(8, 0.1, 2))
+    expect(high).toMatchObject({ move: 'leave it', reason: { code: 'far too high' } })
+    expect(advise(read(13, 2.1, 1), shut, read(5, 0.1, 2))?.move).toBe('reopen')
+  })
+  test('a closed floater uses up nothing', () => {
+    const loaded: Entry = {
+      id: 4,
+      kind: 'dose',
+      at: NOW - 4 * DAY,
+      body: { product: 'bromochlorodimethylhydantoin', grams: 60 },
+    }
+    const shut: Entry = { id: 5, kind: 'feeder', at: NOW - 3 * DAY, body: { setting: 0 } }
+    expect(advise(loaded, shut, read(5, 0.1, 2))?.tabletsLeft).toBeCloseTo(3 - 3 / 7, 6)
+  })
+  test('too little right after a soak says nothing of a feeder; too much does', () => {
+    const crowd = soak({ people: 2, minutes: 30 }, 3, 9)
+    expect(advise(read(5, 3, 1), crowd, read(2, 0.1, 2))?.move).toBe('leave it')
+    expect(advise(read(5, 3, 1), crowd, read(13, 0.1, 2))?.move).toBe('shut')
+  })
   test('an empty floater is not opened but loaded', () => {
     const count: Entry = { id: 3, kind: 'feeder', at: NOW - 5 * DAY, body: { tabletsLeft: 0 } }
     expect(advise(count, read(2.4, 3, 1), read(2, 0.1, 2))).toMatchObject({ move: 'load it' })

@@ -1,3 +1,4 @@
+import { plainPreferences } from '@/cli/plainPreferences'
 import type { NewEntry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
@@ -6,6 +7,7 @@ import { columnScales } from '@/ui/column/columnData'
 import { presetFields, programmeIn } from '@/ui/form/presetFields'
 import { testRows } from '@/ui/form/testRows'
 import { formatAgenda } from '@/words/agendaWords'
+import { closureLine } from '@/words/closureWords'
 import { formatEntry, KIND_WORDS } from '@/words/entryWords'
 import { formatVerdict } from '@/words/verdictWords'
 import { journal, NOW, tested } from '../core/waters'
@@ -239,4 +241,24 @@ test('a preset fills every range of the form; an unknown one falls back to the d
   })
   expect(presetFields('bromine tablets', 'none').preset).toBe('full')
   expect(programmeIn({ programme: 'unknown' }).id).toBe('granular chlorine')
+})
+
+test.each([
+  [7.83, /^pH is just above 7\.8, the most that lets anyone in\./],
+  [8.2, /^pH is about 8\.2 and should be at most 7\.8\./],
+  [7.18, /^pH is just below 7\.2, the least/],
+])('pH %d says what its limit is, and not the same figure twice', (value, words) => {
+  const line = closureLine(
+    {
+      code: value > 7.5 ? 'pH high' : 'pH low',
+      quantity: 'pH',
+      value,
+      limit: value > 7.5 ? 7.8 : 7.2,
+      since: NOW,
+      until: null,
+      lift: { by: 'dose', quantity: 'pH' },
+    },
+    plainPreferences(NOW),
+  )
+  expect(line).toMatch(words)
 })

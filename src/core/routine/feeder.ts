@@ -10,6 +10,7 @@ export type FeederMove =
   | 'open a notch'
   | 'close a notch'
   | 'shut'
+  | 'reopen'
   | 'leave it'
   | 'load it'
   | 'boost'
@@ -18,6 +19,7 @@ export type FeederMove =
 export type FeederReason =
   | { code: 'not tested'; sinceSet: boolean }
   | { code: 'far too high'; ppm: number }
+  | { code: 'fallen again'; ppm: number }
   | { code: 'empty' }
   | { code: 'above range' | 'below range'; ppm: number; limitPpm: number }
   | { code: 'far below'; ppm: number }
@@ -36,6 +38,8 @@ export interface FeederAdvice {
 
 /** Grams of a usual tablet, where the owner has not weighed one: common practice. */
 const TABLET_GRAMS = 20
+/** Above its range by more than a notch brings down in a few days: assumed. */
+const FAR = 1.3
 /** For so long after a soak a reading shows what bathers took, and not what a feeder holds: assumed. */
 const SOAKED = 8 * HOUR
 /** Readings of this long say how the level moves. */
@@ -50,11 +54,14 @@ const settingIn = (journal: readonly Entry[], at: number): EntryOf<'feeder'> | u
       undefined,
     )
 
-/** Tablets left by the last count or loading, at the rate for this volume. */
+/** Tablets left by the last count or loading, at the rate for this volume while it is open. */
 const tabletsIn = (tub: Tub, journal: readonly Entry[], at: number): number | undefined => {
-  const rate = tabletsAWeek(tub.volumeLitres) / 7
+  const open = tabletsAWeek(tub.volumeLitres) / 7 / DAY
+  let rate = open
   let left: number | undefined
   let since = 0
+  const leftAt = (instant: number) =>
+    left === undefined ? undefined : Math.max(0, left - (instant - since) * rate)
   const events = journal
     .filter((entry) => entry.at <= at)
     .toSorted((a, b) => a.at - b.at || a.id - b.id)
@@ -63,18 +70,21 @@ const tabletsIn = (tub: Tub, journal: readonly Entry[], at: number): number | un
       entry.kind === 'dose' && PRODUCTS[entry.body.product].goes === 'in a feeder'
         ? entry.body.grams / TABLET_GRAMS
         : undefined
-    const counted = entry.kind === 'feeder' ? entry.body.tabletsLeft : undefined
-    if (loaded === undefined && counted === undefined) continue
-    const kept = left === undefined ? 0 : Math.max(0, left - ((entry.at - since) / DAY) * rate)
-    left = counted ?? kept + (loaded ?? 0)
+    if (loaded === undefined && entry.kind !== 'feeder') continue
+    left = leftAt(entry.at)
     since = entry.at
+    if (loaded !== undefined) left = (left ?? 0) + loaded
+    if (entry.kind !== 'feeder') continue
+    left = entry.body.tabletsLeft ?? left
+    if (entry.body.setting !== undefined) rate = entry.body.setting > 0 ? open : 0
   }
-  return left === undefined ? undefined : Math.max(0, left - ((at - since) / DAY) * rate)
+  return leftAt(at)
 }
 
 /**
  * One notch at a time, by where the readings of the last days stand: two or more on the same side of the band's middle move
- * it, one far out does too. Common practice: drifting up, close a notch; down, open one.
+ * it, one far out does too; what was closed for too high a level opens again, lower than before, once that has fallen. Common practice:
+ * drifting up, close a notch; down, open one.
  */
 export const feederAdvice = (
   tub: Tub,
@@ -101,10 +111,13 @@ export const feederAdvice = (
     )
   const readings = journal
     .filter(isKind('test'))
-    .filter((entry) => !soaked(entry.at))
     .filter((entry) => entry.at <= at && entry.at > at - WINDOW && entry.at >= (set?.at ?? 0))
     .toSorted((a, b) => a.at - b.at)
-    .flatMap(({ body }) => body.readings[sanitizer] ?? [])
+    .flatMap((entry) => {
+      const value = entry.body.readings[sanitizer]
+      // Too much in spite of the bathers is too much.
+      return value === undefined || (soaked(entry.at) && value <= band.high) ? [] : [value]
+    })
   const last = readings.at(-1)
   if (last === undefined || isStale(sanitizer, estimate.quantities[sanitizer].ageHours))
     return {
@@ -112,19 +125,21 @@ export const feederAdvice = (
       move: 'test first',
       reason: { code: 'not tested', sinceSet: set !== undefined },
     }
-  if (last > keepOutAbove(tub))
+  const closed = set?.body.setting === 0
+  if (last > Math.max(keepOutAbove(tub), FAR * band.high) || (closed && last > band.high))
     return {
       ...base,
-      move: 'shut',
+      move: closed ? 'leave it' : 'shut',
       reason: { code: 'far too high', ppm: last },
     }
+  if (closed) return { ...base, move: 'reopen', reason: { code: 'fallen again', ppm: last } }
   const opened = (reason: FeederReason): FeederAdvice =>
     tablets !== undefined && tablets < 0.5
       ? { ...base, move: 'load it', reason: { code: 'empty' } }
       : { ...base, move: 'open a notch', reason }
   const high = readings.filter((value) => value > band.high).length
   const low = readings.filter((value) => value < band.low).length
-  if (last > band.high && (high >= 2 || last > 1.3 * band.high))
+  if (last > band.high && (high >= 2 || last > FAR * band.high || last > keepOutAbove(tub)))
     return {
       ...base,
       move: 'close a notch',

@@ -308,12 +308,16 @@ export const startSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
     : [...early, ...own(tub, estimate), inhibitor(tub, false)]
 }
 
-/** A residual in its range a day after the fill: whoever got there has started the water up, ticked or not. */
+/** So long after the fill a residual in its range says that the water was started up; where a feeder or cell is to hold it, that it does. */
+const STARTED_HOURS = { byHand: 24, fed: 72 }
+
+/** A residual in its range well after the fill: whoever got there has started the water up, ticked or not. */
 const startedUnticked = (tub: Tub, tests: readonly EntryOf<'test'>[], since: Instant): boolean => {
   const { sanitizer } = programmeOf(tub.programme)
+  const hours = feederOf(tub.programme) ? STARTED_HOURS.fed : STARTED_HOURS.byHand
   return tests.some(
     ({ at, body }) =>
-      at >= since + 24 * HOUR && (body.readings[sanitizer] ?? 0) >= tub.targets.sanitizer.low,
+      at >= since + hours * HOUR && (body.readings[sanitizer] ?? 0) >= tub.targets.sanitizer.low,
   )
 }
 
@@ -415,7 +419,10 @@ export const startProgress = (
     })
     const pouredAt = step.grams === undefined || !small ? enough?.at : undefined
     const acts = step.product !== undefined || gates.length === 0
-    const acted = step.id === 'filled' ? since : (pouredAt ?? ticked)
+    const acted =
+      step.id === 'filled'
+        ? since
+        : (pouredAt ?? ticked ?? (step.id === 'cell on' ? setAt(past, from) : undefined))
     const nothingToPour = step.product !== undefined && small && step.grams !== undefined
 
     let doneAt: Instant | undefined
@@ -453,6 +460,10 @@ export const startProgress = (
   })
   return { steps, since, now: open }
 }
+
+/** When the cell was first set to give something, from a moment on. */
+const setAt = (past: readonly Entry[], from: Instant): Instant | undefined =>
+  past.filter(isKind('feeder')).find(({ at, body }) => at >= from && (body.setting ?? 0) > 0)?.at
 
 /** A fill so fresh that no residual can have been there before. */
 const FRESH_HOURS = 48

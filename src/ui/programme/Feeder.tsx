@@ -10,6 +10,7 @@ const MOVES: Record<FeederMove, string> = {
   'open a notch': 'Open it one notch.',
   'close a notch': 'Close it one notch.',
   shut: 'Close it completely.',
+  reopen: 'Open it again, a notch lower than before.',
   'leave it': 'Leave it as it is.',
   'load it': 'Load it.',
   boost: 'Switch boost on.',
@@ -19,6 +20,7 @@ const CELL_MOVES: Partial<Record<FeederMove, string>> = {
   'open a notch': 'Raise the output one level.',
   'close a notch': 'Lower the output one level.',
   shut: 'Set the output to zero.',
+  reopen: 'Switch it on again, a step lower than before.',
 }
 
 /** What to do at the feeder or the cell going by the readings, and what was done there. */
