@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { inSpoons, roundToScale } from '@/core/products/measure'
+import { PRODUCT_NAMES } from '@/core'
+import { inSpoons, measureAtMost, roundToScale } from '@/core/products/measure'
 import { implausibilities } from '@/core/testing/plausibility'
 import { volumeLitres } from '@/core/tub/tub'
 import {
@@ -35,8 +36,22 @@ test('104 °F are 40 °C; 400 US gallons are 1514 L', () => {
   expect(toLitres(400, 'US gallon')).toBeCloseTo(1514.16, 2)
 })
 
+test('the most that can be measured is never more than asked', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...PRODUCT_NAMES),
+      fc.double({ min: 5, max: 2000, noNaN: true }),
+      (product, grams) => {
+        const most = measureAtMost(product, grams)
+        expect(most).toBeLessThanOrEqual(grams + 1e-6)
+        expect(most / grams).toBeGreaterThan(0.88)
+      },
+    ),
+  )
+})
+
 test('a scale shows half grams, grams, then fives, and rounding costs at most 6 %', () => {
-  expect([4.2, 17.4, 88.6].map(roundToScale)).toEqual([4, 17, 90])
+  expect([4.2, 17.4, 88.6].map((grams) => roundToScale(grams))).toEqual([4, 17, 90])
   fc.assert(
     fc.property(fc.double({ min: 5, max: 2000, noNaN: true }), (grams) => {
       expect(Math.abs(roundToScale(grams) / grams - 1)).toBeLessThan(0.06)

@@ -24,21 +24,19 @@ export interface PlannedRise {
 
 /**
  * The residual hour by hour if nobody soaks and nothing goes in but what is planned: first-order loss at this tub's own rate or
- * the programme's, less what bathers left; what is dosed beside a feeder, or stands above its range, falls to what it holds. Undefined where the residual has no reading fresh enough to start from. The spread is of
- * the true value.
+ * the programme's, less what bathers left; what is dosed beside a feeder, or stands above its range, falls to what it holds. The spread is of the true value.
  */
-export const residualForecast = (
+export const residualAhead = (
   tub: Tub,
   estimate: Estimate,
   hours: number,
   planned: readonly PlannedRise[] = [],
-): ForecastPoint[] | undefined => {
+): ForecastPoint[] => {
   const { sanitizer } = programmeOf(tub.programme)
   const lossPerHour = lossOf(tub)
   const unfed = unfedLossOf(tub)
   const start = estimate.quantities[sanitizer]
   const held = Math.min(start.value, tub.targets.sanitizer.high)
-  if (isStale(sanitizer, start.ageHours)) return undefined
   const at = (instant: Instant, risen: boolean): ForecastPoint => {
     const hour = (instant - estimate.at) / HOUR
     const kept = (since: Instant, rate = unfed.mean) => Math.exp((-rate * (instant - since)) / HOUR)
@@ -62,4 +60,17 @@ export const residualForecast = (
   const points = instants.map((instant) => at(instant, true))
   for (const rise of planned) points.push(at(rise.at, false), at(rise.at, true))
   return points.sort((a, b) => a.at - b.at)
+}
+
+/** {@link residualAhead}; undefined where the residual has no reading fresh enough to start from. */
+export const residualForecast = (
+  tub: Tub,
+  estimate: Estimate,
+  hours: number,
+  planned: readonly PlannedRise[] = [],
+): ForecastPoint[] | undefined => {
+  const { sanitizer } = programmeOf(tub.programme)
+  return isStale(sanitizer, estimate.quantities[sanitizer].ageHours)
+    ? undefined
+    : residualAhead(tub, estimate, hours, planned)
 }

@@ -10,9 +10,9 @@ import { PRODUCTS, type ProductName } from './product'
 const isLiquid = (product: ProductName) => PRODUCTS[product].form === 'liquid'
 
 /** Rounded to what a kitchen scale and a hand can do: halves below 10 g (mL), whole ones below 50, then fives. */
-export const roundToScale = (grams: number): number => {
+export const roundToScale = (grams: number, round = Math.round): number => {
   const step = grams < 10 ? 0.5 : grams < 50 ? 1 : 5
-  return Math.round(grams / step) * step
+  return round(grams / step) * step
 }
 
 /** As `roundToScale`, a liquid by its millilitres, or by the owner's scoop where that is fine enough. Grams in, grams out. */
@@ -23,6 +23,14 @@ export const roundToMeasure = (product: ProductName, grams: number, scoop?: OwnS
   if (!isLiquid(product)) return roundToScale(grams)
   const { densityGramsPerMillilitre } = PRODUCTS[product]
   return roundToScale(grams / densityGramsPerMillilitre) * densityGramsPerMillilitre
+}
+
+/** The most that can be measured of a product without going over so many grams. */
+export const measureAtMost = (product: ProductName, grams: number): number => {
+  const floor = (steps: number) => Math.floor(steps + 1e-9)
+  if (!isLiquid(product)) return roundToScale(grams, floor)
+  const { densityGramsPerMillilitre } = PRODUCTS[product]
+  return roundToScale(grams / densityGramsPerMillilitre, floor) * densityGramsPerMillilitre
 }
 
 /** Solids are weighed, liquids measured: g or mL, oz or US fl oz. */

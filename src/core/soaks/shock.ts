@@ -4,7 +4,7 @@ import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { isHeavy } from '../journal/load'
 import { ppmPerUnit } from '../products/doseTarget'
-import { roundToMeasure } from '../products/measure'
+import { measureAtMost, roundToMeasure } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
@@ -128,6 +128,8 @@ export const shockDose = (
   const least = ((needed?.grams ?? 0) * 1000) / tub.volumeLitres
   const mgPerLitre = Math.max(Math.min(full, room), product === needed?.product ? least : 0)
   if (mgPerLitre <= 0) return undefined
-  const grams = roundToMeasure(product, (mgPerLitre * tub.volumeLitres) / 1000)
+  const exact = (mgPerLitre * tub.volumeLitres) / 1000
+  // Not a gram above what lets people in again.
+  const grams = room < full ? measureAtMost(product, exact) : roundToMeasure(product, exact)
   return isShockDose(tub, product, grams) ? { product, grams } : undefined
 }

@@ -1,7 +1,7 @@
 import { effectFor, type PlanContext, usable } from '../advice/planContext'
 import type { PlanNote, Purpose } from '../advice/planTypes'
 import type { NoteReason, StepReason } from '../advice/reasons'
-import { lossOf } from '../estimate/rates'
+import { residualAhead } from '../estimate/forecast'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { isHeavy, loadOf } from '../journal/load'
@@ -156,10 +156,11 @@ export const outcomeOf = (
     ? addEffect(estimate.water, effectFor(sources, dose.product), dose.grams, tub.volumeLitres)
     : estimate.water
   const peakPpm = quantityOf(readWater(after), sanitizer)
-  const left = Math.max(0, peakPpm - (estimate.outstandingDemandPpm ?? 0))
+  const beforePpm = quantityOf(estimate.reading, sanitizer)
+  const rise = { at: estimate.at, ppm: peakPpm - beforePpm }
   return {
-    beforePpm: quantityOf(estimate.reading, sanitizer),
+    beforePpm,
     peakPpm,
-    tomorrowPpm: left * Math.exp(-24 * lossOf(tub).mean),
+    tomorrowPpm: residualAhead(tub, estimate, 24, [rise]).at(-1)?.value ?? peakPpm,
   }
 }

@@ -52,7 +52,7 @@ export const Feeder = ({
           : `Set to ${setting}.`}{' '}
         {left !== undefined &&
           tabletsAWeek !== undefined &&
-          `About ${left} tablets left, at ${tabletsAWeek} a week${left <= tabletsAWeek / 3 ? ': load it' : ''}.`}
+          `About ${left} tablets left, at ${tabletsAWeek} a week${left <= tabletsAWeek / 3 && move !== 'load it' ? ': load it' : ''}.`}
       </p>
       <details className="mt-1">
         <summary className="quiet">Log a change</summary>
