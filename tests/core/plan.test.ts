@@ -3,7 +3,7 @@ import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
 import type { Entry, NewEntry } from '@/core/journal/entry'
 import type { Readings } from '@/core/testing/quantity'
-import { MINUTE } from '@/core/time'
+import { DAY, MINUTE } from '@/core/time'
 import type { Tub } from '@/core/tub/tub'
 import { formatWait, stepCautions } from '@/words/handlingText'
 import { journal, NOW, tested, tubWith } from './waters'
@@ -51,9 +51,47 @@ test('low alkalinity with high pH: the high one comes down first', () => {
 })
 
 test('both high: one acid dose serves both, then air, then a test', () => {
-  const plan = planFor(tubWith(), { ...fine, totalAlkalinity: 170, pH: 8.1 })
+  const plan = planFor(tubWith(), { ...fine, totalAlkalinity: 130, pH: 8.1 })
   expect(products(plan)).toEqual(['sodium bisulfate', 'air'])
+})
+
+test('far too much alkalinity comes down in portions of acid with air between, and a test in the middle', () => {
+  const plan = planFor(tubWith(), { ...fine, totalAlkalinity: 200, pH: 7.8 })
+  const acid = 'sodium bisulfate'
+  expect(products(plan)).toEqual([acid, 'air', acid, 'air', acid, 'air', acid, 'air'])
+  for (const { after } of plan.steps) expect(after.pH).toBeGreaterThan(7)
   expect(plan.notes.some(({ quantity }) => quantity === 'totalAlkalinity')).toBe(true)
+  expect(plan.after.totalAlkalinityPpm).toBeGreaterThan(130)
+})
+
+test('fresh water is offered beside acid, with what it leaves, where the fill water is softer', () => {
+  const tub = tubWith('granular chlorine', {
+    fillWater: { source: 'town', totalAlkalinityPpm: 50, pH: 7.6 },
+  })
+  const offer = planFor(tub, { ...fine, totalAlkalinity: 200, pH: 7.8 })
+    .notes.map(({ reason }) => reason)
+    .find(({ code }) => code === 'water instead of acid')
+  // (200 - 110) / (200 - 50) of 1320 L.
+  expect(offer).toMatchObject({ assumed: false })
+  if (offer?.code !== 'water instead of acid') throw new Error('not offered')
+  expect(offer.litres).toBeCloseTo(0.6 * 1320, 0)
+  expect(offer.totalAlkalinityPpm).toBeCloseTo(110, 0)
+  expect(offer.acidHours).toBeGreaterThan(3)
+  const hard = tubWith('granular chlorine', {
+    fillWater: { source: 'town', totalAlkalinityPpm: 190 },
+  })
+  const codes = planFor(hard, { ...fine, totalAlkalinity: 200, pH: 7.8 }).notes.map(
+    ({ reason }) => reason.code,
+  )
+  expect(codes).not.toContain('water instead of acid')
+})
+
+test('an alkalinity that fits nothing before it is met with one portion and a test', () => {
+  const before = tested(NOW - DAY, { ...fine, totalAlkalinity: 100 })
+  const odd = tested(NOW, { ...fine, totalAlkalinity: 230 })
+  const state = estimate(tubWith(), journal(before, odd), NOW)
+  const plan = dosePlan(tubWith(), journal(before, odd), state)
+  expect(products(plan).filter((one) => one !== 'air').length).toBeLessThan(2)
 })
 
 test('low pH with enough alkalinity is lifted by air, and alkalinity stays', () => {

@@ -176,8 +176,16 @@ test('one regimen, whatever was written down: each quantity once, nothing forbid
       const { journal } = house
       const doses = poured(acts)
 
-      // No product twice, and one dose that sanitizes or oxidises.
-      const products = doses.map(({ product }) => product)
+      // No product twice but acid in portions, and one dose that sanitizes or oxidises.
+      const acid = ({ product }: Poured) => PRODUCTS[product].family === 'acid'
+      const products = doses.filter((one) => !acid(one)).map(({ product }) => product)
+      expect(new Set(doses.filter(acid).map(({ product }) => product)).size).toBeLessThan(2)
+      for (const [i, act] of acts.entries()) {
+        const next = acts.slice(i + 1).find(({ kind }) => kind === 'dose')
+        const isPortion = ({ kind, ...one }: Act) =>
+          kind === 'dose' && doses.some((dose) => acid(dose) && dose.act.order === one.order)
+        if (isPortion(act) && next) expect(isPortion(next)).toBe(false)
+      }
       expect(new Set(products).size).toBe(products.length)
       const serving = acts.filter(
         ({ kind, purposes }) =>

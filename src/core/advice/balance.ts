@@ -78,7 +78,7 @@ const add = (water: Water, effect: ProductEffect, mgPerLitre: number) =>
 const ACID = PRODUCTS['sodium bisulfate'].perGram
 
 /** mg/L of a product at which a pH is reached; bisection to 1e-4 mg/L, between none and a gram a litre. */
-const doseToPh = (water: Water, effect: ProductEffect, pH: number): number => {
+export const doseToPh = (water: Water, effect: ProductEffect, pH: number): number => {
   const rises = effect.alkalinityMeq > 0
   let low = 0
   let high = 1000

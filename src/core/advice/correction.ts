@@ -15,6 +15,7 @@ import {
   type PlanContext,
   usable,
 } from './planContext'
+import { acidPortions, type Portion } from './portions'
 import { bestRecipe, better, misses, type Recipe } from './recipe'
 import type { RequiredChanges } from './requiredChange'
 import { largestSafeShare, type Trial } from './safeShare'
@@ -49,6 +50,10 @@ export interface Correction {
   airHours: number | undefined
   /** How much of it goes in this cycle, 0–1. */
   share: number
+  /** Acid and air by turns, where alkalinity is too high for one portion; empty elsewhere. */
+  portions: readonly Portion[]
+  /** What the portions are of. */
+  acid: ProductName | undefined
   /** The first aim that a shelf reaches, or, where another objective is set, the cheapest. */
   from: (shelf: readonly Source[]) => { recipe: Recipe; aim: Aim } | undefined
 }
@@ -102,6 +107,34 @@ const shareOf = (
     phDeviation: estimate.quantities.pH.standardDeviation,
     alkalinityDeviation: estimate.quantities.totalAlkalinity.standardDeviation,
   })
+}
+
+/** Acid in portions with air between them, where alkalinity stands too far above its band for one. */
+const inPortions = (
+  task: PlanContext,
+  water: Water,
+  imbalance: Imbalance,
+): Pick<Correction, 'portions' | 'acid'> => {
+  const { tub, estimate, sources, dosingCycle, choices } = task
+  const source = sources.find(({ product }) => isAcid(product))
+  // Who halves the acid wants a test between the halves.
+  if (!imbalance.high || !source || task.alkalinityDoubted || Number(choices.acidParts) > 1)
+    return { portions: [], acid: undefined }
+  const acids = dosingCycle.doses.filter(({ body }) => isAcid(body.product))
+  const portions = acidPortions(
+    {
+      water,
+      reading: estimate.reading,
+      targets: tub.targets,
+      imbalance,
+      phDeviation: estimate.quantities.pH.standardDeviation,
+      alkalinityDeviation: estimate.quantities.totalAlkalinity.standardDeviation,
+    },
+    source.effect,
+    (1000 * source.gramsLeft) / tub.volumeLitres,
+    { portions: acids.length, ppm: Math.abs(donePpm(task, 'alkalinity', isAcid)) },
+  )
+  return { portions, acid: source.product }
 }
 
 /** pH and alkalinity, solved together with what the other doses will do to them counted in. */
@@ -201,6 +234,7 @@ export const correctionOf = (
       ordered.length > 0 || trial.airMinutes > 0
         ? shareOf(task, ordered, trial, water, imbalance)
         : 1,
+    ...(balanced ? inPortions(task, withOthers, imbalance) : { portions: [], acid: undefined }),
     from,
   }
 }

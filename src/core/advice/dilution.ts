@@ -4,6 +4,7 @@ import { contains } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { DAY } from '../time'
 import type { Tub } from '../tub/tub'
+import { mixWater } from '../water/mix'
 import { readWater } from '../water/solveWater'
 import { bandOf } from './state'
 
@@ -58,4 +59,42 @@ export const dilutionsFor = (tub: Tub, estimate: Estimate): Dilution[] => {
         estimate.fillWater[`${quantity}Ppm`] === undefined,
     }
   })
+}
+
+/** What replacing part of the water does for an alkalinity that acid would take an evening over. */
+export interface WaterInsteadOfAcid {
+  litres: number
+  /** Of the water that this leaves. */
+  totalAlkalinityPpm: number
+  pH: number
+  calciumHardnessPpm: number
+  /** The fill water's alkalinity was never measured. */
+  assumed: boolean
+  /** Of jets, air and waits, by acid. */
+  acidHours: number
+}
+
+/** Undefined where this fill water cannot, or so much would go that a refill is less work. */
+export const waterInsteadOfAcid = (
+  tub: Tub,
+  estimate: Estimate,
+  acidHours: number,
+): WaterInsteadOfAcid | undefined => {
+  const fill = fillWaterOf(estimate.fillWater, tub.setTemperatureCelsius)
+  const band = tub.targets.totalAlkalinity
+  const goal = (band.low + 3 * band.high) / 4
+  const value = estimate.reading.totalAlkalinityPpm
+  const fraction = (value - goal) / (value - readWater(fill).totalAlkalinityPpm)
+  if (!(fraction > 0 && fraction <= MOST_REPLACED)) return undefined
+  const { totalAlkalinityPpm, pH, calciumHardnessPpm } = readWater(
+    mixWater(estimate.water, fill, fraction),
+  )
+  return {
+    litres: fraction * tub.volumeLitres,
+    totalAlkalinityPpm,
+    pH,
+    calciumHardnessPpm,
+    assumed: estimate.fillWater.totalAlkalinityPpm === undefined,
+    acidHours,
+  }
 }

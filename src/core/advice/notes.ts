@@ -9,7 +9,7 @@ import { monopersulfateShown } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
 import { DAY } from '../time'
 import type { Correction } from './correction'
-import type { Dilution } from './dilution'
+import { type Dilution, waterInsteadOfAcid } from './dilution'
 import { isAcid, isBase, type PlanContext, usable } from './planContext'
 import type { PlanNote } from './planTypes'
 import type { Recipe } from './recipe'
@@ -77,11 +77,11 @@ export const lackingNotes = (
 /** What is left of pH and alkalinity, or what has to be read before they can be dosed. */
 export const balanceNotes = (
   task: PlanContext,
-  { imbalance, balanced, aim, share }: Correction,
-  after: { alkalinityPpm: number; steps: number; aerated: boolean },
+  { imbalance, balanced, aim, share, portions }: Correction,
+  after: { alkalinityPpm: number; steps: number; aerated: boolean; minutes: number },
 ): PlanNote[] => {
   const notes: PlanNote[] = []
-  if (balanced && aim && share < 0.05)
+  if (balanced && aim && share < 0.05 && portions.length === 0)
     notes.push({
       quantity: 'pH',
       reason: { code: 'balance too coarse' },
@@ -92,6 +92,15 @@ export const balanceNotes = (
       notes.push({
         quantity: 'totalAlkalinity',
         reason: { code: 'alkalinity in rounds', leftPpm: left, aerated: after.aerated },
+      })
+    const water =
+      portions.filter(({ kind }) => kind === 'acid').length > 1
+        ? waterInsteadOfAcid(task.tub, task.estimate, after.minutes / 60)
+        : undefined
+    if (water)
+      notes.push({
+        quantity: 'totalAlkalinity',
+        reason: { code: 'water instead of acid', ...water },
       })
   } else if (usable(task, 'pH') && (imbalance.acidic || imbalance.alkaline))
     notes.push({

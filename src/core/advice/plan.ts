@@ -9,9 +9,10 @@ import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 import { readWater } from '../water/solveWater'
 import { whyBalance } from './balance'
-import { correctionOf } from './correction'
+import { type Correction, correctionOf } from './correction'
 import { dilutionsFor } from './dilution'
 import { dosingCycleOf } from './dosingCycle'
+import { doubted } from './doubted'
 import {
   balanceNotes,
   combinedNotes,
@@ -71,6 +72,7 @@ export const planContext = (
     choices,
     settled: options.settled,
     afterSoak: options.afterSoak ?? false,
+    alkalinityDoubted: doubted(tub, journal, estimate, 'totalAlkalinity'),
     ...sourcesOf(options.shelf ?? usualShelf(programme), programme, estimate.water, choices),
   }
 }
@@ -111,14 +113,17 @@ export const dosePlan = (
   const air = airHours !== undefined
   const together = [...ordered.map(([product]) => product), ...(air ? (['air'] as const) : [])]
   const all = !options.onlySettled
-  for (const [product, dose] of all ? ordered : [])
-    into.add(product, { full: dose, now: dose * correction.share }, 'alkalinity', {
-      code: whyBalance(product, imbalance, together),
-    })
-  if (all && air && aim)
-    into.aerate(airMinutes * correction.share, aim.pH, airHours, {
-      code: whyBalance('air', imbalance, together),
-    })
+  if (all && correction.portions.length > 0) addPortions(correction, into)
+  else if (all) {
+    for (const [product, dose] of ordered)
+      into.add(product, { full: dose, now: dose * correction.share }, 'alkalinity', {
+        code: whyBalance(product, imbalance, together),
+      })
+    if (air && aim)
+      into.aerate(airMinutes * correction.share, aim.pH, airHours, {
+        code: whyBalance('air', imbalance, together),
+      })
+  }
   if (all) addOthers(task, wants, others, into)
   if (settled?.dose) {
     const { product, grams, why, purposes } = settled.dose
@@ -141,6 +146,10 @@ export const dosePlan = (
         alkalinityPpm: after.totalAlkalinityPpm,
         steps: steps.length,
         aerated: steps.some(({ kind }) => kind === 'aerate'),
+        minutes: steps.reduce(
+          (sum, step) => sum + step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0),
+          0,
+        ),
       }),
       ...dilutionNotes(task, dilutions),
       ...(settled && settled.notes.length > 0 ? settled.notes : sanitizerNotes(task, short)),
@@ -156,6 +165,20 @@ export const dosePlan = (
 }
 
 type Steps = ReturnType<typeof stepsFrom>
+
+/** Acid and air by turns, until a test. */
+const addPortions = ({ portions, acid, imbalance }: Correction, into: Steps) => {
+  for (const [i, portion] of portions.entries()) {
+    if (portion.kind === 'acid' && acid)
+      into.add(acid, { full: portion.mgPerLitre, now: portion.mgPerLitre }, 'alkalinity', {
+        code: i === 0 && imbalance.alkaline ? 'acid for both' : 'acid for alkalinity',
+      })
+    if (portion.kind === 'air')
+      into.aerate(portion.minutes, portion.pH, portion.hours, {
+        code: i === 0 ? 'air before acid' : 'air after acid',
+      })
+  }
+}
 
 /** A bromide bank, where an oxidiser would otherwise find nothing to work on. */
 const addBank = ({ programme, estimate, sources }: PlanContext, into: Steps) => {

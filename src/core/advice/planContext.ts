@@ -27,6 +27,8 @@ export interface PlanContext {
   settled: SettledDose | undefined
   /** Somebody was in and nothing has been dosed since: the residual goes to the middle, even from within its range. */
   afterSoak: boolean
+  /** The last alkalinity does not fit the one before it and what was dosed since: corrected by one portion, then read again. */
+  alkalinityDoubted: boolean
 }
 
 /** The one dose of sanitizer or oxidiser that goes in now, and what was said on the way to it. */

@@ -2,7 +2,7 @@ import type { StartStepId } from '../journal/startStepId'
 import type { ProductName } from '../products/product'
 import type { FeederKind } from '../programmes/feederKind'
 import type { Dosing } from '../tub/choices'
-import type { Dilution } from './dilution'
+import type { Dilution, WaterInsteadOfAcid } from './dilution'
 import type { Exclusion } from './shelf'
 
 /** Why a product or air has its place in a correction of pH and alkalinity. */
@@ -73,6 +73,7 @@ export type NoteReason =
   | { code: 'shelf lacks'; product: ProductName; grams: number; have: boolean }
   | { code: 'balance too coarse' }
   | { code: 'alkalinity in rounds'; leftPpm: number; aerated: boolean }
+  | ({ code: 'water instead of acid' } & WaterInsteadOfAcid)
   | { code: 'needs alkalinity' | 'needs pH' }
   | { code: 'dilution'; dilution: Dilution }
   | { code: 'above range, held by a feeder'; feeder: FeederKind | undefined }

@@ -13,7 +13,7 @@ export interface Trial {
 }
 
 /** No step may leave the water below this, whatever it is on its way to: metal and skin suffer. Common practice. */
-const LOWEST_STEP_PH = 7.0
+export const LOWEST_STEP_PH = 7.0
 
 export interface Known {
   water: Water
@@ -25,7 +25,7 @@ export interface Known {
 }
 
 /** The water with pH off by so much and alkalinity a standard deviation less, which moves pH most. */
-const offBy = ({ reading, alkalinityDeviation }: Known, pH: number): Water | undefined =>
+export const offBy = ({ reading, alkalinityDeviation }: Known, pH: number): Water | undefined =>
   waterFromReading({
     ...reading,
     pH: reading.pH + pH,

@@ -1,0 +1,77 @@
+import type { ProductName } from '@/core/products/product'
+
+/*
+ * A tub that shares nothing with the core: carbonate only, with the classic fits of Harned and co-workers (pK1, pK2, Henry: Harned and
+ * Davis 1943, Harned and Scholes 1941; pKw: Harned and Owen; as tabulated in Stumm and Morgan, Aquatic Chemistry; from memory),
+ * activity by Güntelberg at an ionic strength of 0.012, gas exchange by Runge and Kutta's fourth order in steps of a minute.
+ */
+
+const KELVIN = 273.15 + 38
+const log = Math.log10
+const SQRT_I = Math.sqrt(0.012)
+const GUNTELBERG = (0.51 * SQRT_I) / (1 + SQRT_I)
+const MONOVALENT = 10 ** -GUNTELBERG
+const DIVALENT = 10 ** (-4 * GUNTELBERG)
+const K1 = 10 ** -(3404.71 / KELVIN + 0.032786 * KELVIN - 14.8435) / MONOVALENT
+const K2 = (10 ** -(2902.39 / KELVIN + 0.02379 * KELVIN - 6.498) * MONOVALENT) / DIVALENT
+const KW = 10 ** -(4470.99 / KELVIN + 0.01706 * KELVIN - 6.0875) / MONOVALENT
+/** mol/L under air of 420 millionths of carbon dioxide. */
+const IN_AIR = 10 ** (2622.38 / KELVIN + 0.0178471 * KELVIN - 15.5873) * 420e-6
+const PPM_PER_MEQ = 50.04
+
+/** Shares of the inorganic carbon at an activity of hydrogen: dissolved gas, bicarbonate, carbonate. */
+const shares = (h: number) => {
+  const first = K1 / h
+  const second = (first * K2) / h
+  const all = 1 + first + second
+  return { gas: 1 / all, charge: (first + 2 * second) / all }
+}
+
+/** What a milligram of a product does, meq of alkalinity and mmol of carbon: molar masses; dry acid at 93.2 %. */
+const EFFECT: Partial<Record<ProductName, { meq: number; mmol: number }>> = {
+  'sodium bisulfate': { meq: -0.932 / 120.06, mmol: 0 },
+  'sodium bicarbonate': { meq: 1 / 84.007, mmol: 1 / 84.007 },
+  'sodium carbonate': { meq: 2 / 105.99, mmol: 1 / 105.99 },
+}
+
+/** @param start pH and alkalinity (ppm as CaCO3) that it really has */
+export const outsideTub = (litres: number, start: { pH: number; totalAlkalinityPpm: number }) => {
+  let alkalinity = start.totalAlkalinityPpm / PPM_PER_MEQ / 1000
+  const water = (h: number) => KW / h - h / MONOVALENT
+  const begun = 10 ** -start.pH
+  let carbon = (alkalinity - water(begun)) / shares(begun).charge
+
+  const hydrogen = (dissolved: number): number => {
+    let [low, high] = [3, 12]
+    for (let i = 0; i < 60; i++) {
+      const pH = (low + high) / 2
+      const h = 10 ** -pH
+      if (dissolved * shares(h).charge + water(h) < alkalinity) low = pH
+      else high = pH
+    }
+    return 10 ** -((low + high) / 2)
+  }
+  return {
+    pH: () => -log(hydrogen(carbon)),
+    totalAlkalinityPpm: () => alkalinity * 1000 * PPM_PER_MEQ,
+    /** Products that leave pH and alkalinity alone do nothing here. */
+    dose: (product: ProductName, grams: number) => {
+      const effect = EFFECT[product]
+      if (!effect) return
+      alkalinity += (effect.meq * grams) / litres
+      carbon += (effect.mmol * grams) / litres
+    },
+    pass: (minutes: number, transferPerHour: number) => {
+      const rate = (dissolved: number) =>
+        -transferPerHour * (dissolved * shares(hydrogen(dissolved)).gas - IN_AIR)
+      const hours = 1 / 60
+      for (let i = 0; i < minutes; i++) {
+        const a = rate(carbon)
+        const b = rate(carbon + (a * hours) / 2)
+        const c = rate(carbon + (b * hours) / 2)
+        const d = rate(carbon + c * hours)
+        carbon += ((a + 2 * b + 2 * c + d) * hours) / 6
+      }
+    },
+  }
+}
