@@ -175,7 +175,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
     until: endOfDay(now),
   })
   const preferences = plainPreferences(now)
-  const words = formatVerdict(tub, found, plan, estimate, preferences)
+  const words = formatVerdict(tub, found, plan, estimate, preferences, { schedule })
   const time = (at: number) => new Date(at).toISOString()
   const timeOr = (at: number | undefined) => (at === undefined ? null : time(at))
   const open = found.closures.length === 0
@@ -205,7 +205,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
       readyAt: open
         ? time(now)
         : byPlan && plan.steps.length > 0
-          ? timeOr(planReadyAt(tub, estimate, plan, schedule))
+          ? timeOr(planReadyAt(tub, estimate, plan, { mixedAt: schedule.testAt }))
           : null,
       acts: told,
       setAside: setAside.map(aside),

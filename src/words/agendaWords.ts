@@ -1,4 +1,12 @@
-import { type AgendaItem, HOUR, MINUTE, PRODUCTS, type Quantity, roundToMeasure } from '@/core'
+import {
+  type AgendaItem,
+  HOUR,
+  MINUTE,
+  PRODUCTS,
+  type ProductName,
+  type Quantity,
+  roundToMeasure,
+} from '@/core'
 import { choreName } from './choreText'
 import { CLOSURE_SHORT, formatClosure } from './closureWords'
 import { FEEDER_MOVES } from './programmeText'
@@ -46,11 +54,23 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
   const minutes = item.minutes < 90 ? `${item.minutes} min` : `${item.minutes / 60} h`
   switch (item.kind) {
     case 'dose': {
-      const parts = item.plan.steps.map((step) => {
+      const { steps } = item.plan
+      const times = (product: ProductName) =>
+        steps.filter((step) => step.kind === 'add' && step.product === product).length
+      const inPortions = steps.some((step) => step.kind === 'add' && times(step.product) > 1)
+      const parts = steps.map((step) => {
         const { figure, name } = formatStep(step, preferences)
-        return step.kind === 'aerate' ? `air for ${figure}` : `${figure} ${name}`
+        if (step.kind === 'add' && times(step.product) > 1)
+          return `${name} in ${times(step.product)} portions with air between`
+        if (step.kind === 'aerate') return inPortions ? '' : `air for ${figure}`
+        return `${figure} ${name}`
       })
-      return { when: due, what: `Dose: ${list(parts)}`, minutes, place: 'dose' }
+      return {
+        when: due,
+        what: `Dose: ${list([...new Set(parts.filter((one) => one !== ''))])}`,
+        minutes,
+        place: 'dose',
+      }
     }
     case 'retest':
       return {

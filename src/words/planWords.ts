@@ -58,12 +58,12 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
       `${step.order}. ${at}  ${figure} ${name}${hand}`,
       `   Jets ${step.jets}, cover ${step.cover}. ${stepCautions(step).join(' ')}`,
     )
-    if (step.waitMinutes > 0) lines.push(`   Then wait ${step.waitMinutes} minutes.`)
+    lines.push(`   ${thenWait(view.schedule.waits[i] ?? 0, i === plan.steps.length - 1)}`)
   })
   if (plan.steps.length > 0)
     lines.push(
       '',
-      `Test again about ${clock(view.schedule.mixedAt, preferences)}, before anyone gets in.`,
+      `Test again about ${clock(view.schedule.testAt, preferences)}, before anyone gets in.`,
     )
   for (const note of plan.notes) lines.push('', formatNote(note, preferences))
   return lines.join('\n')
@@ -76,3 +76,9 @@ export const stepName = (step: PlanStep): string =>
     : step.kind === 'aerate'
       ? 'jets and air'
       : 'fresh water'
+
+/** What follows a step. @param last whether the test comes next */
+export const thenWait = (minutes: number, last: boolean): string => {
+  if (minutes > 0) return `Then wait ${minutes} minutes${last ? ', and test' : ''}.`
+  return last ? 'Then test.' : 'Then the next step.'
+}

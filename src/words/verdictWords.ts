@@ -13,6 +13,8 @@ import {
   programmeOf,
   type Quantity,
   quantityOf,
+  type Schedule,
+  scheduleOf,
   type Tub,
   type Verdict,
   waterCareOpens,
@@ -48,12 +50,13 @@ const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
 /** A time said with “about” ends on a five. */
 const onFives = (at: number) => Math.ceil(at / (5 * MINUTE)) * 5 * MINUTE
 
-/** Minutes from now until the plan's last wait is over. */
-export const planMinutes = (plan: Plan) =>
-  plan.steps.reduce(
-    (sum, step) => sum + step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0),
-    0,
-  )
+/** What is known of the plan's hours beyond the plan itself. */
+interface Ahead {
+  /** With what is mixing already; without it, the plan's own waits. */
+  schedule?: Schedule
+  /** The residual ahead by what this tub has taught, as the ribbon draws it. */
+  foreseen?: readonly ForecastPoint[] | undefined
+}
 
 /** The published floor, where this tub's own range starts below it. */
 export const formatFloor = (tub: Tub, preferences: DisplayPreferences): string | undefined => {
@@ -138,7 +141,7 @@ const shut = (
   plan: Plan,
   estimate: Estimate,
   preferences: DisplayPreferences,
-  foreseen: readonly ForecastPoint[] | undefined,
+  { schedule = scheduleOf(plan.steps, [], estimate.at), foreseen }: Ahead,
 ): Omit<VerdictWords, 'evidence' | 'tone'> => {
   const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)
@@ -154,7 +157,7 @@ const shut = (
     }
   const byPlan = closure.lift.by === 'dose' && closure.code !== 'combined chlorine high'
   if (byPlan && dosing && verdict.closures.every(waterCareOpens)) {
-    const mixedAt = onFives(estimate.at + (planMinutes(plan) + 5 * n) * MINUTE)
+    const mixedAt = onFives(schedule.testAt)
     const fit = planReadyAt(tub, estimate, plan, { mixedAt, foreseen })
     const ready = fit === undefined ? undefined : onFives(fit)
     const out = verdict.closures.filter((one) => one.lift.by === 'dose')
@@ -182,13 +185,12 @@ export const formatVerdict = (
   plan: Plan,
   estimate: Estimate,
   preferences: DisplayPreferences,
-  /** The residual ahead by what this tub has taught, as the ribbon draws it. */
-  foreseen?: readonly ForecastPoint[],
+  ahead: Ahead = {},
 ): VerdictWords => {
   const evidence = evidenceWords(tub, estimate, preferences)
   const [first] = verdict.closures
   if (first) {
-    const words = shut(tub, verdict, first, plan, estimate, preferences, foreseen)
+    const words = shut(tub, verdict, first, plan, estimate, preferences, ahead)
     const tested = estimate.lastTestAt !== undefined
     return {
       ...words,

@@ -166,14 +166,16 @@ describe('waits', () => {
     at: NOW - minutesAgo * MINUTE,
     body: { product, grams: 10 },
   })
-  test('acid and chlorine wait for each other, a neutral salt does not, air never', () => {
+  test('acid and chlorine wait for each other, a neutral salt does not, air only until acid has spread', () => {
     expect(gapMinutes('sodium dichlor dihydrate', 'sodium bisulfate')).toBe(30)
     expect(gapMinutes('sodium chloride', 'sodium bicarbonate')).toBe(5)
-    expect(gapMinutes('air', 'sodium bisulfate')).toBe(0)
+    expect(gapMinutes('air', 'sodium bisulfate')).toBe(15)
+    expect(gapMinutes('air', 'sodium bicarbonate')).toBe(0)
     expect(
       waitBefore([dosed('sodium bisulfate', 10)], 'sodium dichlor dihydrate', NOW)?.until,
     ).toBe(NOW + 20 * MINUTE)
-    expect(waitBefore([dosed('sodium bisulfate', 10)], 'air', NOW)).toBeUndefined()
+    expect(waitBefore([dosed('sodium bisulfate', 10)], 'air', NOW)?.until).toBe(NOW + 5 * MINUTE)
+    expect(waitBefore([dosed('sodium bisulfate', 20)], 'air', NOW)).toBeUndefined()
   })
   test('waits overlap: the end is sooner than one after the other, and never sooner than a wait', () => {
     const { tub, state } = stateOf(
@@ -181,7 +183,9 @@ describe('waits', () => {
       'in-line salt chlorine',
     )
     const { steps } = dosePlan(tub, [], state)
-    const { starts, mixedAt } = scheduleOf(steps, [], NOW)
+    const { starts, waits, mixedAt, testAt } = scheduleOf(steps, [], NOW)
+    expect(testAt).toBe(mixedAt)
+    expect(NOW + waits.reduce((sum, one) => sum + one, 0) * MINUTE).toBeCloseTo(testAt, -5)
     const oneByOne = steps.reduce((sum, { waitMinutes }) => sum + waitMinutes * MINUTE, NOW)
     expect(steps.length).toBeGreaterThan(1)
     expect(mixedAt).toBeLessThan(oneByOne)

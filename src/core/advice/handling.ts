@@ -61,14 +61,16 @@ const NEUTRAL: readonly ProductName[] = [
   'sodium bromide',
 ]
 const NEUTRAL_GAP_MINUTES = 5
+/** Acid is stirred in on low first: jets with air would lift pH before it has spread. Assumed. */
+const ACID_BEFORE_AIR_MINUTES = 15
 
 /**
  * How long after one product another may go in. The whole wait of the first, as a rule; a few minutes where one of the two
- * is neutral; none for air, which only helps to mix. Common practice; the labels come first.
+ * is neutral; none for air, which only helps to mix, but after acid. Common practice; the labels come first.
  */
 export const gapMinutes = (next: ProductName | 'air' | 'water', before: ProductName): number => {
   const { waitMinutes } = HANDLING[before]
-  if (next === 'air') return 0
+  if (next === 'air') return PRODUCTS[before].family === 'acid' ? ACID_BEFORE_AIR_MINUTES : 0
   if (next === 'water') return waitMinutes
   return NEUTRAL.includes(before) || NEUTRAL.includes(next)
     ? Math.min(NEUTRAL_GAP_MINUTES, waitMinutes)

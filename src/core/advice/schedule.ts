@@ -29,9 +29,16 @@ export const waitBefore = (
 export interface Schedule {
   /** When each step may begin, if each is done at once. */
   starts: Instant[]
+  /** Minutes from the end of each step to the next, or to the test. */
+  waits: number[]
   /** When the last of all waits is over, those already running included. */
   mixedAt: Instant
+  /** When the test is due that ends the round; now, where there is nothing to do. */
+  testAt: Instant
 }
+
+/** No test before this much after the first step of a round: common practice. */
+export const RETEST_AFTER = 30 * MINUTE
 
 /** Waits overlap where the two have nothing to do with each other; nothing begins before what it depends on has mixed. */
 export const scheduleOf = (
@@ -40,6 +47,7 @@ export const scheduleOf = (
   now: Instant,
 ): Schedule => {
   const starts: Instant[] = []
+  const ends: Instant[] = []
   let mixedAt = now
   for (const { at, body } of journal.filter(isKind('dose')))
     if (at <= now) mixedAt = Math.max(mixedAt, at + handlingOf(body.product).waitMinutes * MINUTE)
@@ -55,7 +63,11 @@ export const scheduleOf = (
     before.push({ product: next, at: start })
     // Air is run through before anything else goes in; the rest only has to be poured.
     free = start + (step.kind === 'aerate' ? step.minutes * MINUTE : 0)
+    ends.push(free)
     mixedAt = Math.max(mixedAt, free + (step.kind === 'aerate' ? 0 : step.waitMinutes * MINUTE))
   }
-  return { starts, mixedAt }
+  const [first] = starts
+  const testAt = first === undefined ? mixedAt : Math.max(mixedAt, first + RETEST_AFTER)
+  const waits = ends.map((end, i) => Math.round(((starts[i + 1] ?? testAt) - end) / MINUTE))
+  return { starts, waits, mixedAt, testAt }
 }

@@ -2,7 +2,7 @@ import { dosingCycleOf, waitingUntil } from '../advice/dosingCycle'
 import { byLabel } from '../advice/due'
 import { handlingOf } from '../advice/handling'
 import type { Plan } from '../advice/plan'
-import { scheduleOf } from '../advice/schedule'
+import { RETEST_AFTER, scheduleOf } from '../advice/schedule'
 import { type Estimate, FILL_TEST_COUNTS, isStale } from '../estimate/estimate'
 import { residualForecast } from '../estimate/forecast'
 import { lossOf } from '../estimate/rates'
@@ -44,7 +44,6 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'water age' }
 )
 
-const RETEST_AFTER = 30 * MINUTE
 /** Balance weekly, stabiliser and hardness monthly: common practice. */
 const EVERY: Partial<Record<Quantity, number>> = {
   pH: 7 * DAY,
@@ -125,7 +124,7 @@ export const agenda = (
   const { doses, aerations } = dosingCycleOf(journal, estimate)
   const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []
-  const { mixedAt } = scheduleOf(plan.steps, journal, now)
+  const { testAt } = scheduleOf(plan.steps, journal, now)
   const start = waitingUntil(journal, now)?.until ?? now
 
   if (startUp)
@@ -145,7 +144,7 @@ export const agenda = (
     items.push({
       kind: 'retest',
       also: [],
-      due: Math.max(mixedAt, start + RETEST_AFTER, last),
+      due: Math.max(testAt, last),
       minutes: 3,
     })
   else if (last > 0 || found.some(({ code }) => code === 'not retested'))

@@ -4,7 +4,7 @@ import type { TubView } from '@/server/views'
 import { Explained } from '@/ui/words/Explained'
 import { formatStepReason } from '@/words/adviceText'
 import { ALWAYS, formatWait, stepCautions } from '@/words/handlingText'
-import { formatHand, scoopsOf } from '@/words/planWords'
+import { formatHand, scoopsOf, thenWait } from '@/words/planWords'
 import { fieldNumber } from '@/words/readNumber'
 import { clock, type DisplayPreferences, dayAndClock, dose, formatStep } from '@/words/words'
 import type { Action } from '../form/draft'
@@ -102,6 +102,8 @@ export const PlanStepView = ({
   view,
   preferences,
   at,
+  thenMinutes,
+  last,
   turn,
   keep,
 }: {
@@ -109,6 +111,9 @@ export const PlanStepView = ({
   view: TubView
   preferences: DisplayPreferences
   at: Instant
+  /** Until the next step, or the test. */
+  thenMinutes: number
+  last: boolean
   turn: boolean
   keep: Action
 }) => {
@@ -182,9 +187,7 @@ export const PlanStepView = ({
           />
         </div>
       )}
-      <p className="small mt-2 text-muted">
-        {step.waitMinutes > 0 ? `Then wait ${step.waitMinutes} minutes.` : 'Then test.'}
-      </p>
+      <p className="small mt-2 text-muted">{thenWait(thenMinutes, last)}</p>
     </li>
   )
 }

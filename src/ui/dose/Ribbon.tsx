@@ -260,21 +260,24 @@ const Key = ({ states }: { states: ReadonlySet<ReadyAhead> }) => (
 
 /** The plan's steps as marks, and what its sanitizer step adds once it has mixed. */
 const planned = (view: TubView) => {
-  const { plan, tub, waiting, now } = view
+  const { plan, tub, schedule, now } = view
   const { sanitizer } = programmeOf(tub.programme)
   const marks: Mark[] = []
   const rises: PlannedRise[] = []
-  let at = waiting?.until ?? now
   const n = plan.steps.length
   if (n === 0) return { marks, rises }
-  marks.push({ at, kind: 'dose', text: `dose, ${n} ${n === 1 ? 'step' : 'steps'}` })
-  for (const step of plan.steps) {
+  marks.push({
+    at: schedule.starts[0] ?? now,
+    kind: 'dose',
+    text: `dose, ${n} ${n === 1 ? 'step' : 'steps'}`,
+  })
+  for (const [i, step] of plan.steps.entries()) {
     const ppm = quantityOf(step.after, sanitizer) - quantityOf(step.before, sanitizer)
+    const at = schedule.starts[i] ?? now
     if (ppm > 0.01) rises.push({ at: at + step.waitMinutes * MINUTE, ppm })
-    at += (step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0)) * MINUTE
   }
   marks.push({
-    at: Math.max(at, now + plan.retestAfterMinutes * MINUTE),
+    at: schedule.testAt,
     kind: 'test',
     text: 'test',
   })

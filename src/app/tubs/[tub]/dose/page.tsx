@@ -6,7 +6,6 @@ import {
   dosePlan,
   holdsBack,
   type Instant,
-  MINUTE,
   PRODUCTS,
   programmeOf,
   questionsFor,
@@ -81,7 +80,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
   const { tub, plan, estimate, waiting, now, round, schedule } = view
   const held = view.verdict.closures.find(holdsBack)
   const floor = formatFloor(tub, preferences)
-  const retestAt = Math.max(schedule.mixedAt, now + plan.retestAfterMinutes * MINUTE)
+  const retestAt = schedule.testAt
   const questions = replacing
     ? []
     : questionsFor(tub, view.journal, estimate, {
@@ -141,6 +140,8 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                   view={view}
                   preferences={preferences}
                   at={schedule.starts[i] ?? now}
+                  thenMinutes={schedule.waits[i] ?? 0}
+                  last={i === plan.steps.length - 1}
                   turn={i === 0}
                   keep={saveEntry}
                 />

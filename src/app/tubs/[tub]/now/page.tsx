@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
+import { MINUTE } from '@/core'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
@@ -8,16 +9,22 @@ import { Explained } from '@/ui/words/Explained'
 import { formatAgenda } from '@/words/agendaWords'
 import { formatOdd } from '@/words/learntWords'
 import { startNeedWords } from '@/words/startUpText'
-import { formatFloor, formatHealth, formatVerdict, planMinutes } from '@/words/verdictWords'
+import { formatFloor, formatHealth, formatVerdict } from '@/words/verdictWords'
 import { formatStep } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
+
+/** Steps that are named here; Dose has them all. */
+const LISTED = 4
 
 const Now = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
   const { tub, plan, estimate, agenda } = view
   const foreseen = loadRibbon(view)
-  const words = formatVerdict(tub, view.verdict, plan, estimate, preferences, foreseen)
+  const words = formatVerdict(tub, view.verdict, plan, estimate, preferences, {
+    schedule: view.schedule,
+    foreseen,
+  })
   const floor = formatFloor(tub, preferences)
   const starting = view.startUp
   const at = (place: string) => `/tubs/${tub.id}/${place}`
@@ -69,7 +76,7 @@ const Now = async ({ params }: TubParams) => {
         <div className="lg:pt-1">
           {dosing && (
             <ul className="mb-3 hidden lg:block">
-              {plan.steps.map((step) => (
+              {plan.steps.slice(0, LISTED).map((step) => (
                 <li
                   key={step.order}
                   className="grid grid-cols-[64px_1fr] items-baseline gap-3.5 border-hair border-t py-2"
@@ -78,6 +85,11 @@ const Now = async ({ params }: TubParams) => {
                   <span>{formatStep(step, preferences).name}</span>
                 </li>
               ))}
+              {plan.steps.length > LISTED && (
+                <li className="small border-hair border-t py-2 text-muted">
+                  and {plan.steps.length - LISTED} more
+                </li>
+              )}
             </ul>
           )}
           <Link href={at(words.action.place)} className="go w-full">
@@ -85,8 +97,8 @@ const Now = async ({ params }: TubParams) => {
           </Link>
           {dosing && (
             <p className="note mt-2 text-muted">
-              About {3 * plan.steps.length} minutes of your time, {planMinutes(plan)} minutes of
-              waiting.
+              About {3 * plan.steps.length} minutes of your time,{' '}
+              {Math.round((view.schedule.testAt - view.now) / MINUTE)} minutes until the waiting.
             </p>
           )}
         </div>

@@ -130,7 +130,7 @@ const Session = async ({ params }: TubParams) => {
             {ring}
             <p className="mt-5 max-w-[46ch]">
               Then test. If the test is fine, you can soak again from about{' '}
-              <b>{clock(schedule.mixedAt, preferences)}</b>.
+              <b>{clock(schedule.testAt, preferences)}</b>.
             </p>
           </Screen>
         ) : (
@@ -197,10 +197,10 @@ const Session = async ({ params }: TubParams) => {
           />
         </div>
         <p className="small mt-4 text-muted">
-          {step.waitMinutes > 0 ? `Then wait ${step.waitMinutes} minutes, ` : 'Then '}
+          {(schedule.waits[0] ?? 0) > 0 ? `Then wait ${schedule.waits[0]} minutes, ` : 'Then '}
           {after
             ? `and ${stepName(after)} about ${clock(schedule.starts[1] ?? now, preferences)}.`
-            : `and a test about ${clock(schedule.mixedAt, preferences)}.`}
+            : `and a test about ${clock(schedule.testAt, preferences)}.`}
         </p>
         <p className="mt-3">{back}</p>
       </Screen>
