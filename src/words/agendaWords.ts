@@ -103,7 +103,7 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
         place: item.advice === 'dose' ? 'dose' : item.advice === 'closed' ? 'now' : 'test',
       }
     case 'chores': {
-      const names = item.chores.map(choreName)
+      const names = item.chores.map(choreName).map((name, i) => (i > 0 ? lowerFirst(name) : name))
       return {
         when: 'this week',
         what:
