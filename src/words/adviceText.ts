@@ -163,6 +163,8 @@ export const formatNote = (
         return 'The pH and alkalinity tests aren’t precise enough to correct the rest without overshooting. Test them with drops or a meter.'
       case 'alkalinity in rounds':
         return `Alkalinity comes down in several doses of acid${note.aerated ? ' and air' : ''}, with a test in between. About ${ppm(note.leftPpm, 0)} will be left to remove after this one.`
+      case 'alkalinity another evening':
+        return `Alkalinity is too high, but that keeps nobody out: the sanitizer goes first. After the test, acid and air bring it down in about ${formatNumber(note.hours, 0, preferences)} hours, any evening this week.`
       case 'water instead of acid':
         return `Or replace about ${volume(note.litres, preferences)} with your fill water${note.assumed ? ' (its alkalinity is assumed)' : ''}: that leaves alkalinity near ${ppm(note.totalAlkalinityPpm, 0)}, pH ${formatNumber(note.pH, 1, preferences)} and hardness ${ppm(note.calciumHardnessPpm, 0)}. By acid, these steps take about ${formatNumber(note.acidHours, 0, preferences)} hours, nearly all of it jets and waiting.`
       case 'needs alkalinity':

@@ -64,6 +64,20 @@ test('far too much alkalinity comes down in portions of acid with air between, a
   expect(plan.after.totalAlkalinityPpm).toBeGreaterThan(130)
 })
 
+test('what opens the tub goes first: a high alkalinity keeps nobody out', () => {
+  const low = { ...fine, freeChlorine: 1, totalAlkalinity: 200 }
+  const plan = planFor(tubWith(), { ...low, pH: 7.7 })
+  expect(products(plan)).toEqual(['sodium dichlor dihydrate'])
+  const [note] = plan.notes.filter(({ reason }) => reason.code === 'alkalinity another evening')
+  expect(note).toBeDefined()
+  // pH itself keeps people out: one portion, air, sanitizer, and a test.
+  expect(products(planFor(tubWith(), { ...low, pH: 8.2 }))).toEqual([
+    'sodium bisulfate',
+    'air',
+    'sodium dichlor dihydrate',
+  ])
+})
+
 test('fresh water is offered beside acid, with what it leaves, where the fill water is softer', () => {
   const tub = tubWith('granular chlorine', {
     fillWater: { source: 'town', totalAlkalinityPpm: 50, pH: 7.6 },

@@ -62,7 +62,7 @@ const NEUTRAL: readonly ProductName[] = [
 ]
 const NEUTRAL_GAP_MINUTES = 5
 /** Acid is stirred in on low first: jets with air would lift pH before it has spread. Assumed. */
-const ACID_BEFORE_AIR_MINUTES = 15
+export const ACID_BEFORE_AIR_MINUTES = 15
 
 /**
  * How long after one product another may go in. The whole wait of the first, as a rule; a few minutes where one of the two

@@ -12,6 +12,7 @@ import type { Correction } from './correction'
 import { type Dilution, waterInsteadOfAcid } from './dilution'
 import { isAcid, isBase, type PlanContext, usable } from './planContext'
 import type { PlanNote } from './planTypes'
+import { portionHours } from './portions'
 import type { Recipe } from './recipe'
 import { othersFrom, RAISED, type RequiredChanges, SANITIZER_AIM } from './requiredChange'
 import { sourcesOf, usualShelf } from './shelf'
@@ -78,7 +79,7 @@ export const lackingNotes = (
 export const balanceNotes = (
   task: PlanContext,
   { imbalance, balanced, aim, share, portions }: Correction,
-  after: { alkalinityPpm: number; steps: number; aerated: boolean; minutes: number },
+  after: { alkalinityPpm: number; steps: number; aerated: boolean; putOff: boolean },
 ): PlanNote[] => {
   const notes: PlanNote[] = []
   if (balanced && aim && share < 0.05 && portions.length === 0)
@@ -88,14 +89,20 @@ export const balanceNotes = (
     })
   if (balanced) {
     const left = after.alkalinityPpm - task.tub.targets.totalAlkalinity.high
-    if (imbalance.high && left > 1 && after.steps > 0)
+    const hours = portionHours(portions)
+    if (after.putOff)
+      notes.push({
+        quantity: 'totalAlkalinity',
+        reason: { code: 'alkalinity another evening', hours },
+      })
+    else if (imbalance.high && left > 1 && after.steps > 0)
       notes.push({
         quantity: 'totalAlkalinity',
         reason: { code: 'alkalinity in rounds', leftPpm: left, aerated: after.aerated },
       })
     const water =
       portions.filter(({ kind }) => kind === 'acid').length > 1
-        ? waterInsteadOfAcid(task.tub, task.estimate, after.minutes / 60)
+        ? waterInsteadOfAcid(task.tub, task.estimate, hours)
         : undefined
     if (water)
       notes.push({

@@ -23,6 +23,7 @@ import {
 } from './notes'
 import { effectFor, isBase, orderOf, type PlanContext, type SettledDose } from './planContext'
 import type { Plan, PlanNote } from './planTypes'
+import { portionHours } from './portions'
 import type { SanitizerReason, StepReason } from './reasons'
 import type { Objective, Recipe, RequiredChange } from './recipe'
 import { replaceFirst } from './replacing'
@@ -80,6 +81,8 @@ export const planContext = (
 /** Bromide bank built where none is known, mg/L as Br⁻: common practice. */
 const BANK_PPM = 30
 const RETEST_MINUTES = 30
+/** Nobody waits so long for the sanitizer because of an alkalinity that keeps nobody out: assumed. */
+const LONG_HOURS = 2
 
 /**
  * What to add now, in order: all doses solved together (see recipe.ts), then put in order: alkalinity and pH, hardness,
@@ -113,8 +116,12 @@ export const dosePlan = (
   const air = airHours !== undefined
   const together = [...ordered.map(([product]) => product), ...(air ? (['air'] as const) : [])]
   const all = !options.onlySettled
-  if (all && correction.portions.length > 0) addPortions(correction, into)
-  else if (all) {
+  const evening = correction.portions.length > 0
+  const sanitizes = short || settled?.dose !== undefined
+  const long = portionHours(correction.portions) >= LONG_HOURS
+  const putOff = long && sanitizes && !imbalance.acidic && !imbalance.alkaline
+  if (all && evening && !sanitizes) addPortions(correction, into)
+  else if (all && !putOff) {
     for (const [product, dose] of ordered)
       into.add(product, { full: dose, now: dose * correction.share }, 'alkalinity', {
         code: whyBalance(product, imbalance, together),
@@ -146,10 +153,7 @@ export const dosePlan = (
         alkalinityPpm: after.totalAlkalinityPpm,
         steps: steps.length,
         aerated: steps.some(({ kind }) => kind === 'aerate'),
-        minutes: steps.reduce(
-          (sum, step) => sum + step.waitMinutes + (step.kind === 'aerate' ? step.minutes : 0),
-          0,
-        ),
+        putOff,
       }),
       ...dilutionNotes(task, dilutions),
       ...(settled && settled.notes.length > 0 ? settled.notes : sanitizerNotes(task, short)),

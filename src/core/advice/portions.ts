@@ -6,6 +6,7 @@ import { hoursToReachPh, loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/a
 import { solvePh } from '../water/solveWater'
 import type { Water } from '../water/water'
 import { doseToPh } from './balance'
+import { ACID_BEFORE_AIR_MINUTES } from './handling'
 import { type Known, LOWEST_STEP_PH, offBy } from './safeShare'
 
 /** One stretch of an evening that brings alkalinity down: acid as far as pH allows, then jets and air until it has risen again. */
@@ -16,6 +17,13 @@ export type Portion =
 /** Portions of acid before a test, and what they take together, ppm: assumed, so that a test comes in the middle of an evening. */
 const MOST_PORTIONS = 4
 const MOST_PPM = 60
+/** How long portions take, hours: air, and acid until it has spread. */
+export const portionHours = (portions: readonly Portion[]): number =>
+  portions.reduce(
+    (sum, one) => sum + (one.kind === 'air' ? one.minutes : ACID_BEFORE_AIR_MINUTES),
+    0,
+  ) / 60
+
 /** One portion takes no more, whatever pH allows. */
 const MOST_A_PORTION_PPM = 40
 /** Less than this is not worth a portion, ppm. */

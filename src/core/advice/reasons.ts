@@ -73,6 +73,8 @@ export type NoteReason =
   | { code: 'shelf lacks'; product: ProductName; grams: number; have: boolean }
   | { code: 'balance too coarse' }
   | { code: 'alkalinity in rounds'; leftPpm: number; aerated: boolean }
+  /** High, but it keeps nobody out: what opens the tub goes first. */
+  | { code: 'alkalinity another evening'; hours: number }
   | ({ code: 'water instead of acid' } & WaterInsteadOfAcid)
   | { code: 'needs alkalinity' | 'needs pH' }
   | { code: 'dilution'; dilution: Dilution }

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
-import { MINUTE } from '@/core'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
@@ -10,7 +9,7 @@ import { formatAgenda } from '@/words/agendaWords'
 import { formatOdd } from '@/words/learntWords'
 import { startNeedWords } from '@/words/startUpText'
 import { formatFloor, formatHealth, formatVerdict } from '@/words/verdictWords'
-import { formatStep } from '@/words/words'
+import { clock, formatStep } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 
@@ -97,8 +96,8 @@ const Now = async ({ params }: TubParams) => {
           </Link>
           {dosing && (
             <p className="note mt-2 text-muted">
-              About {3 * plan.steps.length} minutes of your time,{' '}
-              {Math.round((view.schedule.testAt - view.now) / MINUTE)} minutes until the waiting.
+              About {3 * plan.steps.length} minutes of your time; test about{' '}
+              {clock(view.schedule.testAt, preferences)}.
             </p>
           )}
         </div>
