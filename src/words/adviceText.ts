@@ -91,7 +91,7 @@ export const DOSING_NAMES: Record<Dosing, string> = {
 }
 
 const ONLY_WATER: Record<Dilution['quantity'], string> = {
-  calciumHardness: 'No product lowers hardness',
+  calciumHardness: 'Only fresh water or a softening bag lowers hardness',
   cyanuricAcid: 'Only replacing water lowers stabiliser',
   borate: 'Only replacing water lowers borate',
   salt: 'Only replacing water lowers salt',
@@ -107,7 +107,7 @@ const formatDilution = (
   const only = ONLY_WATER[quantity]
   if (fraction === undefined)
     return quantity === 'calciumHardness'
-      ? `${only}, and ${fill} is just as hard. Use a hose filter or softer water at the next fill.`
+      ? `${only}, and ${fill} is just as hard. Hang a softening bag in for a day at a time and test; use a hose filter or softer water at the next fill.`
       : `${only}, and ${fill} contains just as much.`
   const percent = `${formatNumber(100 * fraction, 0, preferences)} %`
   return fraction > MOST_REPLACED

@@ -16,6 +16,7 @@ const inSentence = (quantity: Quantity) =>
 export const START_TITLES: Record<StartStepId, string> = {
   filled: 'Filled, pump on, heating',
   inhibitor: 'Scale and metal inhibitor',
+  soften: 'Soften the water',
   balance: 'Test and balance',
   'start shock': 'First, large dose',
   residual: 'Test the sanitizer',
@@ -49,6 +50,10 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
   inhibitor: () => ({
     how: 'Hard, well or metallic water: alone, before anything else; rinse the filter a day later. Town water: last, an hour before anyone gets in.',
     caution: 'Take a silver or mineral cartridge out for 24 hours.',
+  }),
+  soften: () => ({
+    title: 'Soften the water with a softening bag',
+    how: 'Hang the bag in the water for 24 hours with the pump running, then test hardness. Repeat until it is in range: scale settles on a cell’s plates first.',
   }),
   balance: () => ({
     how: 'Test pH, alkalinity and hardness, dose what the plan says, then test again.',
@@ -124,6 +129,8 @@ export const startStepHow = (id: StartStepId): string => TEXT[id]({ id, waitMinu
 export const startNeedWords = (step: StartStepNow, preferences: DisplayPreferences): string => {
   const { title } = startStepText(step)
   const gates = list((step.gates ?? []).map(({ quantity }) => inSentence(quantity)))
+  if (step.id === 'soften' && (step.needs === 'fall' || step.needs === 'test'))
+    return `${title}: hang it in for 24 hours with the pump running, then test ${gates}.`
   switch (step.needs) {
     case 'wait':
       return `${title}: wait until ${dayAndClock(step.readyAt ?? preferences.now, preferences)}.`

@@ -387,6 +387,37 @@ describe('the stabiliser clock', () => {
   })
 })
 
+// Common practice: a softening bag, 24 hours at a time, before the salt of a cell.
+test('hard water is softened before a cell’s salt, by readings, and only there', () => {
+  const hard = { fillWater: { source: 'town' as const, calciumHardnessPpm: 400 } }
+  const tub = tubWith('in-line salt chlorine', hard)
+  const fill: Entry = { id: 1, kind: 'water', at: NOW - 60 * HOUR, body: { replacedFraction: 1 } }
+  const read = (hoursAgo: number, calciumHardness: number): Entry => ({
+    id: 2,
+    kind: 'test',
+    at: NOW - hoursAgo * HOUR,
+    body: { method: 'drops', readings: { pH: 7.5, totalAlkalinity: 70, calciumHardness } },
+  })
+  // The inhibitor of hard water is done first.
+  const inhibited: Entry = {
+    id: 3,
+    kind: 'start',
+    at: NOW - 59 * HOUR,
+    body: { step: 'inhibitor' },
+  }
+  const nowOf = (...more: Entry[]) => {
+    const entries = [fill, inhibited, ...more]
+    return startProgress(tub, entries, estimate(tub, entries, NOW))?.now
+  }
+  expect(nowOf()).toMatchObject({ id: 'soften', needs: 'test' })
+  expect(nowOf(read(2, 380))).toMatchObject({ id: 'soften', needs: 'fall' })
+  expect(nowOf(read(2, 60))?.id).toBe('salt first half')
+  for (const id of ['granular chlorine', 'bromine tablets'] as const)
+    expect(
+      startSteps(tubWith(id, hard), estimate(tubWith(id, hard), [fill], NOW)).map((one) => one.id),
+    ).not.toContain('soften')
+})
+
 describe('figures of the trade (common practice)', () => {
   const grams = (id: Parameters<typeof tubWith>[0], step: string, litres = 1000) => {
     const tub = tubWith(id, { volumeLitres: litres })

@@ -2,6 +2,7 @@
 export const START_STEP_IDS = [
   'filled',
   'inhibitor',
+  'soften',
   'balance',
   'start shock',
   'residual',

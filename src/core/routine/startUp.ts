@@ -132,6 +132,19 @@ const inhibitor = (tub: Tub, first: boolean): StartStep => ({
   waitMinutes: first ? 24 * 60 : 60,
 })
 
+/** A little above its range hardness can wait: from so much on it is softened before the salt. Assumed. */
+const SOFTEN_ABOVE = 1.5
+
+/** Scale settles on a cell's plates first: hard water is softened before the salt, a day at a time. Common practice. */
+const soften = (tub: Tub, estimate: Estimate): StartStep[] => {
+  const { high } = tub.targets.calciumHardness
+  const read = estimate.quantities.calciumHardness.lastReading?.value
+  const known = Math.max(read ?? 0, estimate.fillWater.calciumHardnessPpm ?? 0)
+  return feederOf(tub.programme) === 'cell' && known > SOFTEN_ABOVE * high
+    ? [{ id: 'soften', waitMinutes: 0, gates: [{ quantity: 'calciumHardness', atMost: high }] }]
+    : []
+}
+
 /** Beside silver or minerals the residual is a small one, and no shock's worth of chlorine opens it: common practice. */
 const MINERAL_START_PPM = 5
 
@@ -300,7 +313,11 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
 /** From a fresh fill to the first soak, in order; common practice. */
 export const startSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
   const first = inhibitorFirst(tub, estimate)
-  const early: StartStep[] = [{ id: 'filled', waitMinutes: 0 }, balance(tub)]
+  const early: StartStep[] = [
+    { id: 'filled', waitMinutes: 0 },
+    ...soften(tub, estimate),
+    balance(tub),
+  ]
   // Biguanide brings its own scale control.
   if (tub.programme === 'biguanide' && !first) return [...early, ...own(tub, estimate)]
   return first
