@@ -169,6 +169,8 @@ export const formatNote = (
         return `Or replace about ${volume(note.litres, preferences)} with your fill water${note.assumed ? ' (its alkalinity is assumed)' : ''}: that leaves alkalinity near ${ppm(note.totalAlkalinityPpm, 0)}, pH ${formatNumber(note.pH, 1, preferences)} and hardness ${ppm(note.calciumHardnessPpm, 0)}. By acid, these steps take about ${formatNumber(note.acidHours, 0, preferences)} hours, nearly all of it jets and waiting.`
       case 'needs alkalinity':
         return 'pH is out of range, and the right dose depends on alkalinity. Test alkalinity, then dose.'
+      case 'pH bleached':
+        return `pH was read under ${ppm(note.ppm, 1)} of ${named(note.residual)}, which bleaches the colour of the test, so nothing is dosed by it. Test pH again below ${ppm(note.belowPpm, 0)}.`
       case 'needs pH':
         return 'Alkalinity is out of range, and the right dose depends on pH. Test pH, then dose.'
       case 'dilution':

@@ -64,6 +64,21 @@ test('far too much alkalinity comes down in portions of acid with air between, a
   expect(plan.after.totalAlkalinityPpm).toBeGreaterThan(130)
 })
 
+// Common practice: at 10 ppm of chlorine and above a pH read by colour is not to be trusted.
+test('a pH read by colour under bleaching chlorine is not dosed by; a meter’s is', () => {
+  const readings = { freeChlorine: 12, pH: 8.3, totalAlkalinity: 100 }
+  for (const [method, dosed] of [
+    ['drops', false],
+    ['strip', false],
+    ['meter', true],
+  ] as const) {
+    const entries = journal(tested(NOW - MINUTE, readings, method))
+    const plan = dosePlan(tubWith(), entries, estimate(tubWith(), entries, NOW))
+    expect(products(plan).includes('sodium bisulfate')).toBe(dosed)
+    expect(plan.notes.some(({ reason }) => reason.code === 'pH bleached')).toBe(!dosed)
+  }
+})
+
 test('what opens the tub goes first: a high alkalinity keeps nobody out', () => {
   const low = { ...fine, freeChlorine: 1, totalAlkalinity: 200 }
   const plan = planFor(tubWith(), { ...low, pH: 7.7 })

@@ -1,10 +1,8 @@
 import type { Estimate } from '../estimate/estimate'
-import { monopersulfateShown } from '../testing/interference'
+import { BLEACHES, monopersulfateShown } from '../testing/interference'
 import { type Implausibility, implausibilities } from '../testing/plausibility'
 import { QUANTITIES, type Quantity, type Readings } from '../testing/quantity'
 
-/** From here on a residual bleaches the colours of other pads and reagents, ppm: common practice. */
-const BLEACHES = { freeChlorine: 10, bromine: 20 } as const
 /** A reading this many standard deviations from what was expected is not chance. */
 const UNLIKELY = 3
 /** Monopersulfate that shows less than this in a test is not worth a word, ppm as chlorine. */

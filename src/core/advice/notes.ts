@@ -5,12 +5,12 @@ import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { contains } from '../programmes/programme'
-import { monopersulfateShown } from '../testing/interference'
+import { BLEACHES, monopersulfateShown } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
 import { DAY } from '../time'
 import type { Correction } from './correction'
 import { type Dilution, waterInsteadOfAcid } from './dilution'
-import { isAcid, isBase, type PlanContext, usable } from './planContext'
+import { isAcid, isBase, type PlanContext, phBleached, usable } from './planContext'
 import type { PlanNote } from './planTypes'
 import { portionHours } from './portions'
 import type { Recipe } from './recipe'
@@ -82,6 +82,16 @@ export const balanceNotes = (
   after: { alkalinityPpm: number; steps: number; aerated: boolean; putOff: boolean },
 ): PlanNote[] => {
   const notes: PlanNote[] = []
+  const bleached = phBleached(task.estimate)
+  if (bleached)
+    return imbalance.low || imbalance.high || imbalance.acidic || imbalance.alkaline
+      ? [
+          {
+            quantity: 'pH',
+            reason: { code: 'pH bleached', ...bleached, belowPpm: BLEACHES[bleached.residual] },
+          },
+        ]
+      : []
   if (balanced && aim && share < 0.05 && portions.length === 0)
     notes.push({
       quantity: 'pH',

@@ -3,6 +3,7 @@ import { surelyModelled } from '../estimate/learning/mergeLearnedEstimate'
 import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { type Programme, width } from '../programmes/programme'
+import { BLEACHES } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
 import type { Choices } from '../tub/choices'
 import type { Tub } from '../tub/tub'
@@ -47,9 +48,24 @@ const modelled = ({ estimate, tub }: PlanContext, quantity: Quantity): boolean =
   return isStale(quantity, one.ageHours) && band !== undefined && surelyModelled(one, width(band))
 }
 
+/** pH was read by colour under a residual that bleaches the colour: nothing is dosed by it. */
+export const phBleached = ({
+  quantities,
+}: Estimate): { residual: 'freeChlorine' | 'bromine'; ppm: number } | undefined => {
+  const read = quantities.pH.lastReading
+  if (!read || read.method === 'meter') return undefined
+  for (const residual of ['freeChlorine', 'bromine'] as const) {
+    const { lastReading } = quantities[residual]
+    if (lastReading?.at === read.at && lastReading.value >= BLEACHES[residual])
+      return { residual, ppm: lastReading.value }
+  }
+  return undefined
+}
+
 /** Read in this water lately enough to dose by, or modelled. */
 export const usable = (task: PlanContext, quantity: Quantity): boolean =>
-  !isStale(quantity, task.estimate.quantities[quantity].ageHours) || modelled(task, quantity)
+  !(quantity === 'pH' && phBleached(task.estimate)) &&
+  (!isStale(quantity, task.estimate.quantities[quantity].ageHours) || modelled(task, quantity))
 
 /** ppm of a quantity that this round's products have given already. */
 export const donePpm = (

@@ -77,6 +77,7 @@ export type NoteReason =
   | { code: 'alkalinity another evening'; hours: number }
   | ({ code: 'water instead of acid' } & WaterInsteadOfAcid)
   | { code: 'needs alkalinity' | 'needs pH' }
+  | { code: 'pH bleached'; residual: 'freeChlorine' | 'bromine'; ppm: number; belowPpm: number }
   | { code: 'dilution'; dilution: Dilution }
   | { code: 'above range, held by a feeder'; feeder: FeederKind | undefined }
   | { code: 'above range'; backInHours: number }

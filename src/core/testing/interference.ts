@@ -1,6 +1,9 @@
 import { CHLORINE_G_PER_MOL } from '../water/constants'
 import type { Water } from '../water/water'
 
+/** From here on a residual bleaches the colours of other pads and reagents, ppm: common practice. A meter reads without colour. */
+export const BLEACHES = { freeChlorine: 10, bromine: 20 } as const
+
 /** Part of monopersulfate that a free-chlorine test shows; assumed, small and varying with the test and its wait. */
 const SHOWN_AS_FREE = 0.05
 
