@@ -8,7 +8,9 @@ const daysAgo = (days: number, time: string) =>
   `${new Date(Date.now() - days * 86_400_000).toISOString().slice(0, 10)}T${time}`
 
 const dateBack = async (page: Page, when: string) => {
-  await page.getByText('Earlier', { exact: true }).click()
+  const earlier = page.getByRole('radio', { name: 'Earlier' })
+  await earlier.press('Space')
+  await expect(earlier).toBeChecked()
   await page.getByLabel('Day and time').fill(when)
 }
 
