@@ -11,7 +11,7 @@ const dateBack = async (page: Page, when: string) => {
   const earlier = page.getByRole('radio', { name: 'Earlier' })
   await earlier.press('Space')
   await expect(earlier).toBeChecked()
-  await page.getByLabel('Day and time').fill(when)
+  await page.getByLabel(/^(Day and time|Started at)$/).fill(when)
 }
 
 const testAt = async (page: Page, tub: string, when: string, values: Record<string, string>) => {
@@ -57,7 +57,7 @@ const granulesOn = async (page: Page, address: string) => {
   await page.goto(address)
   // biome-ignore lint/performance/useDomNodeTextContent: what is shown, with the breaks between
   const text = await page.getByRole('main').innerText()
-  return /([\d.,]+ g)\s+chlorine granules/.exec(text)?.[1]
+  return /([\d.,]+ g)\s+chlorine granules(?![^\n]*, done)/.exec(text)?.[1]
 }
 
 test('chlorine granules, from an empty database to the first soak', async ({ page }) => {

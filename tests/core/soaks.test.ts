@@ -493,7 +493,7 @@ test('a soak that is still going on is no answer to itself', () => {
   expect(NOW - running.at).toBe(15 * MINUTE)
 })
 
-test('water that holds its residual a day after the fill was started up, ticked or not', () => {
+test('water that holds a residual without a step of it was started up; once begun, it is finished', () => {
   const tub = tubWith()
   const entries = (hours: number, ticked: boolean): Entry[] => [
     { id: 1, kind: 'water', at: NOW - 60 * HOUR, body: { replacedFraction: 1 } },
@@ -509,7 +509,11 @@ test('water that holds its residual a day after the fill was started up, ticked 
   ]
   const standing = (journal: Entry[]) => startProgress(tub, journal, estimate(tub, journal, NOW))
   expect(standing(entries(10, false))).toBeUndefined()
-  // The fill is in the journal, so nobody is asked to tick it.
-  expect(standing(entries(50, false))?.now).toMatchObject({ id: 'balance', needs: 'test' })
+  expect(standing(entries(50, false))).toBeUndefined()
+  // The fill is in the journal, so nobody is asked to tick it; it waits three days on as on the first.
+  expect(standing(entries(10, false).slice(0, 1))?.now).toMatchObject({
+    id: 'balance',
+    needs: 'test',
+  })
   expect(standing(entries(10, true))?.now).toMatchObject({ id: 'balance', needs: 'test' })
 })

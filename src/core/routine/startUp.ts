@@ -390,7 +390,7 @@ const readGates = (
 
 /**
  * Where a start-up stands: undefined where the journal knows no fill, or the fill is older than two weeks, or the water was plainly
- * started up without ticking a step. A step is done by what the journal holds: its dose logged anywhere, a test made before anybody
+ * started up without it. A step is done by what the journal holds: its dose logged anywhere, a test made before anybody
  * pressed anything; where it waits for a reading, the newest one counts.
  */
 export const startProgress = (
@@ -475,44 +475,29 @@ export const startProgress = (
       from = Math.max(from, gates.length > 0 ? doneAt : (acted ?? from) + step.waitMinutes * MINUTE)
     return state
   })
-  return { steps, since, now: open }
+  // Whoever has a residual without a step of this has started the water up in a way of their own.
+  const begun = steps.some(
+    ({ id, doneAt }) => id !== 'filled' && id !== 'balance' && doneAt !== undefined,
+  )
+  const read = tests.some(
+    ({ body }) => (body.readings[sanitizer] ?? 0) >= tub.targets.sanitizer.low,
+  )
+  return begun || starts.length > 0 || !read ? { steps, since, now: open } : undefined
 }
 
 /** When the cell was first set to give something, from a moment on. */
 const setAt = (past: readonly Entry[], from: Instant): Instant | undefined =>
   past.filter(isKind('feeder')).find(({ at, body }) => at >= from && (body.setting ?? 0) > 0)?.at
 
-/** A fill so fresh that no residual can have been there before. */
-const FRESH_HOURS = 48
-
 /**
- * The step whose turn it is, where a start-up owns the water: once begun until it is done, and after every fresh fill until a
- * residual was read in it. What goes in then is what the start-up asks for. Inhibitor that comes last holds nothing up.
+ * The step whose turn it is, where a start-up owns the water: once begun until it is done, and after every fill until a residual was
+ * read in it. What goes in then is what the start-up asks for. Inhibitor that comes last holds nothing up.
  */
 export const startUpOwning = (
   tub: Tub,
   journal: readonly Entry[],
   estimate: Estimate,
 ): StartStepNow | undefined => {
-  const progress = startProgress(tub, journal, estimate)
-  if (!progress?.now) return undefined
-  const { since, now, steps } = progress
-  if (now.id === 'inhibitor' && !inhibitorFirst(tub, estimate)) return undefined
-  const begun = steps.some(
-    ({ id, doneAt }) => id !== 'filled' && id !== 'balance' && doneAt !== undefined,
-  )
-  const { sanitizer } = programmeOf(tub.programme)
-  const read = journal
-    .filter(isKind('test'))
-    .some(
-      ({ at, body }) =>
-        at >= since &&
-        at <= estimate.at &&
-        (body.readings[sanitizer] ?? 0) >= tub.targets.sanitizer.low,
-    )
-  const fresh = estimate.at - since < FRESH_HOURS * HOUR
-  const ticked = journal.some(
-    ({ kind, at }) => kind === 'start' && at >= since && at <= estimate.at,
-  )
-  return begun || ticked || (fresh && !read) ? now : undefined
+  const now = startProgress(tub, journal, estimate)?.now
+  return now?.id === 'inhibitor' && !inhibitorFirst(tub, estimate) ? undefined : now
 }
