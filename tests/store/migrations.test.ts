@@ -29,6 +29,32 @@ const databaseOf = (path: string, last: number): Database.Database => {
   return connection
 }
 
+/** A tub in a database of before; what it was not given and has to have is filled up. */
+const tubOfBefore = (connection: Database.Database, some: Record<string, unknown>) => {
+  const columns = connection.pragma('table_info(tubs)') as {
+    name: string
+    notnull: number
+    dflt_value: string | null
+    type: string
+  }[]
+  const given: Record<string, unknown> = {
+    name: 'Terrace',
+    programme: 'granular chlorine',
+    fill_water: JSON.stringify({ source: 'town' }),
+    targets: '{}',
+    units: '{}',
+    volume_basis: '{}',
+    ...some,
+  }
+  for (const { name, notnull, dflt_value, type } of columns)
+    if (notnull && dflt_value === null && given[name] === undefined && name !== 'id')
+      given[name] = type === 'text' ? '{}' : 1
+  const names = Object.keys(given).filter((name) => columns.some((one) => one.name === name))
+  connection
+    .prepare(`INSERT INTO tubs (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`)
+    .run(names.map((name) => given[name]))
+}
+
 const folder = mkdtempSync(join(tmpdir(), 'pavrel-migrations-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
@@ -45,29 +71,10 @@ test('every migration has its file, and a new database is made of all of them', 
 test('a database of before: choices and surroundings keep their answers under new names, a preset keeps only what was changed', () => {
   const path = join(folder, 'before.sqlite')
   const connection = databaseOf(path, 11)
-  const columns = connection.pragma('table_info(tubs)') as {
-    name: string
-    notnull: number
-    dflt_value: string | null
-    type: string
-  }[]
-  const given: Record<string, unknown> = {
-    name: 'Terrace',
-    programme: 'granular chlorine',
+  tubOfBefore(connection, {
     choices: JSON.stringify({ lift: 'air', care: 'edge', acidParts: '2' }),
     surroundings: JSON.stringify({ cleaner: 'ozone', stands: 'sun', hoursFromUtc: -7 }),
-    fill_water: JSON.stringify({ source: 'town' }),
-    targets: '{}',
-    units: '{}',
-    volume_basis: '{}',
-  }
-  for (const { name, notnull, dflt_value, type } of columns)
-    if (notnull && dflt_value === null && given[name] === undefined && name !== 'id')
-      given[name] = type === 'text' ? '{}' : 1
-  const names = Object.keys(given).filter((name) => columns.some((one) => one.name === name))
-  connection
-    .prepare(`INSERT INTO tubs (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`)
-    .run(names.map((name) => given[name]))
+  })
   connection
     .prepare('INSERT INTO chore_rules (tub_id, preset, change, created_at) VALUES (1, ?, ?, 0)')
     .run(
@@ -107,4 +114,22 @@ test('a database of before: choices and surroundings keep their answers under ne
     needs: 'the blue cloth',
     how: [expect.stringContaining('A tan line is dust')],
   })
+})
+
+test('a tub that was dosed by label still is, one by demand too, and one that never said stays so', () => {
+  const path = join(folder, 'dosing.sqlite')
+  const connection = databaseOf(path, 12)
+  for (const choices of [
+    { sanitizing: 'by label', aim: 'edge' },
+    { sanitizing: 'by demand' },
+    { aim: 'edge' },
+  ])
+    tubOfBefore(connection, { choices: JSON.stringify(choices) })
+  connection.close()
+  const store = openStore(path)
+  expect([1, 2, 3].map((id) => findTub(store, id)?.choices)).toEqual([
+    { dosing: 'label', aim: 'edge' },
+    { dosing: 'by demand' },
+    { aim: 'edge' },
+  ])
 })
