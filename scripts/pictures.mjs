@@ -20,7 +20,7 @@ const VIEWS = [
   ['dose-desktop', '/tubs/1/dose', DESKTOP, 'light'],
   ['dose-phone-night', '/tubs/1/dose', PHONE, 'dark'],
   ['session-phone-night', '/tubs/1/dose/session', PHONE, 'dark'],
-  ['photo-phone', '/tubs/1/test/photo?kit=1', PHONE, 'light', 'Practice camera: dip and shoot'],
+  ['photo-phone', '/tubs/1/test/photo?kit=1', PHONE, 'light', 'Practice camera: dip and take'],
   ['shelf-desktop', '/tubs/1/shelf', DESKTOP, 'light'],
   ['programme-desktop', '/tubs/2/programme', DESKTOP, 'light'],
   ['upkeep-desktop', '/tubs/1/upkeep', DESKTOP, 'light'],
