@@ -101,7 +101,7 @@ const TEXT: Record<StageId, (stage: Stage) => StageText> = {
     cautions: ['Keep the power off. Stay nearby: a forgotten hose floods.'],
   }),
   'filters in': () => ({
-    checks: ['Rinse until there’s no more foam, then put them in.'],
+    checks: ['Rinse until the water runs clear, then put them in.'],
     cautions: [],
   }),
   bleed: () => ({

@@ -18,7 +18,7 @@ import {
 import { acidPortions, type Portion } from './portions'
 import { bestRecipe, better, misses, type Recipe } from './recipe'
 import type { RequiredChanges } from './requiredChange'
-import { largestSafeShare, type Trial } from './safeShare'
+import { type Known, largestSafeShare, type Trial } from './safeShare'
 import type { Source } from './shelf'
 
 const BASE_LIMIT_PPM = 60
@@ -58,6 +58,15 @@ export interface Correction {
   from: (shelf: readonly Source[]) => { recipe: Recipe; aim: Aim } | undefined
 }
 
+const knownOf = ({ tub, estimate }: PlanContext, water: Water, imbalance: Imbalance): Known => ({
+  water,
+  reading: estimate.reading,
+  targets: tub.targets,
+  imbalance,
+  phDeviation: estimate.quantities.pH.standardDeviation,
+  alkalinityDeviation: estimate.quantities.totalAlkalinity.standardDeviation,
+})
+
 /** How much of a correction one round allows: by what practice puts in before a test, and by the error of the readings. */
 const shareOf = (
   task: PlanContext,
@@ -66,7 +75,7 @@ const shareOf = (
   water: Water,
   imbalance: Imbalance,
 ): number => {
-  const { tub, estimate, dosingCycle, sources, choices } = task
+  const { tub, dosingCycle, sources, choices } = task
   const within = (limit: number, of: (product: ProductName) => boolean) => {
     const need = balancing
       .filter(([product]) => of(product))
@@ -99,14 +108,7 @@ const shareOf = (
   const parts = Number(choices.acidParts)
   if (parts > 1 && acid + acidDone > ACID_WHOLE_PPM)
     most = Math.min(most, Math.max(0, (acid + acidDone) / parts - acidDone) / acid)
-  return largestSafeShare(trial, most, {
-    water,
-    reading: estimate.reading,
-    targets: tub.targets,
-    imbalance,
-    phDeviation: estimate.quantities.pH.standardDeviation,
-    alkalinityDeviation: estimate.quantities.totalAlkalinity.standardDeviation,
-  })
+  return largestSafeShare(trial, most, knownOf(task, water, imbalance))
 }
 
 /** Acid in portions with air between them, where alkalinity stands too far above its band for one. */
@@ -115,21 +117,14 @@ const inPortions = (
   water: Water,
   imbalance: Imbalance,
 ): Pick<Correction, 'portions' | 'acid'> => {
-  const { tub, estimate, sources, dosingCycle, choices } = task
+  const { tub, sources, dosingCycle, choices } = task
   const source = sources.find(({ product }) => isAcid(product))
   // Who halves the acid wants a test between the halves.
   if (!imbalance.high || !source || task.alkalinityDoubted || Number(choices.acidParts) > 1)
     return { portions: [], acid: undefined }
   const acids = dosingCycle.doses.filter(({ body }) => isAcid(body.product))
   const portions = acidPortions(
-    {
-      water,
-      reading: estimate.reading,
-      targets: tub.targets,
-      imbalance,
-      phDeviation: estimate.quantities.pH.standardDeviation,
-      alkalinityDeviation: estimate.quantities.totalAlkalinity.standardDeviation,
-    },
+    knownOf(task, water, imbalance),
     source.effect,
     (1000 * source.gramsLeft) / tub.volumeLitres,
     { portions: acids.length, ppm: Math.abs(donePpm(task, 'alkalinity', isAcid)) },

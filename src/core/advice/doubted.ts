@@ -1,12 +1,9 @@
 import { type Estimate, estimate as estimateAt } from '../estimate/estimate'
-import { quantityOf } from '../estimate/testedWater'
 import type { Entry } from '../journal/entry'
 import { type Quantity, readingError } from '../testing/quantity'
 import type { Tub } from '../tub/tub'
+import { unexplained } from './inconsistencies'
 import { bandOf } from './state'
-
-/** Standard deviations of both readings together. */
-const FAR = 3
 
 /** The newest reading of a quantity lies above its band and fits neither the one before it nor what was dosed since. */
 export const doubted = (
@@ -21,11 +18,6 @@ export const doubted = (
   const past = journal.filter((entry) => entry.at < newest.at && entry.at <= at)
   if (past.length === 0) return false
   const before = estimateAt(tub, past, newest.at - 1)
-  const known = before.quantities[quantity]
-  if (!known.lastReading) return false
-  const away = Math.abs(newest.value - quantityOf(before.reading, quantity))
-  return (
-    away >
-    FAR * Math.hypot(known.standardDeviation, readingError(quantity, newest.method, newest.value))
-  )
+  const deviation = (of: Quantity, value: number) => readingError(of, newest.method, value)
+  return unexplained(before, { [quantity]: newest.value }, deviation).length > 0
 }

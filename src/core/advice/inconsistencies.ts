@@ -13,7 +13,7 @@ const spreadOf = (before: Estimate, quantity: Quantity, readingDeviation: number
   Math.hypot(before.quantities[quantity].standardDeviation, readingDeviation)
 
 /** A value that nothing in the journal since the last test explains. */
-const unexplained = (
+export const unexplained = (
   before: Estimate,
   readings: Readings,
   deviationOf: (quantity: Quantity, value: number) => number,

@@ -162,7 +162,8 @@ export const PlanStepView = ({
           <div>
             <p className="font-semibold text-[18px]">Not yet.</p>
             <p className="max-w-[36ch]">
-              The {PRODUCTS[waiting.product].commonName} is mixing; you can add this at{' '}
+              The {PRODUCTS[waiting.product].commonName} is mixing; you can{' '}
+              {step.kind === 'add' ? 'add' : 'start'} this at{' '}
               <b>{clock(waiting.until, preferences)}</b>.
             </p>
           </div>

@@ -3,7 +3,7 @@ import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { holdsBack, PRODUCTS } from '@/core'
+import { handlingOf, holdsBack, PRODUCTS } from '@/core'
 import { sessionState } from '@/server/session'
 import { Countdown } from '@/ui/dose/Countdown'
 import { OldReading } from '@/ui/dose/OldReading'
@@ -61,7 +61,8 @@ const Session = async ({ params }: TubParams) => {
       />
       <p className="max-w-[34ch] text-[17px]">
         The {PRODUCTS[wait.product].commonName} is mixing until{' '}
-        <b>{clock(wait.until, preferences)}</b>. Jets on, cover open, nobody in.
+        <b>{clock(wait.until, preferences)}</b>. Jets {handlingOf(wait.product).jets}, cover{' '}
+        {handlingOf(wait.product).cover}, nobody in.
       </p>
     </div>
   )
