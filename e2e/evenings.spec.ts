@@ -3,9 +3,9 @@ import { EMPTY, expect, nothingSerious, PHONE, place, setUpTub, test, watchConso
 
 test.use({ viewport: PHONE, colorScheme: 'dark', timezoneId: 'UTC' })
 
-/** A time of the day, so many days ago, as a field for it takes it. */
-const daysAgo = (days: number, time: string) =>
-  `${new Date(Date.now() - days * 86_400_000).toISOString().slice(0, 10)}T${time}`
+/** So many hours ago, as a field for it takes it; never a time of the day, so that every run sees the same story. */
+const hoursAgo = (hours: number) =>
+  new Date(Date.now() - hours * 3_600_000).toISOString().slice(0, 16)
 
 const dateBack = async (page: Page, when: string) => {
   const earlier = page.getByRole('radio', { name: 'Earlier' })
@@ -63,8 +63,8 @@ const granulesOn = async (page: Page, address: string) => {
 test('chlorine granules, from an empty database to the first soak', async ({ page }) => {
   const clean = watchConsole(page)
   const tub = await begin(page, 'First Week')
-  await fillAt(page, tub, daysAgo(3, '09:00'))
-  await testAt(page, tub, daysAgo(3, '10:00'), { pH: '7.5', 'Total alkalinity': '100' })
+  await fillAt(page, tub, hoursAgo(72))
+  await testAt(page, tub, hoursAgo(71), { pH: '7.5', 'Total alkalinity': '100' })
   await page.goto(`${tub}/programme`)
   const shock = page.getByRole('button', { name: 'Mark done: First, large dose' })
   await expect(shock).toBeVisible()
@@ -72,17 +72,11 @@ test('chlorine granules, from an empty database to the first soak', async ({ pag
   const amount = await granulesOn(page, `${tub}/programme`)
   expect(await granulesOn(page, `${tub}/dose`)).toBe(amount)
   await expect(page.getByRole('heading', { name: /^One step, then a test/ })).toBeVisible()
-  await doseAt(
-    page,
-    tub,
-    daysAgo(3, '11:00'),
-    'sodium dichlor dihydrate',
-    amount?.split(' ')[0] ?? '',
-  )
-  await testAt(page, tub, daysAgo(2, '11:00'), { 'Free chlorine': '9', pH: '7.5' })
+  await doseAt(page, tub, hoursAgo(70), 'sodium dichlor dihydrate', amount?.split(' ')[0] ?? '')
+  await testAt(page, tub, hoursAgo(46), { 'Free chlorine': '9', pH: '7.5' })
   await place(page, 'Now').click()
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(/Yes|Probably/)
-  await testAt(page, tub, daysAgo(1, '11:00'), { 'Free chlorine': '4.5', pH: '7.5' })
+  await testAt(page, tub, hoursAgo(22), { 'Free chlorine': '4.5', pH: '7.5' })
   await page.goto(`${tub}/test?with=drops`)
   await page.getByRole('textbox', { name: 'Free chlorine', exact: true }).fill('4')
   await page.getByRole('textbox', { name: 'pH', exact: true }).fill('7.5')
@@ -102,15 +96,15 @@ test('chlorine granules, from an empty database to the first soak', async ({ pag
 test('bromine tablets, from an empty database to the first soak', async ({ page }) => {
   const clean = watchConsole(page)
   const tub = await begin(page, 'Tablets', 'Bromine tablets')
-  await fillAt(page, tub, daysAgo(3, '09:00'))
-  await testAt(page, tub, daysAgo(3, '10:00'), { pH: '7.5', 'Total alkalinity': '100' })
-  await doseAt(page, tub, daysAgo(3, '11:00'), 'sodium bromide', '40')
-  await doseAt(page, tub, daysAgo(3, '12:00'), 'potassium monopersulfate', '15')
+  await fillAt(page, tub, hoursAgo(72))
+  await testAt(page, tub, hoursAgo(71), { pH: '7.5', 'Total alkalinity': '100' })
+  await doseAt(page, tub, hoursAgo(70), 'sodium bromide', '40')
+  await doseAt(page, tub, hoursAgo(69), 'potassium monopersulfate', '15')
   await page.goto(`${tub}/programme`)
   await expect(page.getByRole('heading', { name: 'Start-up in progress' })).toBeVisible()
   await expect(page.getByRole('main')).not.toContainText(/chlorine granules/)
-  await doseAt(page, tub, daysAgo(3, '12:30'), 'bromochlorodimethylhydantoin', '50')
-  await testAt(page, tub, daysAgo(2, '11:00'), { Bromine: '5', pH: '7.5' })
+  await doseAt(page, tub, hoursAgo(68.5), 'bromochlorodimethylhydantoin', '50')
+  await testAt(page, tub, hoursAgo(46), { Bromine: '5', pH: '7.5' })
   await page.goto(`${tub}/test?with=drops`)
   for (const [name, value] of [
     ['Bromine', '5'],
@@ -129,8 +123,8 @@ test('bromine tablets, from an empty database to the first soak', async ({ page 
 test('the party evening: one amount everywhere, poured once, asked for once', async ({ page }) => {
   const clean = watchConsole(page)
   const tub = await begin(page, 'Party')
-  await fillAt(page, tub, daysAgo(30, '09:00'))
-  await testAt(page, tub, daysAgo(0, '00:00'), {
+  await fillAt(page, tub, hoursAgo(720))
+  await testAt(page, tub, hoursAgo(8), {
     'Free chlorine': '5',
     pH: '7.5',
     'Total alkalinity': '100',
@@ -158,14 +152,14 @@ test('the shock evening: the shock that is due is the sanitizer’s dose, under 
 }) => {
   const clean = watchConsole(page)
   const tub = await begin(page, 'Shock')
-  await fillAt(page, tub, daysAgo(30, '09:00'))
-  await doseAt(page, tub, daysAgo(9, '20:00'), 'sodium dichlor dihydrate', '25')
+  await fillAt(page, tub, hoursAgo(720))
+  await doseAt(page, tub, hoursAgo(216), 'sodium dichlor dihydrate', '25')
   await page.goto(`${tub}/record?add=soak`)
   await page.getByRole('textbox', { name: 'People' }).fill('2')
   await page.getByRole('textbox', { name: 'Minutes' }).fill('30')
-  await dateBack(page, daysAgo(2, '20:00'))
+  await dateBack(page, hoursAgo(50))
   await page.getByRole('button', { name: /^Save/ }).click()
-  await testAt(page, tub, daysAgo(0, '00:00'), {
+  await testAt(page, tub, hoursAgo(8), {
     'Free chlorine': '2',
     pH: '7.5',
     'Total alkalinity': '100',

@@ -23,10 +23,13 @@ const alive = (page: Page): Page => {
   const goto = page.goto.bind(page)
   page.goto = async (...given) => {
     const response = await goto(...given)
-    await page.waitForFunction(() =>
-      Object.keys(document.querySelector('main, form, a') ?? {}).some((key) =>
-        key.startsWith('__reactProps'),
-      ),
+    await page.waitForFunction(
+      () =>
+        // A place that is still loading stands in the page before what it will show.
+        !document.querySelector('main .late') &&
+        Object.keys(document.querySelector('main, form, a') ?? {}).some((key) =>
+          key.startsWith('__reactProps'),
+        ),
     )
     return response
   }
