@@ -1,13 +1,10 @@
 'use client'
 
-import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { Dialog } from 'radix-ui'
-import { useEffect, useState } from 'react'
-import { LateCount } from './PlaceNav'
+import { useEffect, useRef, useState } from 'react'
+import { useLoaded } from '../useLoaded'
+import type { MoreProps } from './MoreDialog'
 import { PLACES } from './places'
-import { ThemeChoice } from './ThemeChoice'
-import type { Theme } from './theme'
 
 const KEYS_OFF = 'pavrel.keysOff'
 
@@ -15,25 +12,28 @@ const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(input|textarea|select)$/i.test(target.tagName))
 
-/** Everything that is not daily: other tubs, the tub itself, day and night, keys. */
+/** Everything that is not daily, behind one button; what it holds is fetched when a hand is near it. */
 export const MoreSheet = ({
-  tubId,
-  tubs,
-  theme,
   keys,
-  late,
-}: {
-  tubId: number
-  tubs: { id: number; name: string; place: string }[]
-  theme: Theme
+  ...more
+}: MoreProps & {
   /** The one sheet of the page that listens for keys. */
   keys: boolean
-  /** Chores that are late. */
-  late: number
 }) => {
+  const { tubId } = more
   const router = useRouter()
+  const button = useRef<HTMLButtonElement>(null)
   const [open, setOpen] = useState(false)
   const [keysOff, setKeysOff] = useState(false)
+  const {
+    loaded: Sheet,
+    failed,
+    want,
+  } = useLoaded(async () => (await import('./MoreDialog')).MoreDialog)
+  const show = () => {
+    want()
+    setOpen(true)
+  }
 
   useEffect(() => {
     setKeysOff(localStorage.getItem(KEYS_OFF) === 'yes')
@@ -44,7 +44,7 @@ export const MoreSheet = ({
     const jump = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return
       if (event.key === '?') {
-        setOpen(true)
+        show()
         return
       }
       const found = PLACES.find(({ key }) => key === event.key)
@@ -55,104 +55,37 @@ export const MoreSheet = ({
     return () => removeEventListener('keydown', jump)
   }, [keys, keysOff, router, tubId])
 
-  const link = 'flex min-h-12 items-center justify-between border-hair border-t text-[17px]'
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="flex items-center justify-center font-medium text-[16px] text-muted lg:text-[15px] lg:leading-tight lg:hover:text-ink">
+    <>
+      <button
+        ref={button}
+        type="button"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        onPointerEnter={want}
+        onFocus={want}
+        onClick={show}
+        className="flex items-center justify-center font-medium text-[16px] text-muted lg:text-[15px] lg:leading-tight lg:hover:text-ink"
+      >
         More
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/35" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed inset-x-0 bottom-0 z-40 max-h-[88vh] overflow-y-auto rounded-t-xl bg-paper px-6 pt-5 pb-8 lg:inset-y-0 lg:right-0 lg:left-auto lg:max-h-none lg:w-[360px] lg:rounded-none"
-        >
-          <div className="flex items-baseline justify-between">
-            <Dialog.Title className="serif title">More</Dialog.Title>
-            <Dialog.Close className="quiet">Close</Dialog.Close>
-          </div>
-          <div className="mt-3 lg:hidden">
-            {PLACES.filter(({ daily, place }) => !daily && place !== 'tub').map(
-              ({ place, name }) => (
-                <Link
-                  key={place}
-                  href={`/tubs/${tubId}/${place}`}
-                  prefetch={false}
-                  className={link}
-                  onClick={() => setOpen(false)}
-                >
-                  {name}
-                  {place === 'upkeep' && <LateCount late={late} />}
-                </Link>
-              ),
-            )}
-          </div>
-          <h3 className="head mt-4 mb-1">Tubs</h3>
-          {tubs.map((tub) => (
-            <Link
-              key={tub.id}
-              href={`/tubs/${tub.id}/now`}
-              prefetch={false}
-              className={link}
-              aria-current={tub.id === tubId ? 'true' : undefined}
-              onClick={() => setOpen(false)}
-            >
-              <span className={tub.id === tubId ? 'font-semibold' : ''}>{tub.name}</span>
-              <span className="small text-muted">{tub.id === tubId ? 'shown now' : tub.place}</span>
-            </Link>
-          ))}
-          <Link
-            href={`/tubs/${tubId}/tub`}
-            prefetch={false}
-            className={link}
-            onClick={() => setOpen(false)}
-          >
-            Change this tub
-          </Link>
-          <Link href="/welcome" prefetch={false} className={link} onClick={() => setOpen(false)}>
-            Add a tub
-          </Link>
-          <Link
-            href={`/tubs/${tubId}/glossary`}
-            prefetch={false}
-            className={link}
-            onClick={() => setOpen(false)}
-          >
-            Glossary
-          </Link>
-          <h3 className="head mt-6 mb-2">Appearance</h3>
-          <ThemeChoice theme={theme} />
-          <section className="hidden lg:block">
-            <h3 className="head mt-6 mb-1">Keyboard shortcuts</h3>
-            <dl className="small grid grid-cols-[40px_1fr] gap-y-1">
-              {PLACES.map(({ key, name }) => (
-                <div key={key} className="contents">
-                  <dt>
-                    <kbd className="font-semibold">{key}</kbd>
-                  </dt>
-                  <dd className="text-muted">to {name}</dd>
-                </div>
-              ))}
-              <dt>
-                <kbd className="font-semibold">?</kbd>
-              </dt>
-              <dd className="text-muted">this sheet</dd>
-            </dl>
-            <label className="small mt-2 flex min-h-11 items-center gap-3">
-              <input
-                type="checkbox"
-                className="size-5 accent-spruce"
-                checked={keysOff}
-                onChange={(event) => {
-                  setKeysOff(event.target.checked)
-                  localStorage.setItem(KEYS_OFF, event.target.checked ? 'yes' : 'no')
-                }}
-              />
-              Turn single-key shortcuts off
-            </label>
-          </section>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+      </button>
+      {open && failed && (
+        <p role="alert" className="small fixed inset-x-0 bottom-0 z-40 bg-paper px-6 py-4">
+          No connection: this could not be shown. Press More again once there is one.
+        </p>
+      )}
+      {open && Sheet && (
+        <Sheet
+          {...more}
+          button={button}
+          close={() => setOpen(false)}
+          keysOff={keysOff}
+          setKeysOff={(off) => {
+            setKeysOff(off)
+            localStorage.setItem(KEYS_OFF, off ? 'yes' : 'no')
+          }}
+        />
+      )}
+    </>
   )
 }
