@@ -2,7 +2,6 @@ import {
   type Entry,
   type EntryKind,
   FILL_READ,
-  type FillWaterSource,
   type FilterAct,
   isStartStep,
   PRODUCTS,
@@ -21,6 +20,7 @@ import {
   list,
   lowerFirst,
   METHOD_WORDS,
+  SOURCE_WORDS,
   volume,
 } from './words'
 
@@ -47,14 +47,6 @@ export const CHANGE_WORDS = {
   deleted: 'Deleted',
   undone: 'Undone',
 } as const
-
-export const SOURCE_WORDS: Record<FillWaterSource, string> = {
-  town: 'town supply',
-  well: 'well or bore',
-  rain: 'rain tank',
-  delivered: 'delivered',
-  softened: 'softened',
-}
 
 const FILTER_ACT_WORDS: Record<FilterAct, string> = {
   'put in': 'put in the tub',

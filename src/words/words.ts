@@ -1,6 +1,7 @@
 import {
   DAY,
   doseUnit,
+  type FillWaterSource,
   fromCelsius,
   fromGrams,
   fromLitres,
@@ -170,12 +171,15 @@ export const sameDay = (a: Instant, b: Instant, preferences: DisplayPreferences)
 
 /** "today", "yesterday", "Tue 3 Nov", "3 Nov 2025". */
 export const day = (at: Instant, preferences: DisplayPreferences): string => {
-  if (sameDay(at, preferences.now, preferences)) return 'today'
-  if (sameDay(at, addWallDays(preferences.now, -1, preferences.timeZone), preferences))
-    return 'yesterday'
-  if (sameDay(at, addWallDays(preferences.now, 1, preferences.timeZone), preferences))
-    return 'tomorrow'
-  const far = Math.abs(at - preferences.now) > 300 * DAY
+  const away = Math.abs(at - preferences.now)
+  if (away < 3 * DAY) {
+    if (sameDay(at, preferences.now, preferences)) return 'today'
+    if (sameDay(at, addWallDays(preferences.now, -1, preferences.timeZone), preferences))
+      return 'yesterday'
+    if (sameDay(at, addWallDays(preferences.now, 1, preferences.timeZone), preferences))
+      return 'tomorrow'
+  }
+  const far = away > 300 * DAY
   return format(preferences, {
     day: 'numeric',
     month: 'short',
@@ -218,6 +222,15 @@ export const METHOD_WORDS = {
   meter: 'Meter',
   shop: 'Shop sheet',
 } as const
+
+/** Where fill water comes from. */
+export const SOURCE_WORDS: Record<FillWaterSource, string> = {
+  town: 'town supply',
+  well: 'well or bore',
+  rain: 'rain tank',
+  delivered: 'delivered',
+  softened: 'softened',
+}
 
 /** "a, b and c" */
 export const list = (parts: readonly string[]): string =>

@@ -44,7 +44,7 @@ export const MoreSheet = ({
     const jump = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return
       if (event.key === '?') {
-        show()
+        button.current?.click()
         return
       }
       const found = PLACES.find(({ key }) => key === event.key)
