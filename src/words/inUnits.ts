@@ -5,6 +5,7 @@ import {
   fromMetres,
   MILLILITRES_PER_US_FLUID_OUNCE,
 } from '@/core'
+import { numberFormat } from './formats'
 import type { DisplayPreferences } from './words'
 
 /** What follows a figure in prose, and how a reader of US units has it. */
@@ -73,7 +74,7 @@ export const metric = (
 ): string => {
   const as = said(unit, preferences)
   const shown = as.unit === unit ? value : rounded(as.of(value), as.unit, false)
-  const format = new Intl.NumberFormat(preferences.locale, { maximumFractionDigits: decimals })
+  const format = numberFormat(preferences.locale, { maximumFractionDigits: decimals })
   return `${format.format(shown)} ${as.unit}`
 }
 
@@ -81,7 +82,7 @@ export const metric = (
 export const inUnits = (text: string, preferences: DisplayPreferences): string =>
   text.replace(AMOUNT, (_, first: string, second: string | undefined, unit: string) => {
     const as = said(unit, preferences)
-    const format = new Intl.NumberFormat(preferences.locale, { maximumFractionDigits: 2 })
+    const format = numberFormat(preferences.locale, { maximumFractionDigits: 2 })
     const one = (figure: string) =>
       format.format(rounded(as.of(Number(figure)), as.unit, as.unit === unit))
     return `${one(first)}${second === undefined ? '' : ` to ${one(second)}`} ${as.unit}`

@@ -1,4 +1,5 @@
 import { NumberParser } from '@internationalized/number'
+import { numberFormat } from './formats'
 
 /** What a person typed as a number: its value, two values it could have, or none. */
 export type ReadNumber = { value: number } | { either: readonly [number, number] } | 'none'
@@ -93,7 +94,7 @@ export const numberOr = (text: string | undefined, locale: string): number => {
 
 /** How a field shows a stored number: in the reader's own marks, without grouping, so that the page reads what it prints. */
 export const fieldNumber = (value: number, decimals: number, locale: string): string =>
-  new Intl.NumberFormat(locale, {
+  numberFormat(locale, {
     maximumFractionDigits: decimals,
     useGrouping: false,
     numberingSystem: 'latn',

@@ -9,6 +9,7 @@ import {
   type Stage,
 } from '@/core'
 import type { Meanwhile, RefillConflict } from '@/server/refillView'
+import { numberFormat } from './formats'
 import { stageText } from './stageText'
 import {
   type DisplayPreferences,
@@ -49,7 +50,7 @@ export const formatSum = (
     case 'heat': {
       const { locale, units } = preferences
       const shown = (celsius: number) =>
-        new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(
+        numberFormat(locale, { maximumFractionDigits: 0 }).format(
           fromCelsius(celsius, units.temperature),
         )
       return hands(

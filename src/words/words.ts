@@ -19,6 +19,7 @@ import {
   type TemperatureUnit,
   type VolumeUnit,
 } from '@/core'
+import { dateFormat, numberFormat } from './formats'
 import { addWallDays } from './wallDays'
 /** Whose eyes: decides how numbers, dates and units look. Nothing here changes what is stored. */
 export interface DisplayPreferences {
@@ -68,7 +69,7 @@ export const figure = (quantity: Quantity, value: number, preferences: DisplayPr
   const shown =
     quantity === 'temperature' ? fromCelsius(value, preferences.units.temperature) : value
   const decimals = QUANTITY[quantity].decimals
-  return new Intl.NumberFormat(preferences.locale, {
+  return numberFormat(preferences.locale, {
     minimumFractionDigits: decimals,
     maximumFractionDigits: decimals,
   }).format(Math.abs(shown) < 0.5 * 10 ** -decimals ? 0 : shown)
@@ -80,14 +81,14 @@ export const amount = (quantity: Quantity, value: number, preferences: DisplayPr
 }
 
 const plain = (value: number, decimals: number, locale: string) =>
-  new Intl.NumberFormat(locale, { maximumFractionDigits: decimals }).format(value)
+  numberFormat(locale, { maximumFractionDigits: decimals }).format(value)
 
 export const formatNumber = (value: number, decimals: number, preferences: DisplayPreferences) =>
   plain(value, decimals, preferences.locale)
 
 /** With all its decimals, so that columns line up. */
 export const formatFixed = (value: number, decimals: number, preferences: DisplayPreferences) =>
-  new Intl.NumberFormat(preferences.locale, {
+  numberFormat(preferences.locale, {
     minimumFractionDigits: decimals,
     maximumFractionDigits: decimals,
     signDisplay: 'negative',
@@ -137,22 +138,8 @@ export const mass = (grams: number, preferences: DisplayPreferences) =>
 export const volume = (litres: number, preferences: DisplayPreferences) =>
   `${plain(fromLitres(litres, preferences.units.volume), 0, preferences.locale)} ${VOLUME_SIGN[preferences.units.volume]}`
 
-const formats = new Map<string, Intl.DateTimeFormat>()
-/** Making one takes far longer than using it. */
-const format = (preferences: DisplayPreferences, options: Intl.DateTimeFormatOptions) => {
-  const key = `${preferences.locale} ${preferences.timeZone} ${Object.entries(options).join(' ')}`
-  let found = formats.get(key)
-  if (!found) {
-    found = new Intl.DateTimeFormat(preferences.locale, {
-      timeZone: preferences.timeZone,
-      ...options,
-    })
-    // Locales and zones come from requests: never more than a few hundred are kept.
-    if (formats.size > 400) formats.clear()
-    formats.set(key, found)
-  }
-  return found
-}
+const format = (preferences: DisplayPreferences, options: Intl.DateTimeFormatOptions) =>
+  dateFormat(preferences.locale, { timeZone: preferences.timeZone, ...options })
 
 /** "18:40" or "6:40 PM", as the reader's clock goes; no leading zero where it goes to twelve. */
 export const clock = (at: Instant, preferences: DisplayPreferences) => {

@@ -1,6 +1,7 @@
 import { isKind } from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
+import { numberFormat } from '@/words/formats'
 import {
   amount,
   type DisplayPreferences,
@@ -31,7 +32,7 @@ const Staff = ({
   const colour = stateColour(state, closes)
   const staff = x + 25
   const decimals = scale.quantity === 'pH' || band.high <= 10 ? 1 : 0
-  const shown = new Intl.NumberFormat(preferences.locale, { maximumFractionDigits: decimals })
+  const shown = numberFormat(preferences.locale, { maximumFractionDigits: decimals })
   const at = (value: number) => y(position(value, band))
   const reach = NINE_IN_TEN * estimate.standardDeviation
   return (

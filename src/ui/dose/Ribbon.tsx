@@ -17,6 +17,7 @@ import {
 } from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
+import { dateFormat } from '@/words/formats'
 import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
 import { clock, type DisplayPreferences, day, dayAndClock, figure, sameDay } from '@/words/words'
 import { NINE_IN_TEN } from '../column/columnData'
@@ -90,7 +91,7 @@ const Chart = ({
     if (previous?.state === state) previous.to = to
     else runs.push({ from: point.at, to, state })
   }
-  const localHour = new Intl.DateTimeFormat('en-GB', {
+  const localHour = dateFormat('en-GB', {
     hour: '2-digit',
     hourCycle: 'h23',
     timeZone: preferences.timeZone,

@@ -1,4 +1,5 @@
 import { HOUR, MINUTE } from '@/core'
+import { dateFormat } from '@/words/formats'
 import type { DisplayPreferences } from '@/words/words'
 
 export const QUARTER = 15 * MINUTE
@@ -12,7 +13,7 @@ export const ROW = 27
 export const TOP = 64
 
 export const wall = (at: number, preferences: DisplayPreferences) => {
-  const parts = new Intl.DateTimeFormat('en-CA', {
+  const parts = dateFormat('en-CA', {
     timeZone: preferences.timeZone,
     year: 'numeric',
     month: '2-digit',

@@ -1,5 +1,6 @@
 import type { SeasonStrip as Strip, StripRow } from '@/core'
 import { choreName, choreShort } from '@/words/choreText'
+import { dateFormat } from '@/words/formats'
 import type { DisplayPreferences } from '@/words/words'
 
 export const WIDTH = 780
@@ -13,7 +14,7 @@ const GAP = 9
 const TOP = 22
 
 export const dateOf = (at: number, preferences: DisplayPreferences) =>
-  new Intl.DateTimeFormat('en-CA', {
+  dateFormat('en-CA', {
     timeZone: preferences.timeZone,
     year: 'numeric',
     month: '2-digit',
@@ -29,7 +30,7 @@ export const firstsOfMonths = (from: number, to: number, preferences: DisplayPre
     if (at >= from)
       found.push({
         at,
-        name: new Intl.DateTimeFormat(preferences.locale, {
+        name: dateFormat(preferences.locale, {
           month: 'short',
           timeZone: 'UTC',
         }).format(at),
