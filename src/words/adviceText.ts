@@ -159,6 +159,8 @@ export const formatNote = (
         return formatIncompatibility(note.exclusion.incompatibility, preferences)
       case 'shelf lacks':
         return `You’d need ${dose(note.product, note.grams, preferences)} of ${PRODUCTS[note.product].commonName}, ${note.have ? 'more than you have left' : 'which isn’t on your shelf'}.`
+      case 'just corrected':
+        return 'It reads just outside its range after a correction that should have brought it in: within what the kit can tell. Leave it, and test again as usual.'
       case 'balance too coarse':
         return 'The pH and alkalinity tests aren’t precise enough to correct the rest without overshooting. Test them with drops or a meter.'
       case 'alkalinity in rounds':

@@ -27,16 +27,67 @@ const shares = (h: number) => {
   return { gas: 1 / all, charge: (first + 2 * second) / all }
 }
 
-/** What a milligram of a product does, meq of alkalinity and mmol of carbon: molar masses; dry acid at 93.2 %. */
-const EFFECT: Partial<Record<ProductName, { meq: number; mmol: number }>> = {
-  'sodium bisulfate': { meq: -0.932 / 120.06, mmol: 0 },
+/**
+ * What a milligram of a product does, by molar masses and the strength that its label usually gives: meq of alkalinity and mmol of
+ * carbon; `residual`: mg of the tub's sanitizer, halogens as chlorine; `hardness`: mg as CaCO3. Undefined products do nothing here.
+ */
+const EFFECT: Partial<
+  Record<
+    ProductName,
+    { meq?: number; mmol?: number; residual?: number; hardness?: number; salt?: number }
+  >
+> = {
+  'sodium bisulfate': { meq: -0.932 / 120.06 },
+  'hydrochloric acid': { meq: -0.3145 / 36.46 },
   'sodium bicarbonate': { meq: 1 / 84.007, mmol: 1 / 84.007 },
   'sodium carbonate': { meq: 2 / 105.99, mmol: 1 / 105.99 },
+  'sodium dichlor dihydrate': { residual: (2 * 70.906) / 255.98 },
+  'sodium hypochlorite': { residual: (0.06 * 70.906) / 74.44 },
+  'calcium hypochlorite': { residual: 0.65, hardness: (0.65 * 100.09) / (2 * 70.906) },
+  'potassium monopersulfate': { residual: (0.43 * 70.906) / 152.17 },
+  bromochlorodimethylhydantoin: { residual: (2 * 70.906) / 241.5 },
+  'sodium thiosulfate pentahydrate': { residual: (-4 * 70.906) / 248.18 },
+  'hydrogen peroxide': { residual: 0.35 },
+  biguanide: { residual: 0.2 },
+  'calcium chloride dihydrate': { hardness: 100.09 / 147.01 },
+  'calcium chloride flake 77 percent': { hardness: (0.77 * 100.09) / 110.98 },
+  'calcium chloride anhydrous': { hardness: 100.09 / 110.98 },
+  'sodium chloride': { salt: 1 },
 }
 
-/** @param start pH and alkalinity (ppm as CaCO3) that it really has */
-export const outsideTub = (litres: number, start: { pH: number; totalAlkalinityPpm: number }) => {
+/** mg of bromine for one of chlorine. */
+const BROMINE = 159.81 / 70.906
+
+export interface OutsideStart {
+  /** ppm as CaCO3, like the hardness. */
+  pH: number
+  totalAlkalinityPpm: number
+  calciumHardnessPpm?: number
+  residualPpm?: number
+  saltPpm?: number
+  /** Its halogens are read as bromine: there is bromide enough for all of them. */
+  bromine?: boolean
+}
+
+export interface OutsideTub {
+  pH: () => number
+  totalAlkalinityPpm: () => number
+  calciumHardnessPpm: () => number
+  residualPpm: () => number
+  saltPpm: () => number
+  dose: (product: ProductName, grams: number) => void
+  replace: (share: number, fill: OutsideStart) => void
+  dissolved: () => { alkalinity: number; carbon: number }
+  fade: (minutes: number) => void
+  pass: (minutes: number, transferPerHour: number) => void
+}
+
+/** @param start what it really holds */
+export const outsideTub = (litres: number, start: OutsideStart): OutsideTub => {
   let alkalinity = start.totalAlkalinityPpm / PPM_PER_MEQ / 1000
+  let hardness = start.calciumHardnessPpm ?? 180
+  let residual = start.residualPpm ?? 0
+  let salt = start.saltPpm ?? 0
   const water = (h: number) => KW / h - h / MONOVALENT
   const begun = 10 ** -start.pH
   let carbon = (alkalinity - water(begun)) / shares(begun).charge
@@ -58,8 +109,33 @@ export const outsideTub = (litres: number, start: { pH: number; totalAlkalinityP
     dose: (product: ProductName, grams: number) => {
       const effect = EFFECT[product]
       if (!effect) return
-      alkalinity += (effect.meq * grams) / litres
-      carbon += (effect.mmol * grams) / litres
+      alkalinity += ((effect.meq ?? 0) * grams) / litres
+      carbon += ((effect.mmol ?? 0) * grams) / litres
+      const each = (1000 * grams) / litres
+      residual += (effect.residual ?? 0) * each * (start.bromine ? BROMINE : 1)
+      residual = Math.max(0, residual)
+      hardness += (effect.hardness ?? 0) * each
+      salt += (effect.salt ?? 0) * each
+    },
+    calciumHardnessPpm: () => hardness,
+    residualPpm: () => residual,
+    saltPpm: () => salt,
+    /** Part of the water for fill water, at the same temperature. */
+    replace: (share: number, fill: OutsideStart) => {
+      const other = outsideTub(litres, fill)
+      const mixed = (own: number, theirs: number) => own * (1 - share) + theirs * share
+      const inFill = other.dissolved()
+      alkalinity = mixed(alkalinity, inFill.alkalinity)
+      carbon = mixed(carbon, inFill.carbon)
+      hardness = mixed(hardness, other.calciumHardnessPpm())
+      residual = mixed(residual, other.residualPpm())
+      salt = mixed(salt, other.saltPpm())
+    },
+    /** eq/L and mol/L. */
+    dissolved: () => ({ alkalinity, carbon }),
+    /** What light, heat and surfaces take of the residual, 1 % an hour. */
+    fade: (minutes: number) => {
+      residual *= Math.exp(-0.01 * (minutes / 60))
     },
     pass: (minutes: number, transferPerHour: number) => {
       const rate = (dissolved: number) =>

@@ -2,11 +2,12 @@ import { addEffect } from '../products/addProduct'
 import { ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import type { ProductEffect } from '../products/substance'
-import { contains, type Targets, width } from '../programmes/programme'
+import { type Band, contains, type Targets, width } from '../programmes/programme'
 import { type Choices, landingIn } from '../tub/choices'
 import { waterAtPh } from '../water/aerate'
 import { readWater, solvePh, waterFromReading } from '../water/solveWater'
 import type { Water } from '../water/water'
+import type { Balanced } from './justCorrected'
 import type { BalanceReason } from './reasons'
 import type { Source } from './shelf'
 
@@ -55,9 +56,12 @@ export interface Imbalance {
 export const imbalanceOf = (
   { pH, totalAlkalinityPpm }: { pH: number; totalAlkalinityPpm: number },
   targets: Targets,
+  slack: Record<Balanced, number> = { pH: 0, totalAlkalinity: 0 },
 ): Imbalance => {
-  const alkalinityOut = !contains(targets.totalAlkalinity, totalAlkalinityPpm)
-  const phOut = !contains(targets.pH, pH)
+  const out = (band: Band, value: number, by: number) =>
+    !contains({ low: band.low - by, high: band.high + by }, value)
+  const alkalinityOut = out(targets.totalAlkalinity, totalAlkalinityPpm, slack.totalAlkalinity)
+  const phOut = out(targets.pH, pH, slack.pH)
   return {
     low: alkalinityOut && totalAlkalinityPpm < targets.totalAlkalinity.low,
     high: alkalinityOut && totalAlkalinityPpm > targets.totalAlkalinity.high,

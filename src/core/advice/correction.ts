@@ -150,7 +150,11 @@ export const correctionOf = (
     )
   const alkali = [...others.doses].filter(([product]) => isBase(product))
   const alkaliBrought = alkali.length > 0
-  const imbalance = imbalanceOf(alkaliBrought ? readWater(withOthers) : reading, targets)
+  const imbalance = imbalanceOf(
+    alkaliBrought ? readWater(withOthers) : reading,
+    targets,
+    task.slack,
+  )
   const balanced = usable(task, 'pH') && usable(task, 'totalAlkalinity')
   const aims = balanced ? balanceAims(withOthers, imbalance, targets, sources, choices) : []
 

@@ -92,6 +92,9 @@ export const balanceNotes = (
           },
         ]
       : []
+  for (const quantity of ['pH', 'totalAlkalinity'] as const)
+    if (task.slack[quantity] > 0 && balanced)
+      notes.push({ quantity, reason: { code: 'just corrected' } })
   if (balanced && aim && share < 0.05 && portions.length === 0)
     notes.push({
       quantity: 'pH',

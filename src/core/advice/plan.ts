@@ -13,6 +13,7 @@ import { type Correction, correctionOf } from './correction'
 import { dilutionsFor } from './dilution'
 import { dosingCycleOf } from './dosingCycle'
 import { doubted } from './doubted'
+import { slackAfterCorrection } from './justCorrected'
 import {
   balanceNotes,
   combinedNotes,
@@ -74,6 +75,10 @@ export const planContext = (
     settled: options.settled,
     afterSoak: options.afterSoak ?? false,
     alkalinityDoubted: doubted(tub, journal, estimate, 'totalAlkalinity'),
+    slack: {
+      pH: slackAfterCorrection(tub, journal, estimate, 'pH'),
+      totalAlkalinity: slackAfterCorrection(tub, journal, estimate, 'totalAlkalinity'),
+    },
     ...sourcesOf(options.shelf ?? usualShelf(programme), programme, estimate.water, choices),
   }
 }

@@ -8,6 +8,7 @@ import type { Quantity } from '../testing/quantity'
 import type { Choices } from '../tub/choices'
 import type { Tub } from '../tub/tub'
 import type { dosingCycleOf } from './dosingCycle'
+import type { Balanced } from './justCorrected'
 import type { PlanNote, Purpose } from './planTypes'
 import type { StepReason } from './reasons'
 import type { Objective } from './recipe'
@@ -30,6 +31,8 @@ export interface PlanContext {
   afterSoak: boolean
   /** The last alkalinity does not fit the one before it and what was dosed since: corrected by one portion, then read again. */
   alkalinityDoubted: boolean
+  /** How far outside its band each of them is left alone, since it was only just corrected. */
+  slack: Record<Balanced, number>
 }
 
 /** The one dose of sanitizer or oxidiser that goes in now, and what was said on the way to it. */

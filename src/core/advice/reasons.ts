@@ -72,6 +72,8 @@ export type NoteReason =
   | { code: 'excluded'; exclusion: Exclusion }
   | { code: 'shelf lacks'; product: ProductName; grams: number; have: boolean }
   | { code: 'balance too coarse' }
+  /** Just outside its range after a correction that should have brought it in. */
+  | { code: 'just corrected' }
   | { code: 'alkalinity in rounds'; leftPpm: number; aerated: boolean }
   /** High, but it keeps nobody out: what opens the tub goes first. */
   | { code: 'alkalinity another evening'; hours: number }

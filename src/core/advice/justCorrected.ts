@@ -1,0 +1,41 @@
+import { type Estimate, estimate as estimateAt } from '../estimate/estimate'
+import { quantityOf } from '../estimate/testedWater'
+import type { Entry } from '../journal/entry'
+import { PRODUCTS } from '../products/product'
+import { readingError } from '../testing/quantity'
+import { DAY } from '../time'
+import type { Tub } from '../tub/tub'
+import { bandOf } from './state'
+
+export type Balanced = 'pH' | 'totalAlkalinity'
+
+/** However coarse the kit, so far outside a band is corrected: assumed. */
+const MOST_SLACK: Record<Balanced, number> = { pH: 0.15, totalAlkalinity: 12 }
+
+const corrects = (entry: Entry) =>
+  entry.kind === 'aeration' ||
+  (entry.kind === 'dose' && ['acid', 'base'].includes(PRODUCTS[entry.body.product].family))
+
+/**
+ * How far outside its band a quantity is left alone: by the error of its reading, where it was corrected within the day before
+ * that reading and what was put in should have brought it into the band. Chasing a reading's error makes it worse (common
+ * practice); the next test of its rhythm decides. 0 everywhere else.
+ * @returns pH units or ppm
+ */
+export const slackAfterCorrection = (
+  tub: Tub,
+  journal: readonly Entry[],
+  { at, quantities }: Estimate,
+  quantity: Balanced,
+): number => {
+  const newest = quantities[quantity].lastReading
+  const band = bandOf(tub, quantity)
+  if (!newest || !band) return 0
+  const slack = Math.min(MOST_SLACK[quantity], readingError(quantity, newest.method, newest.value))
+  const out = Math.max(band.low - newest.value, newest.value - band.high)
+  if (out <= 0 || out > slack) return 0
+  const past = journal.filter((entry) => entry.at < newest.at && entry.at <= at)
+  if (!past.some((entry) => corrects(entry) && entry.at > newest.at - DAY)) return 0
+  const expected = quantityOf(estimateAt(tub, past, newest.at - 1).reading, quantity)
+  return expected > band.low && expected < band.high ? slack : 0
+}
