@@ -6,7 +6,7 @@ export { type Dilution, MOST_REPLACED } from './advice/dilution'
 export { bathersIn, dosingCycleOf, type Wait, waitingUntil } from './advice/dosingCycle'
 export { byLabel, dueReadings, isDue } from './advice/due'
 export { feederIncompatibility } from './advice/feederIncompatibility'
-export { type Cover, handlingOf, type Jets, whyNotAfter } from './advice/handling'
+export { type Cover, type Handling, handlingOf, type Jets, whyNotAfter } from './advice/handling'
 export { inconsistencies } from './advice/inconsistencies'
 export { type Overdone, overdone } from './advice/overdone'
 export { overdoseHelp } from './advice/overdose'
@@ -268,6 +268,7 @@ export { type Verdict, verdict } from './today/verdict'
 export {
   ACID_PARTS,
   AIMS,
+  CHLORINE_WAYS,
   type Choices,
   DOSING,
   type Dosing,

@@ -1,6 +1,7 @@
 import {
   ACID_PARTS,
   AIMS,
+  CHLORINE_WAYS,
   type Choices,
   DOSING,
   ORDERS,
@@ -19,6 +20,7 @@ const VALUES: Record<keyof Choices, readonly string[]> = {
   aim: AIMS,
   order: ORDERS,
   dosing: DOSING,
+  granules: CHLORINE_WAYS,
   acid: PRODUCT_NAMES,
   sanitizer: PRODUCT_NAMES,
 }

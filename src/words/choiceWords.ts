@@ -10,6 +10,7 @@ export const QUESTION_WORDS: Record<Asked, string> = {
   acid: 'Which acid',
   sanitizer: 'Which sanitizer',
   dosing: 'How to dose the sanitizer',
+  granules: 'How chlorine granules go in',
   aim: 'How far to go',
 }
 
@@ -27,6 +28,8 @@ const VALUE_WORDS: Record<string, string> = {
   'dosing spoon rule': 'By the spoon rule, after each soak',
   'dosing daily grams': 'The same amount every day',
   'dosing label': 'From its label, with tests for balance only',
+  'granules scattered': 'Scattered over running jets',
+  'granules in a bucket': 'Dissolved in a bucket of tub water, then jets off for half an hour',
   'aim middle': 'To the middle of the range',
   'aim edge': 'Just inside the range: less product, but out of range sooner',
 }

@@ -1,4 +1,4 @@
-import { type PlanStep, PRODUCTS, type ProductName, type WaitReason } from '@/core'
+import { type Handling, type PlanStep, PRODUCTS, type ProductName, type WaitReason } from '@/core'
 
 /** Shown with every dose. */
 export const ALWAYS = 'Nobody in the tub. Labels and local rules take priority over this plan.'
@@ -10,6 +10,8 @@ const OXIDISER = 'Wear gloves and eye protection. Use a clean, dry scoop.'
 const APART = 'Never let chlorine touch acid or another oxidiser: keep a scoop just for it.'
 const HOT =
   'It gets hot as it dissolves: stir it into a full bucket of cool water, then pour it in.'
+const BUCKET =
+  'Stir the granules into a clean bucket of tub water until they dissolve, never water onto granules, and pour it in slowly. Leave the jets and the filter pump off for half an hour.'
 const TABLETS = 'Wear gloves, and don’t breathe the fumes from the tablet container.'
 const LABEL = 'Measure it as its own label says, with its own cap.'
 const NOT_IN_TUB =
@@ -84,10 +86,16 @@ export const CAUTIONS: Record<ProductName, readonly string[]> = {
   'filter spray': [NOT_IN_TUB],
 }
 
+/** What to watch out for with a product that goes in as these jets say. */
+export const cautionsFor = (product: ProductName, jets: Handling['jets']): readonly string[] =>
+  PRODUCTS[product].form === 'granules' && jets === 'off'
+    ? [BUCKET, ...CAUTIONS[product]]
+    : CAUTIONS[product]
+
 export const stepCautions = (step: PlanStep): readonly string[] => {
   switch (step.kind) {
     case 'add':
-      return CAUTIONS[step.product]
+      return cautionsFor(step.product, step.jets)
     case 'aerate':
       return ['Keep out: this is part of the treatment.']
     case 'replace water':

@@ -141,7 +141,7 @@ const shut = (
   plan: Plan,
   estimate: Estimate,
   preferences: DisplayPreferences,
-  { schedule = scheduleOf(plan.steps, [], estimate.at), foreseen }: Ahead,
+  { schedule = scheduleOf(plan.steps, [], estimate.at, tub), foreseen }: Ahead,
 ): Omit<VerdictWords, 'evidence' | 'tone'> => {
   const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)

@@ -52,13 +52,13 @@ const WAITS: Record<ProductName, number> = {
 }
 
 test.each(PRODUCT_NAMES)('the wait after %s', (name) => {
-  expect(handlingOf(name).waitMinutes).toBe(WAITS[name])
+  expect(handlingOf(name, {}).waitMinutes).toBe(WAITS[name])
 })
 
 test('doses circulate for 15 to 30 minutes (common practice), and only what dissolves slowly for longer', () => {
   const slow = ['cyanuric acid', 'scale and metal inhibitor', 'clarifier', 'conditioner part two']
   for (const name of PRODUCT_NAMES) {
-    const { waitMinutes } = handlingOf(name)
+    const { waitMinutes } = handlingOf(name, {})
     if (waitMinutes > 30) expect([...slow, 'pipe flush']).toContain(name)
     else if (waitMinutes > 0) expect(waitMinutes).toBeGreaterThanOrEqual(10)
   }
@@ -71,7 +71,7 @@ test.each([
   ['sodium chloride', 'sodium dichlor dihydrate', 5],
   ['boric acid', 'sodium bisulfate', 5],
 ] as const)('%s after %s waits %d minutes', (next, before, minutes) => {
-  expect(gapMinutes(next, before)).toBe(minutes)
+  expect(gapMinutes(next, before, {})).toBe(minutes)
 })
 
 /** Days between, of a hard shell with granules; what load brings forward comes on top. */

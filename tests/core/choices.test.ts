@@ -46,6 +46,29 @@ const gramsOf = ({ steps }: ReturnType<typeof dosePlan>, product: ProductName) =
     0,
   )
 
+/** One maker's school: dissolved in a bucket, jets and filtering off for half an hour (common practice). */
+test('granules from a bucket: jets off, half an hour, and no air in between', () => {
+  const low = { freeChlorinePpm: 1, pH: 7.9 }
+  const plan = planWith(low, { granules: 'in a bucket' })
+  const step = plan.steps.find((one) => one.kind === 'add' && one.product.includes('dichlor'))
+  expect(step).toMatchObject({ jets: 'off', cover: 'open', waitMinutes: 30 })
+  const scattered = planWith(low, {}).steps.find(
+    (one) => one.kind === 'add' && one.product.includes('dichlor'),
+  )
+  expect(scattered).toMatchObject({ jets: 'on', waitMinutes: 20 })
+  const tub = { choices: { granules: 'in a bucket' as const } }
+  expect(gapMinutes('air', 'sodium dichlor dihydrate', tub)).toBe(30)
+  expect(gapMinutes('water', 'sodium dichlor dihydrate', tub)).toBe(30)
+  expect(gapMinutes('water', 'sodium hypochlorite', tub)).toBe(20)
+  const { tub: own, state } = stateOf(low)
+  const asked = questionsFor(own, [], state).find(({ asks }) => asks === 'granules')
+  expect(asked?.alternatives.map(({ value }) => value)).toEqual(['scattered', 'in a bucket'])
+  const without = stateOf({ freeChlorinePpm: 1 }, 'hydrogen peroxide')
+  expect(questionsFor(without.tub, [], without.state).map(({ asks }) => asks)).not.toContain(
+    'granules',
+  )
+})
+
 describe('ways to do it', () => {
   const acidic = { pH: 6.9, totalAlkalinityPpm: 85 }
   test('air alone moves pH and leaves alkalinity', () => {
@@ -167,15 +190,17 @@ describe('waits', () => {
     body: { product, grams: 10 },
   })
   test('acid and chlorine wait for each other, a neutral salt does not, air only until acid has spread', () => {
-    expect(gapMinutes('sodium dichlor dihydrate', 'sodium bisulfate')).toBe(30)
-    expect(gapMinutes('sodium chloride', 'sodium bicarbonate')).toBe(5)
-    expect(gapMinutes('air', 'sodium bisulfate')).toBe(15)
-    expect(gapMinutes('air', 'sodium bicarbonate')).toBe(0)
+    expect(gapMinutes('sodium dichlor dihydrate', 'sodium bisulfate', {})).toBe(30)
+    expect(gapMinutes('sodium chloride', 'sodium bicarbonate', {})).toBe(5)
+    expect(gapMinutes('air', 'sodium bisulfate', {})).toBe(15)
+    expect(gapMinutes('air', 'sodium bicarbonate', {})).toBe(0)
     expect(
-      waitBefore([dosed('sodium bisulfate', 10)], 'sodium dichlor dihydrate', NOW)?.until,
+      waitBefore([dosed('sodium bisulfate', 10)], 'sodium dichlor dihydrate', NOW, {})?.until,
     ).toBe(NOW + 20 * MINUTE)
-    expect(waitBefore([dosed('sodium bisulfate', 10)], 'air', NOW)?.until).toBe(NOW + 5 * MINUTE)
-    expect(waitBefore([dosed('sodium bisulfate', 20)], 'air', NOW)).toBeUndefined()
+    expect(waitBefore([dosed('sodium bisulfate', 10)], 'air', NOW, {})?.until).toBe(
+      NOW + 5 * MINUTE,
+    )
+    expect(waitBefore([dosed('sodium bisulfate', 20)], 'air', NOW, {})).toBeUndefined()
   })
   test('waits overlap: the end is sooner than one after the other, and never sooner than a wait', () => {
     const { tub, state } = stateOf(
@@ -183,7 +208,7 @@ describe('waits', () => {
       'in-line salt chlorine',
     )
     const { steps } = dosePlan(tub, [], state)
-    const { starts, waits, mixedAt, testAt } = scheduleOf(steps, [], NOW)
+    const { starts, waits, mixedAt, testAt } = scheduleOf(steps, [], NOW, tub)
     expect(testAt).toBe(mixedAt)
     expect(NOW + waits.reduce((sum, one) => sum + one, 0) * MINUTE).toBeCloseTo(testAt, -5)
     const oneByOne = steps.reduce((sum, { waitMinutes }) => sum + waitMinutes * MINUTE, NOW)
@@ -197,7 +222,7 @@ describe('waits', () => {
   test('what the journal has mixing delays the first step and the end', () => {
     const { tub, state } = stateOf({ pH: 8.1 })
     const { steps } = dosePlan(tub, [], state)
-    const { starts, mixedAt } = scheduleOf(steps, [dosed('sodium dichlor dihydrate', 5)], NOW)
+    const { starts, mixedAt } = scheduleOf(steps, [dosed('sodium dichlor dihydrate', 5)], NOW, tub)
     expect(starts[0]).toBe(NOW + 15 * MINUTE)
     expect(mixedAt).toBeGreaterThanOrEqual(NOW + 45 * MINUTE)
   })

@@ -83,10 +83,10 @@ describe.each(PRODUCT_NAMES)('%s', (name) => {
 })
 
 test('jets run low for acid, so that they do not lift pH again (common practice)', () => {
-  expect(handlingOf('sodium bisulfate').jets).toBe('low')
+  expect(handlingOf('sodium bisulfate', {}).jets).toBe('low')
   for (const name of PRODUCT_NAMES)
     if (PRODUCTS[name].goes !== 'in a bucket')
-      expect(handlingOf(name).jets).toBe(PRODUCTS[name].family === 'acid' ? 'low' : 'on')
+      expect(handlingOf(name, {}).jets).toBe(PRODUCTS[name].family === 'acid' ? 'low' : 'on')
 })
 
 test('every dose says that nobody is in and that labels come first', () => {

@@ -202,7 +202,7 @@ test('one regimen, whatever was written down: each quantity once, nothing forbid
         for (const entry of journal)
           if (entry.kind === 'dose')
             expect(act.due).toBeGreaterThanOrEqual(
-              entry.at + gapMinutes(product, entry.body.product) * MINUTE,
+              entry.at + gapMinutes(product, entry.body.product, tub) * MINUTE,
             )
       }
 

@@ -2,6 +2,7 @@ import type { Estimate } from '../estimate/estimate'
 import { type Entry, isKind } from '../journal/entry'
 import type { ProductName } from '../products/product'
 import { type Instant, MINUTE } from '../time'
+import type { Chosen } from '../tub/choices'
 import { handlingOf } from './handling'
 
 /** Doses and aeration since the last test: they belong to the round that the test opened. */
@@ -38,13 +39,17 @@ export interface Wait {
  * When the product that went in last has mixed, if that lies ahead. A test in the meantime does not shorten it: the wait is
  * the product's, not the plan's.
  */
-export const waitingUntil = (journal: readonly Entry[], now: number): Wait | undefined => {
+export const waitingUntil = (
+  journal: readonly Entry[],
+  now: number,
+  tub: Chosen,
+): Wait | undefined => {
   const open = journal
     .filter(isKind('dose'))
     .filter(({ at }) => at <= now)
     .map(({ at, body }) => ({
       since: at,
-      until: at + handlingOf(body.product).waitMinutes * MINUTE,
+      until: at + handlingOf(body.product, tub).waitMinutes * MINUTE,
       product: body.product,
     }))
     .filter(({ until }) => until > now)

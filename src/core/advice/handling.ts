@@ -1,4 +1,5 @@
 import { PRODUCTS, type ProductName } from '../products/product'
+import type { Chosen } from '../tub/choices'
 import type { WaitReason } from './reasons'
 
 export type Jets = 'on' | 'low' | 'off'
@@ -49,7 +50,15 @@ const HANDLING: Record<ProductName, Handling> = {
   'filter spray': { ...open(0), jets: 'off', cover: 'closed' },
 }
 
-export const handlingOf = (product: ProductName): Handling => HANDLING[product]
+/** Of one school: jets and filtering off for half an hour after dissolved granules were poured in (common practice). */
+const IN_A_BUCKET: Handling = { jets: 'off', cover: 'open', waitMinutes: 30 }
+
+export const handlingOf = (product: ProductName, { choices }: Chosen): Handling => {
+  const { family, form } = PRODUCTS[product]
+  return choices?.granules === 'in a bucket' && family === 'chlorine' && form === 'granules'
+    ? IN_A_BUCKET
+    : HANDLING[product]
+}
 
 export const AERATION_HANDLING: Handling = { jets: 'on', cover: 'open', waitMinutes: 0 }
 
@@ -68,8 +77,14 @@ export const ACID_BEFORE_AIR_MINUTES = 15
  * How long after one product another may go in. The whole wait of the first, as a rule; a few minutes where one of the two
  * is neutral; none for air, which only helps to mix, but after acid. Common practice; the labels come first.
  */
-export const gapMinutes = (next: ProductName | 'air' | 'water', before: ProductName): number => {
-  const { waitMinutes } = HANDLING[before]
+export const gapMinutes = (
+  next: ProductName | 'air' | 'water',
+  before: ProductName,
+  tub: Chosen,
+): number => {
+  const { jets, waitMinutes } = handlingOf(before, tub)
+  // Jets that are to stay off cannot blow air in.
+  if (next === 'air' && jets === 'off') return waitMinutes
   if (next === 'air') return PRODUCTS[before].family === 'acid' ? ACID_BEFORE_AIR_MINUTES : 0
   if (next === 'water') return waitMinutes
   return NEUTRAL.includes(before) || NEUTRAL.includes(next)

@@ -1,6 +1,7 @@
 import { type Entry, isKind } from '../journal/entry'
 import type { ProductName } from '../products/product'
 import { type Instant, MINUTE } from '../time'
+import type { Chosen } from '../tub/choices'
 import type { Wait } from './dosingCycle'
 import { gapMinutes, handlingOf } from './handling'
 import type { PlanStep } from './planTypes'
@@ -15,11 +16,12 @@ export const waitBefore = (
   journal: readonly Entry[],
   next: Next,
   now: Instant,
+  tub: Chosen,
 ): Wait | undefined => {
   let last: Wait | undefined
   for (const { at, body } of journal.filter(isKind('dose'))) {
     if (at > now) continue
-    const until = at + gapMinutes(next, body.product) * MINUTE
+    const until = at + gapMinutes(next, body.product, tub) * MINUTE
     if (until > now && (!last || until > last.until))
       last = { since: at, until, product: body.product }
   }
@@ -45,20 +47,22 @@ export const scheduleOf = (
   steps: readonly PlanStep[],
   journal: readonly Entry[],
   now: Instant,
+  tub: Chosen,
 ): Schedule => {
   const starts: Instant[] = []
   const ends: Instant[] = []
   let mixedAt = now
   for (const { at, body } of journal.filter(isKind('dose')))
-    if (at <= now) mixedAt = Math.max(mixedAt, at + handlingOf(body.product).waitMinutes * MINUTE)
+    if (at <= now)
+      mixedAt = Math.max(mixedAt, at + handlingOf(body.product, tub).waitMinutes * MINUTE)
   const before: { product: Next; at: Instant }[] = []
   let free = now
   for (const step of steps) {
     const next = nextOf(step)
-    let start = Math.max(free, waitBefore(journal, next, now)?.until ?? now)
+    let start = Math.max(free, waitBefore(journal, next, now, tub)?.until ?? now)
     for (const { product, at } of before)
       if (product !== 'air' && product !== 'water')
-        start = Math.max(start, at + gapMinutes(next, product) * MINUTE)
+        start = Math.max(start, at + gapMinutes(next, product, tub) * MINUTE)
     starts.push(start)
     before.push({ product: next, at: start })
     // Air is run through before anything else goes in; the rest only has to be poured.

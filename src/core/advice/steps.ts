@@ -32,7 +32,7 @@ const PURPOSE_OF: Record<DoseTarget | 'bromide', Purpose> = {
 }
 
 /** Puts doses into the water one after the other, each with what it does and why it waits. */
-export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) => {
+export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanContext) => {
   const { volumeLitres } = tub
   const steps: PlanStep[] = []
   const later: Later[] = []
@@ -75,7 +75,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources }: PlanContext) =>
         grams,
         scoop,
         assumed: sources.some((source) => source.product === product && source.assumed),
-        ...handlingOf(product),
+        ...handlingOf(product, { choices }),
         // The gases of a shock leave under a cover that is half open.
         ...(purposes.includes('shock') ? { cover: 'half open' as const } : {}),
         purposes,

@@ -43,5 +43,5 @@ export const firstDoses = (
   const balance = plan.steps.filter(
     (step) => step.kind !== 'add' || BALANCES.includes(PRODUCTS[step.product].family),
   )
-  return { plan, balance, minutes: (scheduleOf(balance, journal, now).mixedAt - now) / MINUTE }
+  return { plan, balance, minutes: (scheduleOf(balance, journal, now, tub).mixedAt - now) / MINUTE }
 }

@@ -124,8 +124,8 @@ export const agenda = (
   const { doses, aerations } = dosingCycleOf(journal, estimate)
   const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []
-  const { testAt } = scheduleOf(plan.steps, journal, now)
-  const start = waitingUntil(journal, now)?.until ?? now
+  const { testAt } = scheduleOf(plan.steps, journal, now, tub)
+  const start = waitingUntil(journal, now, tub)?.until ?? now
 
   if (startUp)
     items.push({ kind: 'start-up', step: startUp, due: startUp.readyAt ?? start, minutes: 5 })
@@ -134,7 +134,7 @@ export const agenda = (
   const last = [...doses, ...aerations].reduce((latest, entry) => {
     const mixed =
       entry.kind === 'dose'
-        ? entry.at + handlingOf(entry.body.product).waitMinutes * MINUTE
+        ? entry.at + handlingOf(entry.body.product, tub).waitMinutes * MINUTE
         : entry.at + entry.body.minutes * MINUTE
     return Math.max(latest, mixed, entry.at + RETEST_AFTER)
   }, 0)

@@ -6,6 +6,7 @@ import { programmeOf } from '../programmes/programme'
 import {
   ACID_PARTS,
   AIMS,
+  CHLORINE_WAYS,
   type Choices,
   DOSING,
   ORDERS,
@@ -29,13 +30,18 @@ export interface Question {
 }
 
 const stepSignature = (step: PlanStep) => {
-  if (step.kind === 'add') return [step.product, step.grams]
+  if (step.kind === 'add') return [step.product, step.grams, step.jets]
   return step.kind === 'aerate' ? ['air', step.minutes] : ['water', step.fraction]
 }
 
-/** What tells two plans apart: steps, amounts and their order. */
+/** What tells two plans apart: steps, amounts, jets and their order. */
 const signature = ({ steps, later }: Plan): string =>
   JSON.stringify([steps.map(stepSignature), later])
+
+const isGranules = (step: PlanStep) =>
+  step.kind === 'add' &&
+  PRODUCTS[step.product].family === 'chlorine' &&
+  PRODUCTS[step.product].form === 'granules'
 
 const handAcids: readonly ProductName[] = ['sodium bisulfate', 'hydrochloric acid']
 
@@ -49,6 +55,8 @@ const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
       return AIMS
     case 'order':
       return ORDERS
+    case 'granules':
+      return CHLORINE_WAYS
     case 'dosing':
       return DOSING.filter((one) => dosingOf(tub, one) === one)
     case 'acid':
@@ -60,7 +68,16 @@ const valuesOf = (tub: Tub, asks: keyof Choices): readonly string[] => {
   }
 }
 
-const ASKED = ['raisePh', 'order', 'acidParts', 'acid', 'sanitizer', 'dosing', 'aim'] as const
+const ASKED = [
+  'raisePh',
+  'order',
+  'acidParts',
+  'acid',
+  'sanitizer',
+  'dosing',
+  'granules',
+  'aim',
+] as const
 
 /**
  * The questions that matter for this water: those whose answers lead to different plans. Each answer comes with its plan, so
@@ -88,6 +105,7 @@ export const questionsFor = (
       asks === 'dosing'
         ? dosingOf(tub, choices.dosing)
         : (choices[asks] ?? used.find((product) => values.includes(product)))
+    if (asks === 'granules' && !plain.steps.some(isGranules)) return []
     const seen = new Map<string, Alternative>()
     for (const value of values) {
       const chosen = value === inForce

@@ -79,7 +79,7 @@ export const regimen = (
 ): Regimen => {
   const acts: Act[] = []
   const add = (act: NewAct) => acts.push({ ...act, order: acts.length + 1 })
-  const schedule = scheduleOf(plan.steps, journal, now)
+  const schedule = scheduleOf(plan.steps, journal, now, tub)
   const { startUp } = today
   const gates = (startUp?.gates ?? []).map(({ quantity }) => quantity)
   const step = startUp?.id
@@ -163,7 +163,7 @@ export const regimen = (
         power: 'on',
         jets: 'on',
         cover: 'open',
-        waitMinutes: gapMinutes('water', product),
+        waitMinutes: gapMinutes('water', product, tub),
       })
       continue
     }

@@ -32,7 +32,7 @@ export const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => 
           sanitizer === 'biguanide' && PRODUCTS[product].family === 'peroxide'
             ? []
             : actsOn(product)
-        const { waitMinutes } = handlingOf(product)
+        const { waitMinutes } = handlingOf(product, tub)
         const settled = entry.at + waitMinutes * MINUTE
         const shows = entry.at + Math.min(waitMinutes, SHOWS_AFTER_MINUTES) * MINUTE
         changes.push({ at: entry.at, settled, shows, acts, after: product })

@@ -10,6 +10,9 @@ export const ORDERS = ['usual', 'alkalinity first', 'pH first'] as const
 export const DOSING = ['by demand', 'spoon rule', 'daily grams', 'label'] as const
 export type Dosing = (typeof DOSING)[number]
 
+/** Granules scattered over running jets; or dissolved in a bucket of tub water, poured in, and the jets left off. */
+export const CHLORINE_WAYS = ['scattered', 'in a bucket'] as const
+
 /** What a person may decide where practice knows more than one way. */
 export interface Choices {
   /** How pH is lifted: soda ash takes alkalinity along, air does not. */
@@ -22,6 +25,8 @@ export interface Choices {
   order: (typeof ORDERS)[number]
   /** Whose figure the sanitizer is dosed by; it stands everywhere. */
   dosing: Dosing
+  /** How chlorine granules go in. */
+  granules: (typeof CHLORINE_WAYS)[number]
   /** Of several that do the same work; the usual one where nothing is named. */
   acid?: ProductName | undefined
   sanitizer?: ProductName | undefined
@@ -33,6 +38,12 @@ export const USUAL_CHOICES: Choices = {
   aim: 'middle',
   order: 'usual',
   dosing: 'by demand',
+  granules: 'scattered',
+}
+
+/** A tub, for what depends only on what its people decided. */
+export interface Chosen {
+  choices?: Partial<Choices> | undefined
 }
 
 /** Just inside: this share of a band's width. */

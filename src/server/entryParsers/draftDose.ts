@@ -78,7 +78,7 @@ export const objections = (
       code: met.code,
       said: formatIncompatibility(met, preferences),
     })
-  const mixing = waitBefore(journal, product, at)
+  const mixing = waitBefore(journal, product, at, tub)
   if (mixing && mixing.product !== product) {
     const minutes = Math.ceil((mixing.until - at) / MINUTE)
     const why = formatWait(whyNotAfter(product, mixing.product))

@@ -70,7 +70,7 @@ export const OverdoseHelp = ({
           <li className="border-hair border-t py-1.5">
             <b>Or use chlorine remover, if it can’t wait.</b> Start with{' '}
             {dose(REMOVER, first, preferences)} of thiosulfate crystals, wait{' '}
-            {handlingOf(REMOVER).waitMinutes} minutes, then test. It could take up to{' '}
+            {handlingOf(REMOVER, tub).waitMinutes} minutes, then test. It could take up to{' '}
             {dose(REMOVER, roundToMeasure(REMOVER, remover.most), preferences)}: how far it reacts
             depends on pH. Any excess uses up your next dose. {CAUTIONS[REMOVER].join(' ')}
           </li>

@@ -81,11 +81,12 @@ export const tickOf = (
 }
 
 /** What may still keep a step from going in: the wait that runs against it. */
-export const waitFor = (step: PlanStep, { journal, now }: TubView) =>
+export const waitFor = (step: PlanStep, { journal, now, tub }: TubView) =>
   waitBefore(
     journal,
     step.kind === 'add' ? step.product : step.kind === 'aerate' ? 'air' : 'water',
     now,
+    tub,
   )
 
 export const Cautions = ({ step, first }: { step: PlanStep; first: boolean }) => (

@@ -1,7 +1,7 @@
 import Link from 'next/link'
-import { PRODUCTS, roundToMeasure, type StartProgress } from '@/core'
+import { handlingOf, PRODUCTS, roundToMeasure, type StartProgress } from '@/core'
 import type { TubView } from '@/server/views'
-import { ALWAYS, CAUTIONS } from '@/words/handlingText'
+import { ALWAYS, cautionsFor } from '@/words/handlingText'
 import { inUnits } from '@/words/inUnits'
 import { startNeedWords, startStepText } from '@/words/startUpText'
 import { type DisplayPreferences, dayAndClock, dose, formatSpoon } from '@/words/words'
@@ -52,7 +52,10 @@ const Turn = ({
       {(text.caution || step.product) && (
         <div className="safety small mt-2 max-w-[56ch]">
           {step.product && <p>{ALWAYS}</p>}
-          {step.product && CAUTIONS[step.product].map((one) => <p key={one}>{one}</p>)}
+          {step.product &&
+            cautionsFor(step.product, handlingOf(step.product, tub).jets).map((one) => (
+              <p key={one}>{one}</p>
+            ))}
           {text.caution && <p>{inUnits(text.caution, preferences)}</p>}
         </div>
       )}

@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import { COVER_MINUTES, type PlanStep, PRODUCTS, programmeOf, type ShockDue } from '@/core'
 import type { TubView } from '@/server/views'
-import { CAUTIONS } from '@/words/handlingText'
+import { cautionsFor } from '@/words/handlingText'
 import { formatSetAside } from '@/words/setAsideWords'
 import { type DisplayPreferences, day, dose } from '@/words/words'
 
@@ -60,10 +60,10 @@ export const ShockWords = ({
       </p>
       <div className="safety small mt-2 max-w-[58ch]">
         <p>
-          Leave the cover at least half open for {COVER_MINUTES} minutes, jets on, nobody in: the
-          gases mustn’t collect under it.
+          Leave the cover at least half open for {COVER_MINUTES} minutes, jets {step?.jets ?? 'on'},
+          nobody in: the gases mustn’t collect under it.
         </p>
-        {CAUTIONS[step?.product ?? 'potassium monopersulfate'].map((one) => (
+        {cautionsFor(step?.product ?? 'potassium monopersulfate', step?.jets ?? 'on').map((one) => (
           <p key={one}>{one}</p>
         ))}
       </div>

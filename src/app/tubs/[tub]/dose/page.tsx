@@ -61,7 +61,7 @@ const replacedFirst = (view: TubView) => {
     ...view.planOptions,
     replaceWater: true,
   })
-  return { plan, schedule: scheduleOf(plan.steps, view.journal, view.now) }
+  return { plan, schedule: scheduleOf(plan.steps, view.journal, view.now, view.tub) }
 }
 
 interface DoseProps extends TubParams {

@@ -61,8 +61,8 @@ const Session = async ({ params }: TubParams) => {
       />
       <p className="max-w-[34ch] text-[17px]">
         The {PRODUCTS[wait.product].commonName} is mixing until{' '}
-        <b>{clock(wait.until, preferences)}</b>. Jets {handlingOf(wait.product).jets}, cover{' '}
-        {handlingOf(wait.product).cover}, nobody in.
+        <b>{clock(wait.until, preferences)}</b>. Jets {handlingOf(wait.product, tub).jets}, cover{' '}
+        {handlingOf(wait.product, tub).cover}, nobody in.
       </p>
     </div>
   )
