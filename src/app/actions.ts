@@ -12,6 +12,7 @@ import { type Fields, fieldsOf, type Outcome, refused } from '@/server/form'
 import * as journal from '@/server/journal'
 import * as kits from '@/server/kits'
 import * as plannedSoaks from '@/server/plannedSoaks'
+import { pourChore } from '@/server/pourChore'
 import * as refillDay from '@/server/refillDay'
 import * as refillSettings from '@/server/refillSettings'
 import * as reminders from '@/server/reminders'
@@ -159,6 +160,10 @@ export const changeChore = action('changing a chore', ({ store, tub, fields, now
 )
 export const setChoreTo = action('setting a chore', ({ store, tub, fields, now }) =>
   chores.setChore(store, tub, fields, now),
+)
+
+export const pourForChore = action('logging what a chore puts in', ({ store, tub, fields, now }) =>
+  pourChore(store, tub, fields, now),
 )
 
 export const addFilterSet = action('adding a filter set', ({ store, tub, fields, now }) =>

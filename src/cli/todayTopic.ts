@@ -108,14 +108,18 @@ const actOf = (act: Act, tub: Tub, now: Instant, why: string) => {
         return { order, kind: 'aerate', minutes: dose.minutes, ...told, ...reason }
       return { order, kind: 'replace-water', litres: dose.litres, ...told, ...reason }
     }
-    case 'helper':
+    case 'helper': {
+      const [first, second] = act.doses
+      if (!first) return {}
       return {
         order,
         kind: 'add',
-        ...amountOf(act.product, act.grams),
+        ...amountOf(first.product, first.grams),
+        ...(second ? { andThen: amountOf(second.product, second.grams) } : {}),
         ...shared,
         why: choreText(act.chore).purpose,
       }
+    }
     case 'test':
       return { order, kind: 'test', quantities: act.quantities, ...shared, why }
     case 'feeder':

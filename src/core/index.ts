@@ -322,7 +322,7 @@ export {
   type SchoolId,
   schoolsOf,
 } from './upkeep/chore'
-export { choreDoseGrams } from './upkeep/choreDose'
+export { choreDoses } from './upkeep/choreDose'
 export { type ChoreDue, choresDue } from './upkeep/choreDue'
 export {
   FILTER_KINDS,

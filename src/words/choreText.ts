@@ -95,6 +95,27 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     ],
     cautions: [],
   },
+  conditioner: {
+    name: 'Add the two-part conditioner',
+    purpose: 'It helps a low sanitizer by keeping the water and the shell clean.',
+    needs: '',
+    how: [
+      'Jets on, cover off. Add part one, then part two right after it.',
+      'The water turns milky and clears within an hour. Do it on the same day each week.',
+    ],
+    cautions: ['Measure each part with its own cap.'],
+  },
+  'slow tablet': {
+    name: 'Add a slow cleaning tablet',
+    purpose: 'It keeps the water clear between shocks. A week without bathers needs none.',
+    needs: '',
+    how: [
+      'Push it into the filter basket, air off, or as its label says. With new water, use two.',
+    ],
+    cautions: [
+      'Never put it in a floater or feeder that held anything else. Open the packet away from your face and the wind.',
+    ],
+  },
   purge: {
     name: 'Flush the pipes',
     purpose: 'Film left in the pipes contaminates the fresh water.',
@@ -215,6 +236,8 @@ const CHORE_SHORT: Record<PresetChoreId, string> = {
   jets: 'jets',
   'scale inhibitor': 'scale inhibitor',
   enzyme: 'enzyme',
+  conditioner: 'two-part conditioner',
+  'slow tablet': 'slow tablet',
   purge: 'pipe flush',
   'cover underside': 'cover underside',
   'cover wipe': 'cover wipe',

@@ -85,6 +85,8 @@ const CHORES: Record<string, number | 'drain' | 'shocks' | 'litres'> = {
   jets: 365,
   'scale inhibitor': 7,
   enzyme: 7,
+  conditioner: 7,
+  'slow tablet': 7,
   purge: 'drain',
   'cover underside': 'shocks',
   'cover wipe': 30,

@@ -160,7 +160,7 @@ interface Poured {
 const poured = (acts: readonly Act[]): Poured[] =>
   acts.flatMap((act): Poured[] =>
     act.kind === 'helper'
-      ? [{ product: act.product, grams: act.grams, act }]
+      ? act.doses.map((dose) => ({ ...dose, act }))
       : act.kind === 'dose' && act.dose.kind === 'add'
         ? [{ product: act.dose.product, grams: act.dose.grams, act }]
         : [],

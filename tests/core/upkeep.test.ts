@@ -107,6 +107,14 @@ describe('rules of their own', () => {
       chore: { text: { name: 'Oil the steps' } },
     })
   })
+  test('a slow tablet: weekly with use, twelve days with little, none while nobody is in (common practice)', () => {
+    const rules = [rule('slow tablet', {}, { paused: false })]
+    const due = (...soaks: ReturnType<typeof soak>[]) =>
+      one('slow tablet', [done('slow tablet', 9), ...soaks], { rules })
+    expect(due()).toMatchObject({ why: 'quiet', state: 'ahead' })
+    expect(due(soak(1, 30, 3))).toMatchObject({ why: 'quiet', due: NOW + 3 * DAY })
+    expect(due(soak(4, 60, 3))).toMatchObject({ why: 'rhythm', due: NOW - 2 * DAY })
+  })
   test('by hours in use, by litres through the hose, and by every third shock', () => {
     const rules = [
       rule('own-1', { interval: { soakHours: 3 } }),

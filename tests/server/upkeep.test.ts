@@ -3,6 +3,7 @@ import { saveChore, setChore } from '@/server/chores'
 import { actOnFilter, filtersOf, saveFilterSet } from '@/server/filters'
 import type { Fields, Outcome } from '@/server/form'
 import { recordEntry, undoLastChange } from '@/server/journal'
+import { pourChore } from '@/server/pourChore'
 import { remindersNow, saveQuiet } from '@/server/reminders'
 import { shelfOf } from '@/server/shelf'
 import { importStays, readCalendar, removeStay, saveStay } from '@/server/stays'
@@ -31,6 +32,41 @@ const errorsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.errors)
 const messageOf = (outcome: Outcome) => (outcome.ok ? '' : (outcome.message ?? ''))
 const chore = (fields: Fields, at = NOW) =>
   recordEntry(store, tub, { kind: 'chore', chore: 'filter rinse', ...fields }, at)
+
+describe('what a chore puts in', () => {
+  const conditioner = { chore: 'conditioner' }
+  const dueNow = () =>
+    choresOfTubs(store, NOW)[0]?.chores.find((one) => one.chore.id === 'conditioner')
+
+  test('both parts in order by one tap, the chore shown by them, and one undo for both', () => {
+    expect(messageOf(pourChore(store, tub, conditioner, NOW))).toMatch(/no longer on/)
+    setChore(store, tub, { chore: 'conditioner', to: 'running' }, NOW)
+    expect(dueNow()?.state).toBe('late')
+    expect(pourChore(store, tub, conditioner, NOW).ok).toBe(true)
+    const poured = journalOf(store, tub)
+      .filter(({ kind }) => kind === 'dose')
+      .toReversed()
+    // 10 mL of each for 100 L.
+    expect(poured.map(({ body }) => body)).toEqual([
+      { product: 'conditioner part one', grams: newTub.volumeLitres / 10 },
+      { product: 'conditioner part two', grams: newTub.volumeLitres / 10 },
+    ])
+    expect(dueNow()?.lastDone).toBe(NOW)
+    expect(undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, NOW + 1).ok).toBe(true)
+    expect(journalOf(store, tub).filter(({ kind }) => kind === 'dose')).toEqual([])
+  })
+  test('nothing while something else is mixing', () => {
+    setChore(store, tub, { chore: 'conditioner', to: 'running' }, NOW)
+    recordEntry(
+      store,
+      tub,
+      { kind: 'dose', product: 'sodium bisulfate', amount: '20' },
+      NOW - HOUR / 6,
+    )
+    expect(messageOf(pourChore(store, tub, conditioner, NOW))).toMatch(/has to mix in/)
+    expect(journalOf(store, tub).filter(({ kind }) => kind === 'dose')).toHaveLength(1)
+  })
+})
 
 describe('chores as rules', () => {
   const form: Fields = {

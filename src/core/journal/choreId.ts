@@ -8,6 +8,8 @@ export const CHORE_IDS = [
   'jets',
   'scale inhibitor',
   'enzyme',
+  'conditioner',
+  'slow tablet',
   'purge',
   'cover underside',
   'cover wipe',

@@ -10,7 +10,7 @@ import type { FeederMove } from '../routine/feeder'
 import type { Quantity } from '../testing/quantity'
 import { type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
-import { choreDoseGrams } from '../upkeep/choreDose'
+import { choreDoses } from '../upkeep/choreDose'
 import type { ChoreDue } from '../upkeep/choreDue'
 import type { AgendaItem } from './agenda'
 import type { PlanToday, SetAside } from './planToday'
@@ -31,7 +31,12 @@ export type Act = {
 } & (
   | { kind: 'dose'; dose: PlanStep }
   /** A helper by its label's share: inhibitor, enzyme. */
-  | { kind: 'helper'; product: ProductName; grams: number; chore: ChoreDue['chore'] }
+  | {
+      kind: 'helper'
+      /** In the order they go in, one right after the other; g. */
+      doses: readonly { product: ProductName; grams: number }[]
+      chore: ChoreDue['chore']
+    }
   | { kind: 'test'; quantities: readonly Quantity[] }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'start-up' }
@@ -68,6 +73,7 @@ export const regimen = (
     upkeep,
     now,
     until,
+    shelf = [],
   }: {
     today: PlanToday
     plan: PlanToday['plan']
@@ -75,6 +81,8 @@ export const regimen = (
     upkeep: readonly ChoreDue[]
     now: Instant
     until: Instant
+    /** With the labels that its owner typed. */
+    shelf?: Parameters<typeof choreDoses>[2]
   },
 ): Regimen => {
   const acts: Act[] = []
@@ -151,19 +159,18 @@ export const regimen = (
     const shared = { due: Math.max(now, due), handsMinutes: chore.minutes, chore }
     const { product } = chore
     if (product && PRODUCTS[product].goes === 'by hand') {
-      const grams = choreDoseGrams(chore, tub.volumeLitres)
-      if (startUp || grams === undefined || poured.has(product)) continue
-      poured.add(product)
+      const doses = choreDoses(chore, tub.volumeLitres, shelf)
+      if (startUp || doses.length === 0 || poured.has(product)) continue
+      for (const one of doses) poured.add(one.product)
       add({
         kind: 'helper',
-        product,
-        grams,
+        doses,
         ...shared,
         purposes: ['weekly'],
         power: 'on',
         jets: 'on',
         cover: 'open',
-        waitMinutes: gapMinutes('water', product, tub),
+        waitMinutes: Math.max(...doses.map((one) => gapMinutes('water', one.product, tub))),
       })
       continue
     }

@@ -32,6 +32,10 @@ export interface Chore {
   minutes: number
   /** What it takes from the shelf. */
   product?: ProductName
+  /** Poured right after it, as one act. */
+  andThen?: ProductName
+  /** Nobody in, and there is no need of it. */
+  whenUsed?: true
   /** Seen since it was last done, these bring it to the next day. */
   signs: readonly Symptom[]
   paused: boolean
@@ -178,6 +182,26 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     windowDays: 2,
     minutes: 2,
     product: 'enzyme',
+    optional: always,
+  },
+  conditioner: {
+    lane: 'water',
+    interval: { days: 7 },
+    windowDays: 2,
+    minutes: 4,
+    product: 'conditioner part one',
+    andThen: 'conditioner part two',
+    only: ({ programme }) => programme !== 'biguanide',
+    optional: always,
+  },
+  'slow tablet': {
+    lane: 'water',
+    interval: { days: 7 },
+    windowDays: 2,
+    minutes: 2,
+    product: 'slow cleaning tablet',
+    whenUsed: true,
+    only: ({ programme }) => programme !== 'biguanide',
     optional: always,
   },
   purge: {

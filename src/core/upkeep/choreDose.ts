@@ -7,14 +7,11 @@ interface ShelfLabel {
   label?: LabelRule | null | undefined
 }
 
-/**
- * What a chore puts in, g: the label's dose, or its share where the chore comes round more often than the label asks for: a quarter
- * of a monthly inhibitor dose each week, and never the full one. Undefined where it puts in nothing.
- */
-export const choreDoseGrams = (
+/** The label's dose, or its share where the chore comes round more often than the label asks for. */
+const shareOf = (
   { product, interval }: Pick<Chore, 'product' | 'interval'>,
   litres: number,
-  shelf: readonly ShelfLabel[] = [],
+  shelf: readonly ShelfLabel[],
 ): number | undefined => {
   const own = shelf.find((item) => item.product === product)?.label
   const grams = product && labelGrams(product, litres, own)
@@ -22,3 +19,17 @@ export const choreDoseGrams = (
   if (grams === undefined || every === undefined || interval.days === undefined) return grams
   return grams * Math.min(1, interval.days / every)
 }
+
+/**
+ * All that a chore puts in, in the order it goes in, g: a quarter of a monthly inhibitor dose each week, and never the full one.
+ * Empty where it puts in nothing.
+ */
+export const choreDoses = (
+  { product, andThen, interval }: Pick<Chore, 'product' | 'andThen' | 'interval'>,
+  litres: number,
+  shelf: readonly ShelfLabel[] = [],
+): { product: ProductName; grams: number }[] =>
+  [product, andThen].flatMap((one) => {
+    const grams = one && shareOf({ product: one, interval }, litres, shelf)
+    return one && grams !== undefined ? [{ product: one, grams }] : []
+  })

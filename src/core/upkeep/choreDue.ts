@@ -51,6 +51,9 @@ export interface UpkeepPlan {
 
 /** Nobody in for a whole interval stretches what the load drives, by so much. */
 const QUIET_STRETCH = 1.5
+/** Less than this, person-hours, is little use: what is wanted only by use comes after so many days; common practice 10 to 14. */
+const LITTLE_USE = 3
+const LITTLE_USE_DAYS = 12
 /** Brought forward, it is for the next day: nobody rinses a filter at midnight after a party. */
 const NEXT_DAY = DAY
 /** What only counts and hardly gets anywhere is put so many days ahead. */
@@ -67,6 +70,8 @@ export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>>
   'scale inhibitor': (entry) =>
     entry.kind === 'dose' && entry.body.product === 'scale and metal inhibitor',
   enzyme: (entry) => entry.kind === 'dose' && entry.body.product === 'enzyme',
+  conditioner: (entry) => entry.kind === 'dose' && entry.body.product === 'conditioner part two',
+  'slow tablet': (entry) => entry.kind === 'dose' && entry.body.product === 'slow cleaning tablet',
   purge: (entry) => entry.kind === 'dose' && entry.body.product === 'pipe flush',
   'mineral cartridge': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
 }
@@ -203,6 +208,12 @@ export const choresDue = (
     if (moved?.body.until !== undefined) {
       due = moved.body.until
       why = 'postponed'
+    } else if (chore.whenUsed && total.personHours < LITTLE_USE) {
+      const later = soaked ? from + LITTLE_USE_DAYS * DAY : now + NEXT_DAY + windowDays * DAY
+      if (later > due) {
+        due = later
+        why = 'quiet'
+      }
     }
     if (reached !== undefined && reached < due) {
       due = reached

@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { choreDoseGrams, DAY, isKind, labelGrams, PRODUCTS } from '@/core'
+import { choreDoses, DAY, isKind, labelGrams, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { LABEL_NOTES } from '@/words/productText'
 import { type DisplayPreferences, day, dose } from '@/words/words'
@@ -17,9 +17,11 @@ export const LabelDoses = ({
     const { product, label: own } = item
     const label = own ?? PRODUCTS[product].label
     // Where it is a chore, in that chore's share and rhythm.
-    const chore = view.chores.find((one) => one.chore.product === product)?.chore
+    const chore = view.chores.find(
+      ({ chore }) => chore.product === product || chore.andThen === product,
+    )?.chore
     const grams = chore
-      ? choreDoseGrams(chore, tub.volumeLitres, shelf)
+      ? choreDoses(chore, tub.volumeLitres, shelf).find((one) => one.product === product)?.grams
       : labelGrams(product, tub.volumeLitres, own)
     const helper = PRODUCTS[product].family === 'helper'
     if (!label || grams === undefined || !helper) return []

@@ -1,11 +1,11 @@
 'use client'
 
 import Link from 'next/link'
-import { type ChoreDue, choreDoseGrams, type LabelRule, PRODUCTS, type ProductName } from '@/core'
+import { type ChoreDue, choreDoses, type LabelRule, PRODUCTS, type ProductName } from '@/core'
 import { choreText } from '@/words/choreText'
 import { formatWhy, STATE_WORDS } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
-import { type DisplayPreferences, day } from '@/words/words'
+import { type DisplayPreferences, day, dose } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
@@ -16,6 +16,25 @@ import { ChoreMark } from './ChoreMark'
 export const dosesInto = ({ chore }: ChoreDue): boolean =>
   chore.product !== undefined && PRODUCTS[chore.product].goes === 'by hand'
 
+/** What goes in for a chore, in order. */
+export const ChoreDoses = ({
+  doses,
+  preferences,
+}: {
+  doses: ReturnType<typeof choreDoses>
+  preferences: DisplayPreferences
+}) =>
+  doses.length > 0 && (
+    <p className="small">
+      {doses
+        .map(
+          ({ product, grams }) =>
+            `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}`,
+        )
+        .join(', then ')}
+    </p>
+  )
+
 /** One chore: its day and why, how it is done, and one tap to tick it. */
 export const ChoreItem = ({
   tubId,
@@ -24,6 +43,7 @@ export const ChoreItem = ({
   item,
   nth,
   keep,
+  pour,
   preferences,
 }: {
   tubId: number
@@ -34,6 +54,8 @@ export const ChoreItem = ({
   /** Its number on the walk. */
   nth?: number
   keep: Action
+  /** Logs all that a chore puts in. */
+  pour: Action
   preferences: DisplayPreferences
 }) => {
   const { chore, state, due } = item
@@ -48,7 +70,7 @@ export const ChoreItem = ({
   }
   const pours = dosesInto(item)
   const product = chore.product && PRODUCTS[chore.product]
-  const grams = choreDoseGrams(chore, litres, shelf)
+  const doses = dosesInto(item) ? choreDoses(chore, litres, shelf) : []
   return (
     <li className="grid grid-cols-[22px_minmax(0,1fr)_auto] gap-x-2.5 border-hair border-t py-2">
       {nth === undefined ? <ChoreMark state={state} /> : <b>{nth}</b>}
@@ -66,6 +88,7 @@ export const ChoreItem = ({
           </span>
         </p>
         <p className="note text-muted">{formatWhy(item, preferences)}</p>
+        <ChoreDoses doses={doses} preferences={preferences} />
         <details>
           <summary className="quiet !min-h-9 text-[14px]">Instructions and options</summary>
           <div className="small mt-1 max-w-[60ch]">
@@ -146,9 +169,17 @@ export const ChoreItem = ({
           </div>
         </details>
       </div>
-      {pours ? (
+      {chore.andThen ? (
+        <PostButton
+          action={pour}
+          hidden={{ tub: String(tubId), chore: chore.id, zone: preferences.timeZone }}
+          label="Mark added"
+          title={`Mark added: ${text.name}`}
+          className="plain self-start !min-h-11"
+        />
+      ) : doses[0] ? (
         <Link
-          href={doseLink(tubId, chore.product ?? 'enzyme', grams)}
+          href={doseLink(tubId, doses[0].product, doses[0].grams)}
           className="plain self-start !min-h-11"
           aria-label={`Dose it: ${text.name}`}
         >

@@ -1,7 +1,8 @@
 'use client'
 
 import Link from 'next/link'
-import { type ChoreDue, choreDoseGrams, type LabelRule, type ProductName } from '@/core'
+import { type ChoreDue, choreDoses, type LabelRule, type ProductName } from '@/core'
+import { PostButton } from '@/ui/form/PostButton'
 import { choreText } from '@/words/choreText'
 import { formatWhy } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
@@ -9,7 +10,7 @@ import type { DisplayPreferences } from '@/words/words'
 import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
-import { dosesInto } from './ChoreItem'
+import { ChoreDoses, dosesInto } from './ChoreItem'
 
 /** One chore of the walk, as large as a wet hand needs it. */
 export const WalkStep = ({
@@ -22,6 +23,7 @@ export const WalkStep = ({
   minutes,
   pass,
   keep,
+  pour,
   preferences,
 }: {
   tubId: number
@@ -35,11 +37,13 @@ export const WalkStep = ({
   /** Goes on without it. */
   pass: string
   keep: Action
+  /** Logs all that a chore puts in. */
+  pour: Action
   preferences: DisplayPreferences
 }) => {
   const { chore } = item
   const text = choreText(chore)
-  const grams = choreDoseGrams(chore, litres, shelf)
+  const doses = dosesInto(item) ? choreDoses(chore, litres, shelf) : []
   return (
     <section aria-labelledby="chore">
       <p className="small mt-2 text-muted">
@@ -63,9 +67,22 @@ export const WalkStep = ({
           ))}
         </div>
       )}
-      {dosesInto(item) ? (
+      <ChoreDoses doses={doses} preferences={preferences} />
+      {chore.andThen ? (
         <p className="mt-6 flex flex-wrap items-center gap-6">
-          <Link href={doseLink(tubId, chore.product ?? 'enzyme', grams)} className="go">
+          <PostButton
+            action={pour}
+            hidden={{ tub: String(tubId), chore: chore.id, zone: preferences.timeZone }}
+            label="Mark added, next"
+            className="go"
+          />
+          <Link href={pass} className="quiet">
+            Skip for now
+          </Link>
+        </p>
+      ) : doses[0] ? (
+        <p className="mt-6 flex flex-wrap items-center gap-6">
+          <Link href={doseLink(tubId, doses[0].product, doses[0].grams)} className="go">
             Add dose
           </Link>
           <Link href={pass} className="quiet">

@@ -6,6 +6,7 @@ import {
   handleFilter,
   importCalendar,
   makeCalendar,
+  pourForChore,
   removeStay,
   saveEntry,
   setQuiet,
@@ -202,6 +203,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                         litres={tubs.find(({ id }) => id === walk.id)?.volumeLitres ?? 0}
                         item={item}
                         keep={saveEntry}
+                        pour={pourForChore}
                         preferences={preferences}
                       />
                     )
@@ -223,6 +225,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                     litres={tub.volumeLitres}
                     item={item}
                     keep={saveEntry}
+                    pour={pourForChore}
                     preferences={preferences}
                   />
                 ))}

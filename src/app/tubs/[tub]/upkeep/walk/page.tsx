@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { saveEntry } from '@/app/actions'
+import { pourForChore, saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, upkeepDay } from '@/app/upkeepDay'
 import { HOUR } from '@/core'
@@ -55,6 +55,7 @@ const Walk = async ({ params, searchParams }: WalkProps) => {
           minutes={minutes}
           pass={`${base}/walk?${query_}&passed=${encodeURIComponent([...passed, keyOf(current)].join(' '))}`}
           keep={saveEntry}
+          pour={pourForChore}
           preferences={preferences}
         />
       ) : (

@@ -1,0 +1,29 @@
+import { choreDoses, choresOf, type NewEntry } from '@/core'
+import type { Store } from '@/store/database'
+import { insertTogether, journalOf } from '@/store/entries'
+import { findTub } from '@/store/tubs'
+import { choreRulesOf, toRule } from '@/store/upkeep'
+import { REFUSALS } from '@/words/refusals'
+import { objections } from './entryParsers/draftDose'
+import { type Fields, type Outcome, refused } from './form'
+import { preferencesIn } from './preferences'
+import { shelfOf } from './shelf'
+
+/** Logs all that a chore puts in, in its order and by its labels, by one act that one undo takes back. */
+export const pourChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
+  const tub = findTub(store, tubId)
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
+  const chore = choresOf(tub, choreRulesOf(store, tubId).map(toRule)).find(
+    ({ id }) => id === fields.chore,
+  )
+  const doses = chore ? choreDoses(chore, tub.volumeLitres, shelfOf(store)) : []
+  if (doses.length === 0) return refused(fields, {}, {}, REFUSALS.noChore)
+  const journal = journalOf(store, tubId)
+  for (const { product } of doses) {
+    const [against] = objections(product, tub, now, journal, preferencesIn(fields, tub, now))
+    if (against) return refused(fields, {}, {}, against.said)
+  }
+  const entries = doses.map((body): NewEntry => ({ kind: 'dose', at: now, body }))
+  store.transaction((tx) => insertTogether(tx, tubId, entries, now))
+  return { ok: true }
+}
