@@ -163,7 +163,7 @@ export {
 } from './programmes/programme'
 export { type SwitchReason, switchAdvice } from './programmes/switching'
 export { normal, seeded } from './random'
-export { firstDoses } from './refill/firstDoses'
+export { firstDoses, firstSteps, refillNeeds } from './refill/firstDoses'
 export { type LevelAhead, levelAhead } from './refill/levelAhead'
 export { DILUTED, type Diluted, partialChange } from './refill/partialChange'
 export { type Rate, type Rates, ratesOf } from './refill/rates'

@@ -9,12 +9,12 @@ import {
   type Estimate,
   fillWaterOf,
   firstDoses,
+  firstSteps,
   type GuestStay,
   type Instant,
   isKind,
   KILOJOULES_PER_LITRE_KELVIN,
   MINUTE,
-  type Plan,
   type PlanOptions,
   type PlanStep,
   quantityOf,
@@ -25,6 +25,7 @@ import {
   type RefillSettings,
   ratesOf,
   readWater,
+  refillNeeds,
   refillOf,
   refillReasons,
   type Stage,
@@ -117,8 +118,9 @@ export interface RefillView {
   happened: Partial<Record<StageId, StageProgress>>
   /** What cannot be as it is set. */
   conflicts: RefillConflict[]
-  doses: Plan
-  /** Of these, what balances. */
+  /** Everything that it takes from the shelf. */
+  needs: ReturnType<typeof refillNeeds>
+  /** What balances the new water. */
   balance: PlanStep[]
   /** Heating and water, by the prices that were given; undefined where none was. */
   costs: {
@@ -158,7 +160,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   const settings = refillSettings(tub)
   const reasons = refillReasons(tub, journal, estimate, { newTub: tub.refill?.newTub ?? false })
   const rates = ratesOf(tub, journal, settings)
-  const { plan: doses, balance, minutes } = firstDoses(tub, estimate.fillWater, now, planOptions)
+  const { balance, minutes } = firstDoses(tub, estimate.fillWater, now, planOptions)
   const facts = {
     tub,
     estimate,
@@ -253,7 +255,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
     ),
     happened,
     conflicts,
-    doses,
+    needs: refillNeeds(tub, refill.stages, balance, firstSteps(tub, estimate.fillWater, now)),
     balance,
     costs: {
       water:

@@ -1,10 +1,11 @@
 import fc from 'fast-check'
+import type { Tub } from '@/core'
 import { estimate } from '@/core/estimate/estimate'
 import type { Entry } from '@/core/journal/entry'
 import type { StageId } from '@/core/journal/stageId'
 import type { Symptom } from '@/core/journal/symptom'
 import { PROGRAMMES } from '@/core/programmes/programme'
-import { firstDoses } from '@/core/refill/firstDoses'
+import { firstDoses, firstSteps, refillNeeds } from '@/core/refill/firstDoses'
 import { partialChange } from '@/core/refill/partialChange'
 import { PUMP_LITRES_PER_MINUTE, ratesOf } from '@/core/refill/rates'
 import { batherDays, refillReasons } from '@/core/refill/refillDue'
@@ -164,7 +165,7 @@ test('first doses come of the fill water’s own numbers', () => {
     { source: 'town', pH: 7.2, totalAlkalinityPpm: 20, calciumHardnessPpm: 20 },
     NOW,
   )
-  const names = soft.plan.steps.map((step) => (step.kind === 'add' ? step.product : step.kind))
+  const names = soft.balance.map((step) => (step.kind === 'add' ? step.product : step.kind))
   expect(names).toContain('sodium bicarbonate')
   expect(names).toContain('calcium chloride dihydrate')
   expect(soft.minutes).toBeGreaterThan(30)
@@ -173,7 +174,26 @@ test('first doses come of the fill water’s own numbers', () => {
     { source: 'town', pH: 7.5, totalAlkalinityPpm: 90, calciumHardnessPpm: 200 },
     NOW,
   )
-  expect(good.plan.steps.length).toBeLessThan(soft.plan.steps.length)
+  expect(good.balance.length).toBeLessThan(soft.balance.length)
+})
+
+test('what a refill takes: the start-up of the programme in fresh water, each product once, no dose of another rule', () => {
+  const fill = { source: 'town', pH: 7.2, totalAlkalinityPpm: 60, calciumHardnessPpm: 120 } as const
+  const needsOf = (tub: Tub) => {
+    const steps = firstSteps(tub, fill, NOW)
+    const needs = refillNeeds(tub, [], firstDoses(tub, fill, NOW).balance, steps)
+    expect(new Set(needs.map(({ product }) => product)).size).toBe(needs.length)
+    return { steps, of: (name: string) => needs.find(({ product }) => product === name)?.grams }
+  }
+  const granules = needsOf(tubWith('granular chlorine'))
+  const shock = granules.steps.find(({ id }) => id === 'start shock')
+  expect(granules.of('sodium dichlor dihydrate')).toBe(shock?.grams)
+  // The salt of the old water leaves with it: all of it is to be bought again, 1,750 mg in each litre.
+  const salt = tubWith('in-line salt chlorine')
+  expect(needsOf(salt).of('sodium chloride')).toBeCloseTo(1.75 * salt.volumeLitres, -2)
+  const tablets = needsOf(tubWith('bromine tablets'))
+  expect(tablets.of('bromochlorodimethylhydantoin')).toBeGreaterThan(0)
+  expect(tablets.of('sodium bromide')).toBeGreaterThan(0)
 })
 
 const nights = (from: number, days: number): Blocked[] =>

@@ -1,24 +1,21 @@
-import { dosePlan, type Plan, type PlanOptions } from '../advice/plan'
+import { dosePlan, type PlanOptions } from '../advice/plan'
 import type { PlanStep } from '../advice/planTypes'
 import { scheduleOf } from '../advice/schedule'
 import { estimate } from '../estimate/estimate'
 import { fillWaterOf } from '../estimate/testedWater'
 import type { Entry } from '../journal/entry'
-import { PRODUCTS, type ProductFamily } from '../products/product'
+import { labelGrams, PRODUCTS, type ProductFamily, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
+import { TABLET_GRAMS } from '../routine/feeder'
+import { type StartStep, startSteps } from '../routine/startUp'
 import { type Instant, MINUTE } from '../time'
 import type { FillWater, Tub } from '../tub/tub'
 import { readWater } from '../water/solveWater'
 
 const BALANCES: readonly ProductFamily[] = ['base', 'acid', 'mineral']
 
-/** What the new water will want, from the fill water's own numbers: the plan, and what of it is balance, with its waits. */
-export const firstDoses = (
-  tub: Tub,
-  fillWater: FillWater,
-  now: Instant,
-  options: PlanOptions = {},
-): { plan: Plan; balance: PlanStep[]; minutes: number } => {
+/** The water as it will be once filled and tested: the fill water's own numbers, nothing of the old water left. */
+const freshWater = (tub: Tub, fillWater: FillWater, now: Instant) => {
   const fill = readWater(fillWaterOf(fillWater, tub.setTemperatureCelsius))
   const { sanitizer } = programmeOf(tub.programme)
   const journal: Entry[] = [
@@ -38,10 +35,46 @@ export const firstDoses = (
       },
     },
   ]
-  const plan = dosePlan(tub, journal, estimate(tub, journal, now), options)
-  // What sanitizes belongs to the programme's start-up.
-  const balance = plan.steps.filter(
+  return { journal, state: estimate(tub, journal, now) }
+}
+
+/** The steps by which a programme starts up in the new water, by the fill water's own numbers. */
+export const firstSteps = (tub: Tub, fillWater: FillWater, now: Instant): StartStep[] =>
+  startSteps(tub, freshWater(tub, fillWater, now).state)
+
+/** What balances the new water, from the fill water's own numbers, with its waits. What sanitizes is the start-up's. */
+export const firstDoses = (
+  tub: Tub,
+  fillWater: FillWater,
+  now: Instant,
+  options: PlanOptions = {},
+): { balance: PlanStep[]; minutes: number } => {
+  const { journal, state } = freshWater(tub, fillWater, now)
+  const balance = dosePlan(tub, journal, state, options).steps.filter(
     (step) => step.kind !== 'add' || BALANCES.includes(PRODUCTS[step.product].family),
   )
-  return { plan, balance, minutes: (scheduleOf(balance, journal, now, tub).mixedAt - now) / MINUTE }
+  return { balance, minutes: (scheduleOf(balance, journal, now, tub).mixedAt - now) / MINUTE }
+}
+
+/** Everything that a refill takes from the shelf, g, each product once: its stages, the balance and the start-up. */
+export const refillNeeds = (
+  tub: Tub,
+  stages: readonly { product?: { product: ProductName; grams: number } }[],
+  balance: readonly PlanStep[],
+  steps: readonly StartStep[],
+): { product: ProductName; grams: number }[] => {
+  const needs = new Map<ProductName, number>()
+  const add = (product: ProductName | undefined, grams: number | undefined) => {
+    if (product && grams) needs.set(product, (needs.get(product) ?? 0) + grams)
+  }
+  add('pipe flush', labelGrams('pipe flush', tub.volumeLitres))
+  for (const { product } of stages) add(product?.product, product?.grams)
+  for (const step of balance) if (step.kind === 'add') add(step.product, step.grams)
+  for (const { id, product, grams, gates, tablets } of steps) {
+    // The second half is all that is missing where the salt is measured between.
+    if (id === 'salt second half' && gates) needs.delete(product ?? 'sodium chloride')
+    add(product, grams)
+    if (tablets) add('bromochlorodimethylhydantoin', tablets.count * TABLET_GRAMS)
+  }
+  return [...needs].map(([product, grams]) => ({ product, grams }))
 }

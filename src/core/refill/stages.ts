@@ -5,9 +5,10 @@ import { COOLING_HOURS, heatingHours, KILOJOULES_PER_LITRE_KELVIN } from '../hea
 import type { StageId } from '../journal/stageId'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
-import { type StartStep, startSteps } from '../routine/startUp'
+import type { StartStep } from '../routine/startUp'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
+import { firstSteps } from './firstDoses'
 import type { Rate, Rates } from './rates'
 import type { RefillSettings } from './settings'
 
@@ -130,7 +131,7 @@ export const refillOf = (facts: RefillFacts): Refill => {
       drainHours: drain / 60,
     })
   const heat = Math.ceil((hours ?? 72) * 60)
-  const begin = startSteps(tub, estimate).filter(
+  const begin = firstSteps(tub, estimate.fillWater, estimate.at).filter(
     ({ id }) => id !== 'filled' && id !== 'balance' && id !== 'inhibitor',
   )
   const waits = begin.reduce(

@@ -37,7 +37,7 @@ export interface FeederAdvice {
 }
 
 /** Grams of a usual tablet, where the owner has not weighed one: common practice. */
-const TABLET_GRAMS = 20
+export const TABLET_GRAMS = 20
 /** Above its range by more than a notch brings down in a few days: assumed. */
 const FAR = 1.3
 /** For so long after a soak a reading shows what bathers took, and not what a feeder holds: assumed. */

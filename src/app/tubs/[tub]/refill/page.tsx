@@ -111,7 +111,6 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
           </section>
           <ShoppingList
             refill={refill}
-            tub={tub}
             shelf={shelf}
             fillTested={estimate.fillTestedAt !== undefined}
             preferences={preferences}
