@@ -275,6 +275,7 @@ export {
   ORDERS,
   PH_RAISERS,
 } from './tub/choices'
+export { hasMetals, inhibitorFirst, PHOSPHATE_PPM } from './tub/fillNeeds'
 export { FILL_READ } from './tub/fillTest'
 export { targetsNow } from './tub/targetsNow'
 export {

@@ -2,8 +2,10 @@ import Joi from 'joi'
 import {
   DRAIN_PLACES,
   DRAIN_WAYS,
+  type FillWater,
   fromCelsius,
   fromLitres,
+  inhibitorFirst,
   type RefillSettings,
   toCelsius,
   toLitres,
@@ -14,8 +16,13 @@ import { findTub, type TubRow, updateTub } from '@/store/tubs'
 import { FIELD, REFUSALS, refillRefusal } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused } from './form'
 
-export const refillSettings = (tub: TubRow): RefillSettings => ({
+/** @param fillWater as last tested; it decides about metals where its people do not */
+export const refillSettings = (
+  tub: TubRow,
+  fillWater: FillWater = tub.fillWater,
+): RefillSettings => ({
   ...USUAL_SETTINGS,
+  metalsFirst: inhibitorFirst(fillWater),
   ...tub.refill,
 })
 
@@ -77,7 +84,9 @@ export const saveRefillSettings = (store: Store, tubId: number, fields: Fields):
     drainBy: value.drainBy,
     ...(drainTo ? { drainTo } : {}),
     neutralise: fields.neutralise !== 'no',
-    metalsFirst: fields.metalsFirst === 'yes',
+    // Left to the fill water, nothing is kept.
+    metalsFirst:
+      fields.metalsFirst === 'yes' ? true : fields.metalsFirst === 'no' ? false : undefined,
     newTub: fields.newTub === 'yes',
     purgeHours: value.purgeHours,
     heaterKilowatts: value.heaterKilowatts,
@@ -113,7 +122,12 @@ export const refillFields = (tub: TubRow): Fields => {
     drainBy: settings.drainBy,
     drainTo: settings.drainTo ?? '',
     neutralise: settings.neutralise ? 'yes' : 'no',
-    metalsFirst: settings.metalsFirst ? 'yes' : 'no',
+    metalsFirst:
+      tub.refill?.metalsFirst === undefined
+        ? 'by fill water'
+        : tub.refill.metalsFirst
+          ? 'yes'
+          : 'no',
     newTub: tub.refill?.newTub ? 'yes' : 'no',
     purgeHours: shown(settings.purgeHours),
     heaterKilowatts: shown(settings.heaterKilowatts),

@@ -7,14 +7,17 @@ import {
   DAY,
   type Entry,
   type Estimate,
+  feederOf,
   fillWaterOf,
   firstDoses,
   firstSteps,
   type GuestStay,
+  hasMetals,
   type Instant,
   isKind,
   KILOJOULES_PER_LITRE_KELVIN,
   MINUTE,
+  PHOSPHATE_PPM,
   type PlanOptions,
   type PlanStep,
   quantityOf,
@@ -99,6 +102,8 @@ export type RefillConflict =
   | { code: 'takes longer'; ready: Instant }
   | { code: 'pinned too early'; stage: Stage }
   | { code: 'free hours too short'; longestMinutes: number }
+  | { code: 'metals in fill water'; copperPpm: number; ironPpm: number }
+  | { code: 'phosphate in fill water'; ppm: number }
   | { code: 'hard fill water'; hardnessPpm: number; highPpm: number }
   | { code: 'hose filter spent'; leftLitres: number }
   | { code: 'falls into it'; what: Meanwhile }
@@ -157,7 +162,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   const { tub, journal, estimate, planOptions, stays, planned, now } = asked
   const row = openRefill(store, tub.id)
   const zone = row?.zone ?? asked.zone
-  const settings = refillSettings(tub)
+  const settings = refillSettings(tub, estimate.fillWater)
   const reasons = refillReasons(tub, journal, estimate, { newTub: tub.refill?.newTub ?? false })
   const rates = ratesOf(tub, journal, settings)
   const { balance, minutes } = firstDoses(tub, estimate.fillWater, now, planOptions)
@@ -219,6 +224,11 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   const hardnessPpm = quantityOf(fill, 'calciumHardness')
   const highPpm = tub.targets.calciumHardness.high
   if (hardnessPpm > highPpm) conflicts.push({ code: 'hard fill water', hardnessPpm, highPpm })
+  const { copperPpm = 0, ironPpm = 0, phosphatePpm = 0 } = estimate.fillWater
+  if (hasMetals(estimate.fillWater))
+    conflicts.push({ code: 'metals in fill water', copperPpm, ironPpm })
+  if (feederOf(tub.programme) === 'cell' && phosphatePpm >= PHOSPHATE_PPM)
+    conflicts.push({ code: 'phosphate in fill water', ppm: phosphatePpm })
   const leftLitres = settings.hoseFilterLitres
   if (leftLitres !== undefined && leftLitres < tub.volumeLitres)
     conflicts.push({ code: 'hose filter spent', leftLitres })

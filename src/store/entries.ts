@@ -78,6 +78,7 @@ const UPKEEP_KINDS = [
   'filter',
   'start',
   'dose',
+  'fillTest',
 ] as const satisfies readonly EntryKind[]
 /** Older than this only the last of each chore counts. */
 const UPKEEP_REACH = 200 * DAY

@@ -17,7 +17,7 @@ import {
 import { LABEL_NOTES } from './productText'
 import { named, QUANTITY_NAMES } from './quantityNames'
 import { START_TITLES, startStepHow } from './startUpText'
-import { amount, type DisplayPreferences, dose, formatNumber, volume } from './words'
+import { amount, type DisplayPreferences, dose, formatNumber, metalsSaid, volume } from './words'
 
 const WHY: Record<BalanceReason | RaisedReason, string> = {
   'air before acid':
@@ -183,6 +183,10 @@ export const formatNote = (
         return `Above its range: don’t add any. With the cover on it should be back in range in about ${days(note.backInHours)}, sooner with the cover open.`
       case 'feeder too low':
         return `If it keeps testing low, ${note.feeder === 'cell' ? 'raise the cell’s output one level' : `open the ${note.feeder} one notch and count the tablets`}.`
+      case 'metals in the water':
+        return `The water holds ${metalsSaid(note, preferences)}: an oxidiser turns it into stains and colour. Add scale and metal inhibitor first and alone, and leave the shock for the next day. If it keeps rising, low pH is dissolving something.`
+      case 'phosphate at a cell':
+        return `Phosphate is about ${ppm(note.ppm)}: scale of it covers a cell’s plates, and the cell makes less. Changing part of the water lowers it.`
       case 'combined chlorine':
         return `Combined chlorine is about ${ppm(note.ppm)}: chlorine bound to what bathers left. Shock with the cover open and the jets on, nobody in, and test the next day.`
       case 'shock shows as combined':

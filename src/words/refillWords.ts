@@ -12,11 +12,13 @@ import type { Meanwhile, RefillConflict } from '@/server/refillView'
 import { numberFormat } from './formats'
 import { stageText } from './stageText'
 import {
+  amount,
   type DisplayPreferences,
   day,
   dayAndClock,
   degrees,
   formatNumber,
+  metalsSaid,
   temperatureSign,
   upperFirst,
   volume,
@@ -167,6 +169,10 @@ export const formatConflict = (
       return `“${stageText(conflict.stage).name}” can’t start as early as it’s pinned: the steps before it won’t be finished.`
     case 'free hours too short':
       return `You don’t have enough free hours for the longest step (${conflict.longestMinutes} min). Free up more.`
+    case 'metals in fill water':
+      return `The fill water holds ${metalsSaid(conflict, preferences)}: it stains as soon as an oxidiser meets it. Fill through a hose filter; the inhibitor goes in first and alone for 24 hours, and the filter is rinsed after it.`
+    case 'phosphate in fill water':
+      return `The fill water’s phosphate (${amount('phosphate', conflict.ppm, preferences)}) covers a cell’s plates with scale. Treat it a day before the salt goes in, or mix in other water.`
     case 'hard fill water':
       return `The fill water’s hardness (${ppm(conflict.hardnessPpm)}) is above your range (up to ${ppm(conflict.highPpm)}). A hose filter or mixing in softened or rain water lowers it; otherwise use a scale inhibitor every week.`
     case 'hose filter spent':

@@ -219,6 +219,20 @@ export const SOURCE_WORDS: Record<FillWaterSource, string> = {
   softened: 'softened',
 }
 
+/** "0.30 ppm of iron": of copper and iron, what is more than nothing. */
+export const metalsSaid = (
+  { copperPpm, ironPpm }: { copperPpm: number; ironPpm: number },
+  preferences: DisplayPreferences,
+): string =>
+  list(
+    (
+      [
+        ['copper', copperPpm],
+        ['iron', ironPpm],
+      ] as const
+    ).flatMap(([name, ppm]) => (ppm > 0 ? [`${amount(name, ppm, preferences)} of ${name}`] : [])),
+  )
+
 /** "a, b and c" */
 export const list = (parts: readonly string[]): string =>
   parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`

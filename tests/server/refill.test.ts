@@ -93,7 +93,7 @@ test('what cannot be is said with a way on', () => {
   const metal = found('metal step too long')
   if (metal?.code !== 'metal step too long') throw new Error('expected the metal step')
   expect(metal.readyWithout).toBeLessThan(metal.ready)
-  settings({ metalsFirst: 'no' })
+  settings({ metalsFirst: 'by fill water' })
   expect(codes()).toContain('takes longer')
   set('2026-05-24T18:00')
   planSoak(
@@ -119,6 +119,17 @@ test('what cannot be is said with a way on', () => {
     NOW,
   )
   expect(found('hard fill water')).toMatchObject({ hardnessPpm: expect.closeTo(500, 3) })
+  // A well whose metals nobody read, and hard: the inhibitor has its day without being asked for.
+  expect(view().schedule.scheduled.map(({ stage }) => stage.id)).toContain('metals')
+  recordEntry(
+    store,
+    tub,
+    { kind: 'fillTest', method: 'drops', source: 'town', iron: '0.3', calciumHardness: '90' },
+    NOW,
+  )
+  expect(found('metals in fill water')).toMatchObject({ ironPpm: 0.3 })
+  settings({ metalsFirst: 'no' })
+  expect(view().schedule.scheduled.map(({ stage }) => stage.id)).not.toContain('metals')
 })
 
 test('every conflict is said with its figures in the units of a US and a German reader', () => {
@@ -143,6 +154,9 @@ test('every conflict is said with its figures in the units of a US and a German 
   expect(formatConflict(slow, us)).toContain('The pump (1 US gal a minute) is slower')
   const weak = { code: 'heater too weak', airCelsius: -10, holdsCelsius: 20 } as const
   expect(formatConflict(weak, german)).toMatch(/air at -10 °C .* about 20 °C/)
+  const iron = { code: 'metals in fill water', copperPpm: 0, ironPpm: 0.3 } as const
+  expect(formatConflict(iron, german)).toMatch(/holds 0,30 ppm of iron: it stains/)
+  expect(formatConflict(iron, us)).toMatch(/holds 0.30 ppm of iron: it stains/)
   expect(formatConflict(weak, us)).toMatch(/air at 14 °F .* about 68 °F/)
 })
 

@@ -133,3 +133,20 @@ test('a tub that was dosed by label still is, one by demand too, and one that ne
     { aim: 'edge' },
   ])
 })
+
+test('inhibitor first stays where its people said so; the form’s own default goes to the fill water', () => {
+  const path = join(folder, 'metals.sqlite')
+  const connection = databaseOf(path, 13)
+  for (const refill of [
+    { metalsFirst: true, purgeHours: 12 },
+    { metalsFirst: false, purgeHours: 12 },
+  ])
+    tubOfBefore(connection, { refill: JSON.stringify(refill) })
+  connection.close()
+  const store = openStore(path)
+  expect([1, 2].map((id) => findTub(store, id)?.refill)).toEqual([
+    { metalsFirst: true, purgeHours: 12 },
+    { purgeHours: 12 },
+  ])
+  expect([1, 2].map((id) => findTub(store, id)?.metalsFirst)).toEqual([true, undefined])
+})

@@ -8,6 +8,7 @@ import { contains } from '../programmes/programme'
 import { BLEACHES, monopersulfateShown } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
 import { DAY } from '../time'
+import { hasMetals, PHOSPHATE_PPM } from '../tub/fillNeeds'
 import type { Correction } from './correction'
 import { type Dilution, waterInsteadOfAcid } from './dilution'
 import { isAcid, isBase, type PlanContext, phBleached, usable } from './planContext'
@@ -197,6 +198,22 @@ export const combinedNotes = ({ programme, estimate }: PlanContext): PlanNote[] 
       },
     ]
   return []
+}
+
+/** What fill water or corrosion has brought in, as far as it was read lately. */
+export const metalNotes = (task: PlanContext): PlanNote[] => {
+  const read = (quantity: 'copper' | 'iron' | 'phosphate') =>
+    usable(task, quantity) ? quantityOf(task.estimate.reading, quantity) : 0
+  const [copperPpm, ironPpm, ppm] = [read('copper'), read('iron'), read('phosphate')]
+  const notes: PlanNote[] = []
+  if (hasMetals({ copperPpm, ironPpm }))
+    notes.push({
+      quantity: copperPpm >= ironPpm ? 'copper' : 'iron',
+      reason: { code: 'metals in the water', copperPpm, ironPpm },
+    })
+  if (feederOf(task.tub.programme) === 'cell' && ppm >= PHOSPHATE_PPM)
+    notes.push({ quantity: 'phosphate', reason: { code: 'phosphate at a cell', ppm } })
+  return notes
 }
 
 /** What was never read in this water, or too long ago. */

@@ -19,6 +19,7 @@ import {
   combinedNotes,
   dilutionNotes,
   lackingNotes,
+  metalNotes,
   sanitizerNotes,
   unreadNotes,
 } from './notes'
@@ -163,6 +164,7 @@ export const dosePlan = (
       ...dilutionNotes(task, dilutions),
       ...(settled && settled.notes.length > 0 ? settled.notes : sanitizerNotes(task, short)),
       ...combinedNotes(task),
+      ...metalNotes(task),
       ...unreadNotes(task),
     ],
     assumed: ordered.length > 0 ? assumedOf(task) : [],

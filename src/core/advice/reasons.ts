@@ -85,6 +85,8 @@ export type NoteReason =
   | { code: 'above range'; backInHours: number }
   | { code: 'feeder too low'; feeder: FeederKind }
   | { code: 'combined chlorine'; ppm: number }
+  | { code: 'metals in the water'; copperPpm: number; ironPpm: number }
+  | { code: 'phosphate at a cell'; ppm: number }
   | { code: 'shock shows as combined'; ppm: number }
   | { code: 'too old'; days: number }
   | { code: 'never tested' }

@@ -1,4 +1,4 @@
-import { type Entry, inOrder } from '../journal/entry'
+import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import { addProduct, spend } from '../products/addProduct'
 import { PRODUCTS } from '../products/product'
@@ -137,6 +137,16 @@ interface EstimateState {
   lastTestAt: Instant | undefined
   bromideBank: boolean
   fillTest: { at: Instant; fillWater: FillWater } | undefined
+}
+
+/** What comes out of the pipe, by the newest test of it that still counts; what the tub was set up with otherwise. */
+export const fillWaterKnown = (tub: Tub, journal: readonly Entry[], now: Instant): FillWater => {
+  const tests = journal.filter(isKind('fillTest')).filter(({ at }) => at <= now)
+  const newest = tests.reduce<EntryOf<'fillTest'> | undefined>(
+    (last, one) => (last && last.at > one.at ? last : one),
+    undefined,
+  )
+  return newest && now - newest.at <= FILL_TEST_COUNTS ? newest.body.fillWater : tub.fillWater
 }
 
 const fillTestAt = ({ fillTest }: EstimateState, at: Instant) =>

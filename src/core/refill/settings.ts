@@ -37,6 +37,7 @@ export interface RefillSettings {
   pins: Partial<Record<StageId, Instant>>
 }
 
+/** Whether metals go first is the fill water's to say: see `inhibitorFirst`. */
 export const USUAL_SETTINGS: RefillSettings = {
   drainBy: 'pump',
   neutralise: true,

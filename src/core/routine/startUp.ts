@@ -8,6 +8,7 @@ import { type FeederKind, feederOf, tabletsAWeek } from '../programmes/feederKin
 import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { HOUR, type Instant, MINUTE } from '../time'
+import { inhibitorFirst } from '../tub/fillNeeds'
 import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 
@@ -109,21 +110,9 @@ const balance = (tub: Tub): StartStep => {
   }
 }
 
-/** Fill water that stains or scales, ppm: common practice. */
-const METALS_PPM = 0.2
-const HARD_PPM = 250
-
-/** Whether inhibitor goes in first and alone, for a day: hard, well or metallic water; after town water it comes last. Common practice. */
-const inhibitorFirst = (tub: Tub, estimate: Estimate): boolean => {
-  const { source, copperPpm = 0, ironPpm = 0, calciumHardnessPpm = 0 } = estimate.fillWater
-  return (
-    tub.metalsFirst ??
-    (source === 'well' ||
-      copperPpm >= METALS_PPM ||
-      ironPpm >= METALS_PPM ||
-      calciumHardnessPpm >= HARD_PPM)
-  )
-}
+/** As its people decided, or by the fill water. */
+const metalsFirst = (tub: Tub, estimate: Estimate): boolean =>
+  tub.metalsFirst ?? inhibitorFirst(estimate.fillWater)
 
 const inhibitor = (tub: Tub, first: boolean): StartStep => ({
   id: 'inhibitor',
@@ -312,7 +301,7 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
 
 /** From a fresh fill to the first soak, in order; common practice. */
 export const startSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
-  const first = inhibitorFirst(tub, estimate)
+  const first = metalsFirst(tub, estimate)
   const early: StartStep[] = [
     { id: 'filled', waitMinutes: 0 },
     ...soften(tub, estimate),
@@ -499,5 +488,5 @@ export const startUpOwning = (
   estimate: Estimate,
 ): StartStepNow | undefined => {
   const now = startProgress(tub, journal, estimate)?.now
-  return now?.id === 'inhibitor' && !inhibitorFirst(tub, estimate) ? undefined : now
+  return now?.id === 'inhibitor' && !metalsFirst(tub, estimate) ? undefined : now
 }

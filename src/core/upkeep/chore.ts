@@ -3,6 +3,7 @@ import type { Symptom } from '../journal/symptom'
 import type { ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import type { Instant } from '../time'
+import { inhibitorFirst } from '../tub/fillNeeds'
 import type { Tub, TubKind } from '../tub/tub'
 import type { Interval, Season } from './interval'
 
@@ -174,7 +175,8 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     windowDays: 2,
     minutes: 2,
     product: 'scale and metal inhibitor',
-    optional: ({ fillWater }) => (fillWater.calciumHardnessPpm ?? 0) < 200,
+    optional: ({ fillWater }) =>
+      !inhibitorFirst(fillWater) && (fillWater.calciumHardnessPpm ?? 0) < 200,
   },
   enzyme: {
     lane: 'water',

@@ -1,3 +1,4 @@
+import { fillWaterKnown } from '../estimate/estimate'
 import type { ChoreId, PresetChoreId } from '../journal/choreId'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
@@ -147,115 +148,117 @@ export const choresDue = (
   const life = waterLife(tub)
   const pace = paceOf(tub, past, now)
 
-  return choresOf(tub, rules).map((chore): ChoreDue => {
-    const { interval, windowDays, season } = chore
-    const own = noted.get(chore.id) ?? []
-    const shown = SHOWN_BY[chore.id as PresetChoreId]
-    const lastShown = shown && past.findLast(shown)?.at
-    const ticked = own.findLast(({ body }) => body.outcome === 'done')?.at
-    const lastDone =
-      lastShown !== undefined && lastShown > (ticked ?? 0) ? lastShown : (ticked ?? lastShown)
-    const skipped = own.findLast(({ body }) => body.outcome === 'skipped')?.at
-    const last = Math.max(lastDone ?? -1, skipped ?? -1)
-    const begun = Math.max(first, rules.find((rule) => rule.chore === chore.id)?.createdAt ?? 0)
-    const from = last >= 0 ? last : chore.id.startsWith('own-') ? begun : first
-    const moved = own.findLast(({ body, at }) => body.outcome === 'postponed' && at >= last)
+  return choresOf({ ...tub, fillWater: fillWaterKnown(tub, past, now) }, rules).map(
+    (chore): ChoreDue => {
+      const { interval, windowDays, season } = chore
+      const own = noted.get(chore.id) ?? []
+      const shown = SHOWN_BY[chore.id as PresetChoreId]
+      const lastShown = shown && past.findLast(shown)?.at
+      const ticked = own.findLast(({ body }) => body.outcome === 'done')?.at
+      const lastDone =
+        lastShown !== undefined && lastShown > (ticked ?? 0) ? lastShown : (ticked ?? lastShown)
+      const skipped = own.findLast(({ body }) => body.outcome === 'skipped')?.at
+      const last = Math.max(lastDone ?? -1, skipped ?? -1)
+      const begun = Math.max(first, rules.find((rule) => rule.chore === chore.id)?.createdAt ?? 0)
+      const from = last >= 0 ? last : chore.id.startsWith('own-') ? begun : first
+      const moved = own.findLast(({ body, at }) => body.outcome === 'postponed' && at >= last)
 
-    const total = { ...NOTHING }
-    let reached: Instant | undefined
-    let soaked = false
-    let next = events.length
-    while (next > 0 && (events[next - 1]?.at ?? 0) > (lastDone ?? from)) next -= 1
-    for (const event of events.slice(next)) {
-      for (const name of COUNTED) {
-        const before = total[name]
-        total[name] += event[name]
-        const limit = interval[name]
-        // What it was moved in spite of does not move it back.
-        if (limit && total[name] >= limit && before < limit && event.at > (moved?.at ?? 0))
-          reached = Math.min(reached ?? Number.POSITIVE_INFINITY, event.reachedAt)
+      const total = { ...NOTHING }
+      let reached: Instant | undefined
+      let soaked = false
+      let next = events.length
+      while (next > 0 && (events[next - 1]?.at ?? 0) > (lastDone ?? from)) next -= 1
+      for (const event of events.slice(next)) {
+        for (const name of COUNTED) {
+          const before = total[name]
+          total[name] += event[name]
+          const limit = interval[name]
+          // What it was moved in spite of does not move it back.
+          if (limit && total[name] >= limit && before < limit && event.at > (moved?.at ?? 0))
+            reached = Math.min(reached ?? Number.POSITIVE_INFINITY, event.reachedAt)
+        }
+        soaked ||= event.soakHours > 0
       }
-      soaked ||= event.soakHours > 0
-    }
-    const driven = interval.personHours !== undefined || interval.soakHours !== undefined
-    const quiet = driven && !soaked
+      const driven = interval.personHours !== undefined || interval.soakHours !== undefined
+      const quiet = driven && !soaked
 
-    const dates: { due: Instant; why: ChoreDue['why'] }[] = []
-    if (interval.days !== undefined)
-      dates.push({
-        due: from + interval.days * DAY * (quiet ? QUIET_STRETCH : 1),
-        why: last < 0 ? 'never noted' : quiet ? 'quiet' : 'rhythm',
-      })
-    if (interval.drain !== undefined) {
-      const fill = filledAt ?? first
-      const done = last > fill + 7 * DAY || (interval.drain === 'with' && last >= fill - DAY)
-      const drain = refillAt ?? fill + life
-      dates.push({
-        due:
-          (done && interval.drain === 'before' ? drain + life : drain) -
-          (interval.drain === 'before' ? DAY : 0),
-        why: 'drain',
-      })
-    }
-    if (dates.length === 0) {
-      const days = COUNTED.flatMap((name) => {
-        const limit = interval[name]
-        return limit && pace[name] > 0 ? [Math.max(0, limit - total[name]) / pace[name]] : []
-      })
-      dates.push({ due: now + Math.min(LONGEST_FORESEEN, ...days) * DAY, why: 'count' })
-    }
-    let { due, why } = dates.reduce((first, one) => (one.due < first.due ? one : first))
-    if (moved?.body.until !== undefined) {
-      due = moved.body.until
-      why = 'postponed'
-    } else if (chore.whenUsed && total.personHours < LITTLE_USE) {
-      const later = soaked ? from + LITTLE_USE_DAYS * DAY : now + NEXT_DAY + windowDays * DAY
-      if (later > due) {
-        due = later
-        why = 'quiet'
+      const dates: { due: Instant; why: ChoreDue['why'] }[] = []
+      if (interval.days !== undefined)
+        dates.push({
+          due: from + interval.days * DAY * (quiet ? QUIET_STRETCH : 1),
+          why: last < 0 ? 'never noted' : quiet ? 'quiet' : 'rhythm',
+        })
+      if (interval.drain !== undefined) {
+        const fill = filledAt ?? first
+        const done = last > fill + 7 * DAY || (interval.drain === 'with' && last >= fill - DAY)
+        const drain = refillAt ?? fill + life
+        dates.push({
+          due:
+            (done && interval.drain === 'before' ? drain + life : drain) -
+            (interval.drain === 'before' ? DAY : 0),
+          why: 'drain',
+        })
       }
-    }
-    if (reached !== undefined && reached < due) {
-      due = reached
-      why = 'load'
-    }
-    const sign = looks.find(
-      (look) => chore.signs.includes(look.sign) && look.at > Math.max(last, moved?.at ?? -1),
-    )
-    if (sign && sign.at + NEXT_DAY < due) {
-      due = sign.at + NEXT_DAY
-      why = 'sign'
-    }
-    if (season) {
-      const opens = nextInSeason(season, due)
-      if (opens > due) {
-        due = opens
-        why = 'season'
+      if (dates.length === 0) {
+        const days = COUNTED.flatMap((name) => {
+          const limit = interval[name]
+          return limit && pace[name] > 0 ? [Math.max(0, limit - total[name]) / pace[name]] : []
+        })
+        dates.push({ due: now + Math.min(LONGEST_FORESEEN, ...days) * DAY, why: 'count' })
       }
-    }
-    let stay: GuestStay | undefined
-    if (why !== 'postponed') {
-      const clear = aroundStays(due, stays, now, windowDays)
-      stay = clear.stay
-      if (clear.due !== due) {
-        due = clear.due
-        why = 'stay'
+      let { due, why } = dates.reduce((first, one) => (one.due < first.due ? one : first))
+      if (moved?.body.until !== undefined) {
+        due = moved.body.until
+        why = 'postponed'
+      } else if (chore.whenUsed && total.personHours < LITTLE_USE) {
+        const later = soaked ? from + LITTLE_USE_DAYS * DAY : now + NEXT_DAY + windowDays * DAY
+        if (later > due) {
+          due = later
+          why = 'quiet'
+        }
       }
-    }
-    const state =
-      now > due + windowDays * DAY ? 'late' : now >= due - windowDays * DAY ? 'due' : 'ahead'
-    return {
-      chore,
-      lastDone,
-      due,
-      state,
-      why,
-      sign: why === 'sign' ? sign?.sign : undefined,
-      stay,
-      personHours: total.personHours,
-      hoseLitres: total.hoseLitres,
-      shocks: total.shocks,
-      times: own.length,
-    }
-  })
+      if (reached !== undefined && reached < due) {
+        due = reached
+        why = 'load'
+      }
+      const sign = looks.find(
+        (look) => chore.signs.includes(look.sign) && look.at > Math.max(last, moved?.at ?? -1),
+      )
+      if (sign && sign.at + NEXT_DAY < due) {
+        due = sign.at + NEXT_DAY
+        why = 'sign'
+      }
+      if (season) {
+        const opens = nextInSeason(season, due)
+        if (opens > due) {
+          due = opens
+          why = 'season'
+        }
+      }
+      let stay: GuestStay | undefined
+      if (why !== 'postponed') {
+        const clear = aroundStays(due, stays, now, windowDays)
+        stay = clear.stay
+        if (clear.due !== due) {
+          due = clear.due
+          why = 'stay'
+        }
+      }
+      const state =
+        now > due + windowDays * DAY ? 'late' : now >= due - windowDays * DAY ? 'due' : 'ahead'
+      return {
+        chore,
+        lastDone,
+        due,
+        state,
+        why,
+        sign: why === 'sign' ? sign?.sign : undefined,
+        stay,
+        personHours: total.personHours,
+        hoseLitres: total.hoseLitres,
+        shocks: total.shocks,
+        times: own.length,
+      }
+    },
+  )
 }

@@ -15,7 +15,7 @@ const Chores = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
   const { tub, rules } = view
   const base = `/tubs/${tub.id}/upkeep/chores`
-  const chores = allChoresOf(tub, rules)
+  const chores = allChoresOf({ ...tub, fillWater: view.estimate.fillWater }, rules)
   const gone = removedChoreRulesOf(theStore(), tub.id)
   return (
     <div className="max-w-[820px]">

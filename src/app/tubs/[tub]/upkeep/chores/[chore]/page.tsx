@@ -27,7 +27,11 @@ const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: str
   const { tub, rules } = view
   const id = decodeURIComponent(choreParam)
   const isNew = id === 'new'
-  const chore = isNew ? BLANK : allChoresOf(tub, rules).find((one) => one.id === id)
+  const chore = isNew
+    ? BLANK
+    : allChoresOf({ ...tub, fillWater: view.estimate.fillWater }, rules).find(
+        (one) => one.id === id,
+      )
   if (!chore) notFound()
   const own = id.startsWith('own-')
   const ruled = rules.some((rule) => rule.chore === id)
