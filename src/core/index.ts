@@ -180,7 +180,6 @@ export {
 export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from './refill/settings'
 export { type Refill, refillOf, type Stage, type StageConflict } from './refill/stages'
 export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
-export { cartridgeSince } from './routine/cartridge'
 export { type FeederAdvice, type FeederMove, feederAdvice } from './routine/feeder'
 export { type AwayAdvice, awayAdvice } from './routine/routine'
 export {

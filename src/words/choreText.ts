@@ -195,6 +195,16 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     how: ['Take the old one out, put the new one in and write the date on it.'],
     cautions: [],
   },
+  'chlorine part': {
+    name: 'Replace the chlorine part',
+    purpose: 'Empty, it holds no level: a test stays colourless, or its floater turns over.',
+    needs: 'a new chlorine part',
+    how: [
+      'Take the old part out and put the new one in with the dial where it was. Write the date on it.',
+      'Before a holiday put a new one in, and keep the old one for later.',
+    ],
+    cautions: ['Wear gloves, and don’t breathe the fumes.'],
+  },
   'hose filter': {
     name: 'Replace the hose filter',
     purpose: 'A spent filter lets metals through again.',
@@ -247,6 +257,7 @@ const CHORE_SHORT: Record<PresetChoreId, string> = {
   'earth-fault test': 'RCD (GFCI) test',
   'cell look': 'cell check',
   'mineral cartridge': 'mineral cartridge',
+  'chlorine part': 'chlorine part',
   'hose filter': 'hose filter',
   lamp: 'light',
   'heat-pump fins': 'heat-pump fins',

@@ -11,6 +11,7 @@ import {
   type Tub,
   tabletsAWeek,
 } from '@/core'
+import { hasChlorinePart } from '../core/programmes/feederKind'
 import { type DisplayPreferences, formatNumber } from './words'
 
 export const PROGRAMME_TEXT: Record<ProgrammeId, { name: string; summary: string }> = {
@@ -63,7 +64,8 @@ export const PROGRAMME_TEXT: Record<ProgrammeId, { name: string; summary: string
   },
   'mineral with metered chlorine': {
     name: 'Mineral with metered chlorine',
-    summary: 'Minerals plus a small metered chlorine stick, replaced every three to four weeks.',
+    summary:
+      'A mineral part that lasts four months, and a chlorine part on a dial, replaced every three to four weeks.',
   },
   biguanide: {
     name: 'Biguanide',
@@ -169,7 +171,7 @@ export const FEEDER_MOVES: Record<FeederMove, string> = {
 }
 
 export const formatFeeder = (
-  { kind, reason }: FeederAdvice,
+  { kind, reason, tabletsAWeek: aWeek }: FeederAdvice,
   preferences: DisplayPreferences,
 ): string => {
   const ppm = (value: number) => formatNumber(value, 1, preferences)
@@ -182,7 +184,9 @@ export const formatFeeder = (
     case 'fallen again':
       return `It has fallen to ${ppm(reason.ppm)} ppm.`
     case 'empty':
-      return 'Going by the count, it’s empty: load it, then test.'
+      return kind !== 'cell' && aWeek === undefined
+        ? 'The chlorine part has been in for longer than it lasts: put a new one in, then test.'
+        : 'Going by the count, it’s empty: load it, then test.'
     case 'above range':
       return `It reads ${ppm(reason.ppm)} ppm, above ${ppm(reason.limitPpm)}.`
     case 'below range':
@@ -262,6 +266,13 @@ export const routineText = (
   if (own) return own
   if (kind === 'cell') return CELL
   const halogen = programmeOf(tub.programme).sanitizer === 'bromine' ? 'bromine' : 'chlorine'
+  if (hasChlorinePart(tub.programme))
+    return {
+      daily: 'Nothing by hand: the chlorine part holds a small level. Test it all the same.',
+      afterSoak: 'Non-chlorine shock after a crowd, and a test. No large dose of chlorine.',
+      weekly:
+        'Adjust the dial one mark from your readings. An empty chlorine part no longer colours a test, or its floater turns over.',
+    }
   return {
     daily: 'Nothing by hand: the tablets hold the level.',
     afterSoak: 'Non-chlorine shock after a crowd, and a test.',
@@ -282,6 +293,8 @@ export const formatAway = (advice: AwayAdvice): string => {
       return 'Leave the cell on at its usual level.'
     case 'load':
       return `Load ${advice.tablets} tablets into the ${advice.holder} and open it one notch further.`
+    case 'new chlorine part':
+      return 'Put a new chlorine part in, and keep the old one for later. Leave the dial where it is.'
     case 'dosed by others':
       return 'Dosed by hand, it won’t last two weeks: ask someone to dose it in between.'
     case 'dose high':

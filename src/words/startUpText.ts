@@ -98,8 +98,10 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
     how: 'Then open or close it one notch at a time, going by your readings.',
     caution: 'Only ever put bromine tablets in it.',
   }),
-  cartridge: () => ({
-    how: 'Write the date on it: it lasts four months. Never use silver with bromine.',
+  cartridge: ({ heldBy }) => ({
+    how: heldBy
+      ? 'Mineral part fully open; chlorine part with its dial at 2 of 6 to begin with. Write the date on both: four months for the one, three to four weeks for the other.'
+      : 'Write the date on it: it lasts four months. Never use silver with bromine.',
     caution:
       'The low residual on its label is below the published floor for hot tubs. You can choose the full one instead.',
   }),

@@ -96,6 +96,7 @@ const CHORES: Record<string, number | 'drain' | 'shocks' | 'litres'> = {
   'earth-fault test': 30,
   'cell look': 30,
   'mineral cartridge': 120,
+  'chlorine part': 25,
   'hose filter': 'litres',
   lamp: 182,
   'heat-pump fins': 365,

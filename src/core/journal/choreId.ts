@@ -19,6 +19,7 @@ export const CHORE_IDS = [
   'earth-fault test',
   'cell look',
   'mineral cartridge',
+  'chlorine part',
   'hose filter',
   'lamp',
   'heat-pump fins',

@@ -1,7 +1,13 @@
 import { type Estimate, isStale } from '../estimate/estimate'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
-import { type FeederKind, feederOf, tabletsAWeek } from '../programmes/feederKind'
+import {
+  CHLORINE_PART_DAYS,
+  type FeederKind,
+  feederOf,
+  hasChlorinePart,
+  tabletsAWeek,
+} from '../programmes/feederKind'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { DAY, HOUR, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
@@ -81,6 +87,24 @@ const tabletsIn = (tub: Tub, journal: readonly Entry[], at: number): number | un
   return leftAt(at)
 }
 
+/** Fewer tablets than this are none. */
+const NEARLY_NONE = 0.5
+
+/** The chlorine part has been in for longer than it lasts. */
+const chlorinePartSpent = (tub: Tub, journal: readonly Entry[], at: number): boolean => {
+  if (!hasChlorinePart(tub.programme)) return false
+  const put = journal.filter(
+    (entry) =>
+      entry.at <= at &&
+      ((entry.kind === 'start' && entry.body.step === 'cartridge') ||
+        (entry.kind === 'chore' &&
+          entry.body.chore === 'chlorine part' &&
+          entry.body.outcome === 'done')),
+  )
+  const newest = Math.max(...put.map((entry) => entry.at))
+  return put.length > 0 && at - newest > CHLORINE_PART_DAYS * DAY
+}
+
 /**
  * One notch at a time, by where the readings of the last days stand: two or more on the same side of the band's middle move
  * it, one far out does too; what was closed for too high a level opens again, lower than before, once that has fallen. Common practice:
@@ -97,12 +121,14 @@ export const feederAdvice = (
   const { at } = estimate
   const band = tub.targets.sanitizer
   const set = settingIn(journal, at)
-  const tablets = kind === 'cell' ? undefined : tabletsIn(tub, journal, at)
+  const counted = kind !== 'cell' && !hasChlorinePart(tub.programme)
+  const tablets = counted ? tabletsIn(tub, journal, at) : undefined
+  const spent = tablets === undefined ? chlorinePartSpent(tub, journal, at) : tablets < NEARLY_NONE
   const base = {
     kind,
     setting: set?.body.setting,
     tabletsLeft: tablets,
-    tabletsAWeek: kind === 'cell' ? undefined : tabletsAWeek(tub.volumeLitres),
+    tabletsAWeek: counted ? tabletsAWeek(tub.volumeLitres) : undefined,
   }
   const soaks = journal.filter(isKind('soak'))
   const soaked = (testAt: number) =>
@@ -134,7 +160,7 @@ export const feederAdvice = (
     }
   if (closed) return { ...base, move: 'reopen', reason: { code: 'fallen again', ppm: last } }
   const opened = (reason: FeederReason): FeederAdvice =>
-    tablets !== undefined && tablets < 0.5
+    spent
       ? { ...base, move: 'load it', reason: { code: 'empty' } }
       : { ...base, move: 'open a notch', reason }
   const high = readings.filter((value) => value > band.high).length

@@ -1,4 +1,4 @@
-import { feederOf, tabletsAWeek } from '../programmes/feederKind'
+import { feederOf, hasChlorinePart, tabletsAWeek } from '../programmes/feederKind'
 import type { Tub } from '../tub/tub'
 
 export type AwayAdvice =
@@ -6,6 +6,7 @@ export type AwayAdvice =
   | { code: 'the day before' }
   | { code: 'cell' }
   | { code: 'load'; tablets: number; holder: 'floater' | 'feeder' }
+  | { code: 'new chlorine part' }
   | { code: 'dosed by others' }
   | { code: 'dose high' }
   | { code: 'close up' | 'back' }
@@ -23,13 +24,15 @@ export const awayAdvice = (tub: Tub, days: number): AwayAdvice[] => {
     { code: 'the day before' },
     feeder === 'cell'
       ? { code: 'cell' }
-      : feeder
-        ? {
-            code: 'load',
-            tablets: Math.ceil((tabletsAWeek(tub.volumeLitres) * days) / 7),
-            holder: feeder,
-          }
-        : { code: days > LASTS_BY_HAND_DAYS ? 'dosed by others' : 'dose high' },
+      : feeder && hasChlorinePart(tub.programme)
+        ? { code: 'new chlorine part' }
+        : feeder
+          ? {
+              code: 'load',
+              tablets: Math.ceil((tabletsAWeek(tub.volumeLitres) * days) / 7),
+              holder: feeder,
+            }
+          : { code: days > LASTS_BY_HAND_DAYS ? 'dosed by others' : 'dose high' },
     { code: 'close up' },
     { code: 'back' },
   ]

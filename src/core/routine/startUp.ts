@@ -4,7 +4,7 @@ import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
 import type { StartStepId } from '../journal/startStepId'
 import { ppmPerUnit } from '../products/doseTarget'
 import { labelGrams, PRODUCTS, type ProductName } from '../products/product'
-import { type FeederKind, feederOf, tabletsAWeek } from '../programmes/feederKind'
+import { type FeederKind, feederOf, hasChlorinePart, tabletsAWeek } from '../programmes/feederKind'
 import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { HOUR, type Instant, MINUTE } from '../time'
@@ -269,6 +269,7 @@ const own = (tub: Tub, estimate: Estimate): StartStep[] => {
       return [
         {
           id: 'cartridge',
+          ...(hasChlorinePart(tub.programme) ? { heldBy: feederOf(tub.programme) } : {}),
           waitMinutes: 0,
         },
         chlorineShock(tub, 'sodium dichlor dihydrate'),

@@ -1,7 +1,7 @@
 import { CHORE_IDS, type ChoreId, type OwnChoreId, type PresetChoreId } from '../journal/choreId'
 import type { Symptom } from '../journal/symptom'
 import type { ProductName } from '../products/product'
-import { feederOf } from '../programmes/feederKind'
+import { CHLORINE_PART_DAYS, feederOf, hasChlorinePart } from '../programmes/feederKind'
 import type { Instant } from '../time'
 import { inhibitorFirst } from '../tub/fillNeeds'
 import type { Tub, TubKind } from '../tub/tub'
@@ -266,7 +266,15 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     interval: { days: 120 },
     windowDays: 14,
     minutes: 5,
-    only: ({ programme }) => programme === 'silver or mineral with low chlorine',
+    only: ({ programme }) =>
+      programme === 'silver or mineral with low chlorine' || hasChlorinePart(programme),
+  },
+  'chlorine part': {
+    lane: 'equipment',
+    interval: { days: CHLORINE_PART_DAYS },
+    windowDays: 3,
+    minutes: 5,
+    only: ({ programme }) => hasChlorinePart(programme),
   },
   'hose filter': {
     lane: 'equipment',

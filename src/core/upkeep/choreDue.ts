@@ -75,6 +75,7 @@ export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>>
   'slow tablet': (entry) => entry.kind === 'dose' && entry.body.product === 'slow cleaning tablet',
   purge: (entry) => entry.kind === 'dose' && entry.body.product === 'pipe flush',
   'mineral cartridge': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
+  'chlorine part': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
 }
 
 interface Counted {

@@ -1,38 +1,55 @@
-import { type DisplayPreferences, day } from '@/words/words'
+import type { ChoreDue } from '@/core'
+import { choreShort } from '@/words/choreText'
+import { type DisplayPreferences, day, upperFirst } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 
-/** How old the cartridge or stick is, and when it has done its time. */
+/** The parts of a programme that have a life of their own: how old each is, and when it has done its time. The chores say when. */
 export const Cartridge = ({
   tubId,
-  since: { at, life },
+  parts,
   keep,
   preferences,
 }: {
   tubId: number
-  since: { at: number | null; life: number }
+  parts: readonly ChoreDue[]
   keep: Action
   preferences: DisplayPreferences
-}) => {
-  const over = at !== null && at + life <= preferences.now
-  return (
-    <section aria-labelledby="cartridge">
-      <h2 id="cartridge" className="font-semibold text-[19px]">
-        The cartridge
-      </h2>
-      <p className="mt-1">
-        {at === null
-          ? 'You haven’t logged when it was installed.'
-          : over
-            ? `Installed ${day(at, preferences)} and past its service life: replace it.`
-            : `Installed ${day(at, preferences)}. Replace it by ${day(at + life, preferences)}, and before going away.`}
-      </p>
-      <PostButton
-        action={keep}
-        hidden={{ kind: 'start', tub: String(tubId), step: 'cartridge', when: 'now' }}
-        label="Log a new cartridge"
-        className="plain mt-2"
-      />
-    </section>
-  )
-}
+}) => (
+  <section aria-labelledby="cartridge">
+    <h2 id="cartridge" className="font-semibold text-[19px]">
+      {parts.length > 1 ? 'The cartridge and its parts' : 'The cartridge'}
+    </h2>
+    <ul>
+      {parts.map(({ chore, lastDone, due }) => {
+        const name = upperFirst(choreShort(chore.id))
+        return (
+          <li key={chore.id} className="mt-2">
+            <p>
+              {lastDone === undefined
+                ? `${name}: you haven’t logged when it was installed.`
+                : due <= preferences.now
+                  ? `${name}: installed ${day(lastDone, preferences)} and past its service life: replace it.`
+                  : `${name}: installed ${day(lastDone, preferences)}. Replace it by ${day(due, preferences)}.`}
+            </p>
+            <PostButton
+              action={keep}
+              hidden={{
+                kind: 'chore',
+                tub: String(tubId),
+                chore: chore.id,
+                outcome: 'done',
+                when: 'now',
+                stay: 'yes',
+              }}
+              label="Log a new one"
+              title={`Log a new one: ${choreShort(chore.id)}`}
+              className="plain mt-1"
+            />
+          </li>
+        )
+      })}
+    </ul>
+    <p className="small mt-1 text-muted">Before going away, put a fresh one in.</p>
+  </section>
+)

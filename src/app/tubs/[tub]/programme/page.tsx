@@ -3,7 +3,6 @@ import { saveEntry, tickStart } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   awayAdvice,
-  cartridgeSince,
   feederAdvice,
   feederOf,
   HEALTH_FLOOR,
@@ -66,7 +65,9 @@ const ProgrammePage = async ({ params }: TubParams) => {
   const clock =
     programme.sanitizer === 'freeChlorine' ? stabiliserBuildup(tub, journal, estimate) : undefined
   const routine = routineText(tub, feederOf(tub.programme))
-  const cartridge = cartridgeSince(tub, journal)
+  const parts = view.chores.filter(
+    ({ chore }) => chore.id === 'mineral cartridge' || chore.id === 'chlorine part',
+  )
   return (
     <>
       <h1 className="serif title pt-2">{PROGRAMME_TEXT[tub.programme].name}</h1>
@@ -96,13 +97,8 @@ const ProgrammePage = async ({ params }: TubParams) => {
               )}
             </div>
           )}
-          {cartridge !== undefined && (
-            <Cartridge
-              tubId={tub.id}
-              since={cartridge}
-              keep={saveEntry}
-              preferences={preferences}
-            />
+          {parts.length > 0 && (
+            <Cartridge tubId={tub.id} parts={parts} keep={saveEntry} preferences={preferences} />
           )}
           {clock && <StabiliserWords clock={clock} tub={tub} preferences={preferences} />}
         </div>
