@@ -144,7 +144,7 @@ export {
   type SubstanceName,
 } from './products/substance'
 export { type CellDoubt, type CellFault, type CellStatus, cellDoubt } from './programmes/cell'
-export { type FeederKind, feederOf, tabletsAWeek } from './programmes/feederKind'
+export { type FeederKind, feederOf, hasChlorinePart, tabletsAWeek } from './programmes/feederKind'
 export {
   type Band,
   floorBroken,

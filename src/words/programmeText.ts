@@ -4,6 +4,7 @@ import {
   type CellFault,
   type FeederAdvice,
   type FeederMove,
+  hasChlorinePart,
   type PresetId,
   type ProgrammeId,
   programmeOf,
@@ -11,7 +12,6 @@ import {
   type Tub,
   tabletsAWeek,
 } from '@/core'
-import { hasChlorinePart } from '../core/programmes/feederKind'
 import { type DisplayPreferences, formatNumber } from './words'
 
 export const PROGRAMME_TEXT: Record<ProgrammeId, { name: string; summary: string }> = {

@@ -18,7 +18,7 @@ export const Cartridge = ({
 }) => (
   <section aria-labelledby="cartridge">
     <h2 id="cartridge" className="font-semibold text-[19px]">
-      {parts.length > 1 ? 'The cartridge and its parts' : 'The cartridge'}
+      {parts.length > 1 ? 'Its parts' : 'The cartridge'}
     </h2>
     <ul>
       {parts.map(({ chore, lastDone, due }) => {

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import Link from 'next/link'
 import { saveEntry, tickStart } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
@@ -80,8 +81,16 @@ const ProgrammePage = async ({ params }: TubParams) => {
       )}
       <div className="mt-6 grid gap-x-12 gap-y-8 xl:grid-cols-2">
         <div className="grid content-start gap-8">
-          {progress && (
+          {progress ? (
             <StartUp view={view} progress={progress} tick={tickStart} preferences={preferences} />
+          ) : (
+            <p className="small">
+              Fresh water in it?{' '}
+              <Link href={`/tubs/${tub.id}/record?add=water`} className="quiet">
+                Log the fill
+              </Link>
+              , and its start-up begins here, step by step.
+            </p>
           )}
           {feeder && (
             <div>
