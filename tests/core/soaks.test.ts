@@ -4,7 +4,7 @@ import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
 import { stabiliserBuildup } from '@/core/estimate/stabiliserBuildup'
 import { unmetDemandPpm } from '@/core/estimate/unmetDemand'
-import type { Entry, EntryOf } from '@/core/journal/entry'
+import type { Entry, EntryOf, NewEntry } from '@/core/journal/entry'
 import { isHeavy, loadOf, type SoakLoad } from '@/core/journal/load'
 import { labelDose, PRODUCTS } from '@/core/products/product'
 import { feederOf } from '@/core/programmes/feederKind'
@@ -17,6 +17,7 @@ import { openSoaks, spoonGallons } from '@/core/soaks/ways'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Closure } from '@/core/today/closure'
 import { gathering } from '@/core/today/gathering'
+import { planToday, sanitizerStepOf } from '@/core/today/planToday'
 import { formatAway, routineText } from '@/words/programmeText'
 import { NOW, plainReading, tubWith } from './waters'
 
@@ -416,6 +417,49 @@ test('hard water is softened before a cell’s salt, by readings, and only there
     expect(
       startSteps(tubWith(id, hard), estimate(tubWith(id, hard), [fill], NOW)).map((one) => one.id),
     ).not.toContain('soften')
+})
+
+// Common practice: below 3 ppm a day later, back to 5 by hand with boost on, and looked at again in 24 hours, for up to several days.
+test('a cell is started up in a loop of days until the level holds', () => {
+  const tub = tubWith('in-line salt chlorine')
+  const entries: Entry[] = []
+  const keep = (hoursAgo: number, entry: Pick<NewEntry, 'kind' | 'body'>) =>
+    entries.push({ ...entry, id: entries.length + 1, at: NOW - hoursAgo * HOUR } as Entry)
+  const read = (hoursAgo: number, freeChlorine: number) =>
+    keep(hoursAgo, {
+      kind: 'test',
+      body: {
+        method: 'drops',
+        readings: { freeChlorine, pH: 7.5, totalAlkalinity: 70, salt: 1750 },
+      },
+    })
+  const at = (hoursAgo: number) => {
+    const now = NOW - hoursAgo * HOUR
+    const past = entries.filter((entry) => entry.at <= now)
+    const state = estimate(tub, past, now)
+    return { step: startProgress(tub, past, state)?.now, today: planToday(tub, past, state) }
+  }
+  keep(80, { kind: 'water', body: { replacedFraction: 1 } })
+  read(79, 0)
+  keep(78, { kind: 'dose', body: { product: 'sodium chloride', grams: 1.75 * tub.volumeLitres } })
+  read(77, 0)
+  expect(at(76.9).step).toMatchObject({ id: 'cell at zero', needs: 'act' })
+  keep(76, { kind: 'dose', body: { product: 'sodium hypochlorite', grams: 110 } })
+  read(75.8, 5)
+  expect(at(75).step).toMatchObject({ id: 'held a day', needs: 'wait' })
+  expect(at(51.7).step).toMatchObject({ id: 'held a day', needs: 'test' })
+  read(51.6, 2)
+  const low = at(51.5)
+  expect(low.step).toMatchObject({ id: 'held a day', needs: 'act' })
+  // 3 ppm in the water, of bleach that holds 6 %: handbook arithmetic.
+  const grams = (3 * tub.volumeLitres) / 1000 / (0.06 * (70.906 / 74.44))
+  expect(sanitizerStepOf(low.today.plan)?.grams).toBeGreaterThan(0.85 * grams)
+  expect(sanitizerStepOf(low.today.plan)?.grams).toBeLessThan(1.15 * grams)
+  keep(51, { kind: 'dose', body: { product: 'sodium hypochlorite', grams } })
+  expect(at(40).step).toMatchObject({ id: 'held a day', needs: 'wait' })
+  expect(at(26).step).toMatchObject({ id: 'held a day', needs: 'test' })
+  read(25, 3.6)
+  expect(at(24).step?.id).toBe('cell on')
 })
 
 describe('figures of the trade (common practice)', () => {

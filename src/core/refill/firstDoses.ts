@@ -71,6 +71,8 @@ export const refillNeeds = (
   for (const { product } of stages) add(product?.product, product?.grams)
   for (const step of balance) if (step.kind === 'add') add(step.product, step.grams)
   for (const { id, product, grams, gates, tablets } of steps) {
+    // Only where a day's level did not hold.
+    if (id === 'held a day') continue
     // The second half is all that is missing where the salt is measured between.
     if (id === 'salt second half' && gates) needs.delete(product ?? 'sodium chloride')
     add(product, grams)

@@ -210,16 +210,20 @@ const cellSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
   const product: ProductName = bromine ? 'potassium monopersulfate' : 'sodium hypochlorite'
   const sanitizer = bromine ? 'bromine' : 'freeChlorine'
   const missing = Math.max(0, CELL_START.byHand - quantityOf(estimate.reading, sanitizer))
+  const grams = gramsFor(tub, product, bromine ? 'bromine' : 'chlorine', missing)
   return [
     {
       id: 'cell at zero',
       product,
-      grams: gramsFor(tub, product, bromine ? 'bromine' : 'chlorine', missing),
+      grams,
       waitMinutes: CELL_START.readAfterMinutes,
       gates: [{ quantity: sanitizer, atLeast: CELL_START.reached, atMost: 2 * CELL_START.byHand }],
     },
     {
+      // Below: back to the dose by hand, boost on, and looked at again a day later.
       id: 'held a day',
+      product,
+      grams,
       waitMinutes: 0,
       readAfterMinutes: 24 * 60,
       gates: [{ quantity: sanitizer, atLeast: CELL_START.held, atMost: keepOutAbove(tub) }],
@@ -418,6 +422,7 @@ export const startProgress = (
     // What was poured towards this step since it was last read.
     const lastRead = gates.length > 0 && gate.need !== 'test' ? Math.max(from, gate.at) : from
     const poured = doses.filter(({ at, body }) => at >= lastRead && body.product === step.product)
+    const again = poured.at(-1)?.at
     const small = ((step.grams ?? 0) * 1000) / tub.volumeLitres < NEGLIGIBLE_MG_PER_LITRE
     let grams = 0
     const enough = poured.find(({ body }) => {
@@ -451,13 +456,20 @@ export const startProgress = (
     } else if (readFrom > now) {
       readyAt = readFrom
       needs = 'wait'
+    } else if (step.readAfterMinutes && again !== undefined) {
+      // Brought back since it was last read: looked at again as long after.
+      waitsSince = again
+      const end = again + step.readAfterMinutes * MINUTE
+      readyAt = end > now ? end : undefined
+      needs = end > now ? 'wait' : 'test'
     } else if (acts && pouredAt !== undefined) {
       // Poured since it was last read: its wait, then a test.
       waitsSince = pouredAt
       const end = pouredAt + step.waitMinutes * MINUTE
       readyAt = end > now ? end : undefined
       needs = end > now ? 'wait' : 'test'
-    } else if (acts && gate.need !== 'fall') needs = nothingToPour ? 'test' : 'act'
+    } else if (acts && gate.need === 'test' && step.readAfterMinutes) needs = 'test'
+    else if (acts && gate.need !== 'fall') needs = nothingToPour ? 'test' : 'act'
     else needs = gate.need
     const state: StartStepNow = { ...step, doneAt, since: waitsSince, readyAt, needs }
     if (doneAt === undefined) open = state

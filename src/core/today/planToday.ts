@@ -147,6 +147,7 @@ const START_PURPOSES: Partial<Record<StartStepId, readonly Purpose[]>> = {
   'salt first half': ['salt'],
   'salt second half': ['salt'],
   'cell at zero': ['residual'],
+  'held a day': ['residual'],
   'biguanide one': ['residual'],
   peroxide: ['residual'],
 }
