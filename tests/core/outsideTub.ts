@@ -79,7 +79,11 @@ export interface OutsideTub {
   replace: (share: number, fill: OutsideStart) => void
   dissolved: () => { alkalinity: number; carbon: number }
   fade: (minutes: number) => void
-  pass: (minutes: number, transferPerHour: number) => void
+  /** Exchange with the air in steps of so many minutes. */
+  pass: (minutes: number, transferPerHour: number, stepMinutes?: number) => void
+  setResidual: (ppm: number) => void
+  /** Acid of whatever kind, meq of alkalinity a litre. */
+  take: (meqPerLitre: number) => void
 }
 
 /** @param start what it really holds */
@@ -133,15 +137,21 @@ export const outsideTub = (litres: number, start: OutsideStart): OutsideTub => {
     },
     /** eq/L and mol/L. */
     dissolved: () => ({ alkalinity, carbon }),
+    setResidual: (ppm) => {
+      residual = ppm
+    },
+    take: (meqPerLitre) => {
+      alkalinity -= meqPerLitre / 1000
+    },
     /** What light, heat and surfaces take of the residual, 1 % an hour. */
     fade: (minutes: number) => {
       residual *= Math.exp(-0.01 * (minutes / 60))
     },
-    pass: (minutes: number, transferPerHour: number) => {
+    pass: (minutes: number, transferPerHour: number, stepMinutes = 1) => {
       const rate = (dissolved: number) =>
         -transferPerHour * (dissolved * shares(hydrogen(dissolved)).gas - IN_AIR)
-      const hours = 1 / 60
-      for (let i = 0; i < minutes; i++) {
+      for (let left = minutes; left > 0; left -= stepMinutes) {
+        const hours = Math.min(stepMinutes, left) / 60
         const a = rate(carbon)
         const b = rate(carbon + (a * hours) / 2)
         const c = rate(carbon + (b * hours) / 2)

@@ -5,7 +5,7 @@ import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
 import { mergeLearnedEstimate } from '@/core/estimate/learning/mergeLearnedEstimate'
-import { quantityOf } from '@/core/estimate/testedWater'
+import { fillWaterOf } from '@/core/estimate/testedWater'
 import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
 import { incompatibilityIn } from '@/core/products/incompatibilities'
 import { PRODUCTS, type ProductName } from '@/core/products/product'
@@ -18,7 +18,8 @@ import { startProgress } from '@/core/routine/startUp'
 import type { Readings } from '@/core/testing/quantity'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { planToday, sanitizerStepOf } from '@/core/today/planToday'
-import { type Truth, virtualTub } from '@/demo/virtualTub'
+import { readWater } from '@/core/water/solveWater'
+import { outsideWeeks } from './outsideWeeks'
 import { NOW, tubWith } from './waters'
 
 const TABLET_GRAMS = 20
@@ -59,13 +60,17 @@ const live = (id: (typeof PROGRAMMES)[number]['id'], trouble: Trouble = 'good') 
   const tub = tubWith(id, { fillWater: { source: 'town', totalAlkalinityPpm: 60 } })
   const random = seeded(id.length)
   const feeder = feederOf(id)
-  const truth: Truth = {
-    lossPerHour: 0.25 / 24,
-    demandGramsPerPersonHour: 6,
-    feedPerHour: 0,
-    cellPpmPerHour: 0,
-  }
-  const real = virtualTub(tub, truth, { start: NOW, random })
+  const fill = readWater(fillWaterOf(tub.fillWater, tub.setTemperatureCelsius))
+  const real = outsideWeeks(
+    tub.volumeLitres,
+    {
+      pH: fill.pH,
+      totalAlkalinityPpm: fill.totalAlkalinityPpm,
+      calciumHardnessPpm: fill.calciumHardnessPpm,
+      saltPpm: fill.saltPpm,
+    },
+    { sanitizer: programme.sanitizer, random },
+  )
   const journal: Entry[] = []
   let at = NOW
   let opening = 1
@@ -84,9 +89,9 @@ const live = (id: (typeof PROGRAMMES)[number]['id'], trouble: Trouble = 'good') 
   }
   const pass = (milliseconds: number) => {
     at += milliseconds
-    if (feeder === 'cell') truth.cellPpmPerHour = 0.05 * opening * Number(running)
-    else truth.feedPerHour = (0.05 / 24) * opening * 3
-    real.advance(at)
+    if (feeder === 'cell') real.state.cellPpmPerHour = 0.05 * opening * Number(running)
+    else real.state.opening = opening
+    real.advance(milliseconds / HOUR)
   }
   let running = false
   let doses = 0
@@ -188,7 +193,7 @@ const live = (id: (typeof PROGRAMMES)[number]['id'], trouble: Trouble = 'good') 
   for (let day = 0; day < 28; day++) {
     pass(18 * HOUR)
     // The hour at which people come: what was dosed the evening before has done its work.
-    evenings.push(quantityOf(real.truth(), programme.sanitizer))
+    evenings.push(real.residualPpm())
     if (day % 3 === 1) {
       keep({ kind: 'soak', at, body: { people: 2, minutes: 30 } })
       real.soak(2, 30)
@@ -209,11 +214,10 @@ const live = (id: (typeof PROGRAMMES)[number]['id'], trouble: Trouble = 'good') 
       follow()
       trim()
     }
-    const truthNow = real.truth()
     seen.push({
-      residual: quantityOf(truthNow, programme.sanitizer),
-      pH: truthNow.pH,
-      totalAlkalinity: truthNow.totalAlkalinityPpm,
+      residual: real.residualPpm(),
+      pH: real.pH(),
+      totalAlkalinity: real.totalAlkalinityPpm(),
     })
     pass(5 * HOUR)
   }
@@ -234,11 +238,11 @@ describe.each(PROGRAMMES.map(({ id }) => id))('%s, from first fill through four 
   test('the residual is there, and seldom so high in the evening that nobody may be in', () => {
     const some = seen.filter(({ residual }) => residual > 0.25 * band.low).length
     expect(some / seen.length).toBeGreaterThan(0.85)
-    // The right notch of a feeder takes two weeks of tests to find, and its band is narrow for what three soaks take.
+    // The right notch of a feeder takes two weeks of tests to find; fresh tablets give most, and three soaks take more than its band is wide.
     const much = evenings
       .slice(feederOf(id) ? 14 : 0)
       .filter((residual) => residual > keepOutAbove({ programme: programme.id }))
-    expect(much.length).toBeLessThan(feederOf(id) ? 6 : 4)
+    expect(much.length).toBeLessThan(feederOf(id) ? 10 : 8)
   })
   test('pH and alkalinity stay near their ranges', () => {
     const { pH, totalAlkalinity } = tub.targets

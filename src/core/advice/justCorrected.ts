@@ -12,13 +12,16 @@ export type Balanced = 'pH' | 'totalAlkalinity'
 /** However coarse the kit, so far outside a band is corrected: assumed. */
 const MOST_SLACK: Record<Balanced, number> = { pH: 0.15, totalAlkalinity: 12 }
 
+/** Small corrections are for the weekly test: common practice. */
+const LATELY = 6 * DAY
+
 const corrects = (entry: Entry) =>
   entry.kind === 'aeration' ||
   (entry.kind === 'dose' && ['acid', 'base'].includes(PRODUCTS[entry.body.product].family))
 
 /**
- * How far outside its band a quantity is left alone: by the error of its reading, where it was corrected within the day before
- * that reading and what was put in should have brought it into the band. Chasing a reading's error makes it worse (common
+ * How far outside its band a quantity is left alone: by the error of its reading, where it was corrected less than a week before
+ * that reading and should be in its band by what was read before and put in since. Chasing a reading's error makes it worse (common
  * practice); the next test of its rhythm decides. 0 everywhere else.
  * @returns pH units or ppm
  */
@@ -35,7 +38,7 @@ export const slackAfterCorrection = (
   const out = Math.max(band.low - newest.value, newest.value - band.high)
   if (out <= 0 || out > slack) return 0
   const past = journal.filter((entry) => entry.at < newest.at && entry.at <= at)
-  if (!past.some((entry) => corrects(entry) && entry.at > newest.at - DAY)) return 0
+  if (!past.some((entry) => corrects(entry) && entry.at > newest.at - LATELY)) return 0
   const expected = quantityOf(estimateAt(tub, past, newest.at - 1).reading, quantity)
   return expected > band.low && expected < band.high ? slack : 0
 }
