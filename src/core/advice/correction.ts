@@ -1,6 +1,7 @@
 import { addEffect } from '../products/addProduct'
 import { ppmPerUnit } from '../products/doseTarget'
 import type { ProductName } from '../products/product'
+import { contains } from '../programmes/programme'
 import { hoursToReachPh, TRANSFER_PER_HOUR } from '../water/aerate'
 import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
 import { readWater, waterFromReading } from '../water/solveWater'
@@ -183,13 +184,26 @@ export const correctionOf = (
     return misses(recipe) < REACHED ? recipe : undefined
   }
   const from: Correction['from'] = (shelf) => {
-    let best: { recipe: Recipe; aim: Aim } | undefined
-    for (const aim of aims) {
+    const reached = (aim: Aim) => {
       const recipe = recipeTo(aim, shelf)
-      if (!recipe) continue
-      if (!best || better(best.recipe, recipe, objective) === recipe) best = { recipe, aim }
-      if (objective === 'practice') break
+      return recipe && { recipe, aim }
     }
+    if (objective === 'practice') {
+      for (const aim of aims) {
+        const found = reached(aim)
+        if (found) return found
+      }
+      return undefined
+    }
+    const found = aims.flatMap((aim) => reached(aim) ?? [])
+    // The cheapest of those that arrive; what goes only part of the way is for a shelf that cannot.
+    const arriving = found.filter(
+      ({ aim }) =>
+        contains(targets.pH, aim.pH) && contains(targets.totalAlkalinity, aim.totalAlkalinityPpm),
+    )
+    let best: { recipe: Recipe; aim: Aim } | undefined
+    for (const one of arriving.length > 0 ? arriving : found)
+      if (!best || better(best.recipe, one.recipe, objective) === one.recipe) best = one
     return best
   }
   const chosen = from(sources)
