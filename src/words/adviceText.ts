@@ -168,7 +168,7 @@ export const formatNote = (
       case 'alkalinity another evening':
         return `Alkalinity is too high, but that keeps nobody out: the sanitizer goes first. After the test, acid and air bring it down in about ${formatNumber(note.hours, 0, preferences)} hours, any evening this week.`
       case 'water instead of acid':
-        return `Or replace about ${volume(note.litres, preferences)} with your fill water${note.assumed ? ' (its alkalinity is assumed)' : ''}: that leaves alkalinity near ${ppm(note.totalAlkalinityPpm, 0)}, pH ${formatNumber(note.pH, 1, preferences)} and hardness ${ppm(note.calciumHardnessPpm, 0)}. By acid, these steps take about ${formatNumber(note.acidHours, 0, preferences)} hours, nearly all of it jets and waiting.`
+        return `Or replace about ${volume(note.litres, preferences)} with your fill water${note.assumed ? ' (its alkalinity is assumed)' : ''}: that leaves alkalinity near ${ppm(note.totalAlkalinityPpm, 0)}, pH ${formatNumber(note.pH, 1, preferences)} and hardness ${ppm(note.calciumHardnessPpm, 0)}. It takes about ${formatNumber(5 * Math.round(note.waterMinutes / 5), 0, preferences)} minutes with a pump and a garden hose, then ${formatNumber(note.heatHours, 0, preferences)} hours and ${formatNumber(note.kilowattHours, 0, preferences)} kWh to warm up. By acid, these steps take about ${formatNumber(note.acidHours, 0, preferences)} hours, nearly all of it jets and waiting.`
       case 'needs alkalinity':
         return 'pH is out of range, and the right dose depends on alkalinity. Test alkalinity, then dose.'
       case 'pH bleached':

@@ -106,6 +106,9 @@ test('fresh water is offered beside acid, with what it leaves, where the fill wa
   expect(offer.litres).toBeCloseTo(0.6 * 1320, 0)
   expect(offer.totalAlkalinityPpm).toBeCloseTo(110, 0)
   expect(offer.acidHours).toBeGreaterThan(3)
+  // 792 L through a hose of 18 L a minute after a pump of 126; 26 K by 4.16 kJ for a litre and kelvin.
+  expect(offer.waterMinutes).toBeCloseTo(792 / 18 + 792 / 126, 0)
+  expect(offer.kilowattHours).toBeCloseTo((792 * 26 * 4.16) / 3600, 0)
   const hard = tubWith('granular chlorine', {
     fillWater: { source: 'town', totalAlkalinityPpm: 190 },
   })

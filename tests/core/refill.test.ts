@@ -7,7 +7,7 @@ import type { Symptom } from '@/core/journal/symptom'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { firstDoses, firstSteps, refillNeeds } from '@/core/refill/firstDoses'
 import { partialChange } from '@/core/refill/partialChange'
-import { PUMP_LITRES_PER_MINUTE, ratesOf } from '@/core/refill/rates'
+import { ratesOf } from '@/core/refill/rates'
 import { batherDays, refillReasons } from '@/core/refill/refillDue'
 import {
   type Blocked,
@@ -19,6 +19,7 @@ import { type RefillSettings, USUAL_SETTINGS } from '@/core/refill/settings'
 import { hoursToHeat, refillOf } from '@/core/refill/stages'
 import { evaporationLitresPerHour, saturationPascal, topUpOf } from '@/core/refill/topUp'
 import { DAY, HOUR, MINUTE } from '@/core/time'
+import { PUMP_LITRES_PER_MINUTE } from '@/core/tub/usualFlow'
 import { NOW, tubWith } from './waters'
 
 let id = 0

@@ -1,9 +1,12 @@
 import type { Estimate } from '../estimate/estimate'
+import { FILL_CELSIUS } from '../estimate/surroundings'
 import { fillWaterOf, quantityOf } from '../estimate/testedWater'
+import { HEATER_KILOWATTS, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
 import { contains } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { DAY } from '../time'
 import type { Tub } from '../tub/tub'
+import { HOSE_LITRES_PER_MINUTE, PUMP_LITRES_PER_MINUTE } from '../tub/usualFlow'
 import { mixWater } from '../water/mix'
 import { readWater } from '../water/solveWater'
 import { bandOf } from './state'
@@ -72,6 +75,11 @@ export interface WaterInsteadOfAcid {
   assumed: boolean
   /** Of jets, air and waits, by acid. */
   acidHours: number
+  /** With a usual pump and hose: what goes out and what comes in. */
+  waterMinutes: number
+  /** To warm what came in, and how long a usual heater takes for it. */
+  kilowattHours: number
+  heatHours: number
 }
 
 /** Undefined where this fill water cannot, or so much would go that a refill is less work. */
@@ -89,12 +97,21 @@ export const waterInsteadOfAcid = (
   const { totalAlkalinityPpm, pH, calciumHardnessPpm } = readWater(
     mixWater(estimate.water, fill, fraction),
   )
+  const litres = fraction * tub.volumeLitres
+  const kilowattHours =
+    (litres *
+      KILOJOULES_PER_LITRE_KELVIN *
+      Math.max(0, estimate.reading.temperatureCelsius - FILL_CELSIUS)) /
+    3600
   return {
-    litres: fraction * tub.volumeLitres,
+    litres,
     totalAlkalinityPpm,
     pH,
     calciumHardnessPpm,
     assumed: estimate.fillWater.totalAlkalinityPpm === undefined,
     acidHours,
+    waterMinutes: litres / PUMP_LITRES_PER_MINUTE + litres / HOSE_LITRES_PER_MINUTE,
+    kilowattHours,
+    heatHours: kilowattHours / HEATER_KILOWATTS[tub.kind ?? 'hard shell'],
   }
 }

@@ -2,6 +2,7 @@ import { HEATER_KILOWATTS, KILOJOULES_PER_LITRE_KELVIN } from '../heat/heat'
 import { type Entry, isKind } from '../journal/entry'
 import { HOUR, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
+import { HOSE_LITRES_PER_MINUTE, PUMP_LITRES_PER_MINUTE } from '../tub/usualFlow'
 import type { RefillSettings } from './settings'
 
 /** How fast something goes here: litres a minute, or °C an hour. */
@@ -25,13 +26,8 @@ const MEASURED = 0.15
 const ASSUMED = 0.4
 const SET = 0.2
 
-/**
- * Common practice: 2,000 US gal an hour (7,570 L) by a submersible pump; by gravity through a garden hose hours; a garden hose
- * fills a usual tub of 350 to 400 US gal in 1 to 1½ hours.
- */
-export const PUMP_LITRES_PER_MINUTE = 7570 / 60
+/** By gravity through a garden hose it takes hours; common practice. */
 const GRAVITY_LITRES_PER_MINUTE = 8
-const HOSE_LITRES_PER_MINUTE = 18
 
 const heaterKilowatts = (tub: Tub, { heaterKilowatts: set }: RefillSettings): number =>
   set ?? HEATER_KILOWATTS[tub.kind ?? 'hard shell']
