@@ -189,7 +189,7 @@ export {
   type StartStepNow,
   startProgress,
 } from './routine/startUp'
-export { COVER_MINUTES, type ShockDue } from './soaks/shock'
+export { COVER_MINUTES, handlingWhile, type ShockDue } from './soaks/shock'
 export { loadTogether, type Outcome, openSoaks, outcomeOf } from './soaks/ways'
 export { type DeviceReply, REPLY_STATES, type ReplyRefusal, readReply } from './testing/device'
 export {

@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import { estimateNow, waysToDose } from '@/core'
+import { waitingUntil } from '@/core/advice/dosingCycle'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
 import { stabiliserBuildup } from '@/core/estimate/stabiliserBuildup'
@@ -12,7 +13,7 @@ import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { feederAdvice } from '@/core/routine/feeder'
 import { awayAdvice } from '@/core/routine/routine'
 import { startProgress, startSteps } from '@/core/routine/startUp'
-import { nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
+import { handlingWhile, nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
 import { openSoaks, spoonGallons } from '@/core/soaks/ways'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Closure } from '@/core/today/closure'
@@ -460,6 +461,22 @@ test('a cell is started up in a loop of days until the level holds', () => {
   expect(at(26).step).toMatchObject({ id: 'held a day', needs: 'test' })
   read(25, 3.6)
   expect(at(24).step?.id).toBe('cell on')
+})
+
+test('while a shock mixes the cover is half open, while a small dose does it is open', () => {
+  const tub = tubWith('granular chlorine')
+  const poured = (grams: number) => {
+    const put: Entry = {
+      id: 1,
+      kind: 'dose',
+      at: NOW - MINUTE,
+      body: { product: 'sodium dichlor dihydrate', grams },
+    }
+    const wait = waitingUntil([put], NOW, tub)
+    return wait && handlingWhile(tub, [put], wait)
+  }
+  expect(poured(25)).toMatchObject({ cover: 'half open', jets: 'on' })
+  expect(poured(4)).toMatchObject({ cover: 'open', jets: 'on' })
 })
 
 describe('figures of the trade (common practice)', () => {

@@ -1,3 +1,5 @@
+import type { Wait } from '../advice/dosingCycle'
+import { type Handling, handlingOf } from '../advice/handling'
 import { effectFor, type PlanContext, usable } from '../advice/planContext'
 import { MOST_AT_ONCE_PPM, SANITIZER_AIM } from '../advice/requiredChange'
 import { quantityOf } from '../estimate/testedWater'
@@ -49,6 +51,17 @@ const isShockDose = (tub: Tub, product: ProductName, grams: number): boolean => 
 
 export const isShock = (tub: Tub, entry: Entry): boolean =>
   entry.kind === 'dose' && isShockDose(tub, entry.body.product, entry.body.grams)
+
+/** What jets and cover are to be while a dose mixes; the gases of a shock leave under a cover that is half open. */
+export const handlingWhile = (
+  tub: Tub,
+  journal: readonly Entry[],
+  { since, product }: Wait,
+): Handling => {
+  const shock = journal.some((entry) => entry.at === since && isShock(tub, entry))
+  const handling = handlingOf(product, tub)
+  return shock ? { ...handling, cover: 'half open' } : handling
+}
 
 export const shocksIn = (tub: Tub, journal: readonly Entry[], now: Instant): EntryOf<'dose'>[] =>
   journal

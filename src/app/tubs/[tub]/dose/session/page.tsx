@@ -3,7 +3,7 @@ import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { saveEntry } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { handlingOf, holdsBack, PRODUCTS } from '@/core'
+import { handlingWhile, holdsBack, PRODUCTS } from '@/core'
 import { sessionState } from '@/server/session'
 import { Countdown } from '@/ui/dose/Countdown'
 import { OldReading } from '@/ui/dose/OldReading'
@@ -51,6 +51,7 @@ const Session = async ({ params }: TubParams) => {
       ? `${tub.name} · ${step ? `step ${done + 1} of ${done + plan.steps.length}` : `${done} ${done === 1 ? 'step' : 'steps'} done`}`
       : tub.name
   const wait = step ? waitFor(step, view) : waiting
+  const meanwhile = wait && handlingWhile(tub, view.journal, wait)
   const ring = wait && (
     <div className="mt-5 flex items-center gap-5">
       <Countdown
@@ -61,8 +62,8 @@ const Session = async ({ params }: TubParams) => {
       />
       <p className="max-w-[34ch] text-[17px]">
         The {PRODUCTS[wait.product].commonName} is mixing until{' '}
-        <b>{clock(wait.until, preferences)}</b>. Jets {handlingOf(wait.product, tub).jets}, cover{' '}
-        {handlingOf(wait.product, tub).cover}, nobody in.
+        <b>{clock(wait.until, preferences)}</b>. Jets {meanwhile?.jets}, cover {meanwhile?.cover},
+        nobody in.
       </p>
     </div>
   )
