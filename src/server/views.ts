@@ -1,4 +1,5 @@
 import {
+  type Act,
   type AgendaItem,
   agenda,
   bathersIn,
@@ -10,6 +11,7 @@ import {
   type Entry,
   type EntryOf,
   type Estimate,
+  endOfDay,
   estimateNow,
   type FilterStatus,
   type GuestStay,
@@ -21,11 +23,11 @@ import {
   type Plan,
   type PlanOptions,
   planToday,
+  regimen,
   type Schedule,
   type SetAside,
   type ShockDue,
   type StartStepNow,
-  scheduleOf,
   type Verdict,
   verdict,
   type Wait,
@@ -56,6 +58,8 @@ export interface TubView {
   plan: Plan
   verdict: Verdict
   agenda: AgendaItem[]
+  /** Everything there is to do today, doses and chores in one order. */
+  acts: Act[]
   round: { doses: EntryOf<'dose'>[]; aerations: EntryOf<'aeration'>[] }
   waiting: Wait | undefined
   /** When each step may begin, and when all of it has mixed. */
@@ -113,6 +117,25 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const rules = choreRulesOf(store, tubId).map(toRule)
   const stays = staysAhead(store, tubId, now)
   const chores = choresDue(tub, journal, now, { rules, stays, ...refillAtOf(store, tubId) })
+  const items = agenda(tub, journal, {
+    estimate: state,
+    plan,
+    shock: today.shock,
+    startUp: today.startUp,
+    setAside: today.setAside,
+    plannedSoaks: planned,
+    upkeep: chores,
+    found: found.closures,
+  })
+  const { acts, schedule } = regimen(tub, journal, {
+    today,
+    plan,
+    agenda: items,
+    upkeep: chores,
+    now,
+    until: endOfDay(now, tub.surroundings?.hoursFromUtc ?? 0),
+    shelf,
+  })
   return {
     now,
     tub,
@@ -123,19 +146,11 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     estimate: state,
     plan,
     verdict: found,
-    agenda: agenda(tub, journal, {
-      estimate: state,
-      plan,
-      shock: today.shock,
-      startUp: today.startUp,
-      setAside: today.setAside,
-      plannedSoaks: planned,
-      upkeep: chores,
-      found: found.closures,
-    }),
+    agenda: items,
+    acts,
     round,
     waiting: waitingUntil(journal, now, tub),
-    schedule: scheduleOf(plan.steps, journal, now, tub),
+    schedule,
     bathers: bathersIn(journal, now),
     planned,
     rules,

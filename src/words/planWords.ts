@@ -1,17 +1,21 @@
-import { inSpoons, type PlanStep, PRODUCTS } from '@/core'
+import { feederOf, inSpoons, type PlanStep, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { formatNote } from './adviceText'
+import { choreName } from './choreText'
 import { CLOSURE_SHORT, closureLine } from './closureWords'
 import { ALWAYS, stepCautions } from './handlingText'
 import { formatOldReading, formatStartsFrom } from './learntWords'
+import { FEEDER_MOVES } from './programmeText'
 import {
   clock,
   type DisplayPreferences,
   dayAndClock,
+  dose,
   formatNumber,
   formatSpoon,
   formatStep,
   mixedNumber,
+  upperFirst,
 } from './words'
 
 type AddStep = Extract<PlanStep, { kind: 'add' }>
@@ -65,9 +69,33 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
       '',
       `Test again about ${clock(view.schedule.testAt, preferences)}, before anyone gets in.`,
     )
+  const also = alsoToday(view, preferences)
+  if (also.length > 0) lines.push('', 'Also today:', ...also.map((line) => `- ${line}`))
   for (const note of plan.notes) lines.push('', formatNote(note, preferences))
   return lines.join('\n')
 }
+
+/** What else there is to do today, beside the doses of the plan and their test, in order. */
+export const alsoToday = (
+  { acts, tub }: Pick<TubView, 'acts' | 'tub'>,
+  preferences: DisplayPreferences,
+): string[] =>
+  acts.flatMap((act) => {
+    switch (act.kind) {
+      case 'helper':
+        return [
+          `${choreName(act.chore)}: ${act.doses.map(({ product, grams }) => `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}`).join(', then ')}`,
+        ]
+      case 'chore':
+        return [
+          `${choreName(act.chore)}, ${act.handsMinutes} min${act.power === 'off' ? ', power off' : ''}`,
+        ]
+      case 'feeder':
+        return [`${upperFirst(feederOf(tub.programme) ?? 'feeder')}: ${FEEDER_MOVES[act.move]}`]
+      default:
+        return []
+    }
+  })
 
 /** The name a person knows a step by, for a notification. */
 export const stepName = (step: PlanStep): string =>

@@ -9,6 +9,7 @@ import { testRows } from '@/ui/form/testRows'
 import { formatAgenda } from '@/words/agendaWords'
 import { closureLine } from '@/words/closureWords'
 import { formatEntry, KIND_WORDS } from '@/words/entryWords'
+import { alsoToday, planText } from '@/words/planWords'
 import { formatVerdict } from '@/words/verdictWords'
 import { journal, NOW, tested } from '../core/waters'
 import { viewOf } from './view'
@@ -261,4 +262,22 @@ test.each([
     plainPreferences(NOW),
   )
   expect(line).toMatch(words)
+})
+
+test('the sheet holds all of today: the plan, and beside it the chores with their power and the feeder', () => {
+  const { view, preferences } = viewOf(
+    'bromine tablets',
+    journal(
+      { kind: 'water', at: NOW - 60 * DAY, body: { replacedFraction: 1 } },
+      tested({ ...brominated, bromine: 1 }, NOW - 2 * DAY),
+      tested({ ...brominated, bromine: 1 }, NOW - HOUR),
+    ),
+    NOW,
+  )
+  const also = alsoToday(view, preferences)
+  const rinse = also.find((line) => line.startsWith('Rinse the filter'))
+  expect(rinse).toMatch(/10 min, power off$/)
+  expect(also.some((line) => line.startsWith('Floater: '))).toBe(true)
+  const text = planText(view, preferences)
+  for (const line of also) expect(text).toContain(line)
 })

@@ -1,6 +1,5 @@
-import { planToday } from '@/core'
+import { DAY, planToday, regimen } from '@/core'
 import { dosingCycleOf, waitingUntil } from '@/core/advice/dosingCycle'
-import { scheduleOf } from '@/core/advice/schedule'
 import { estimate } from '@/core/estimate/estimate'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { learntOf } from '@/core/estimate/learning/learnt'
@@ -47,7 +46,18 @@ export const viewOf = (
   }
   const ensemble = ensembleOf(tub, journal, now, 64)
   const state = mergeLearnedEstimate(tub, journal, estimate(tub, journal, now), ensemble)
-  const { plan, options: planOptions, setAside, shock, startUp } = planToday(tub, journal, state)
+  const today = planToday(tub, journal, state)
+  const { plan, options: planOptions, setAside, shock, startUp } = today
+  const chores = choresDue(tub, journal, now)
+  const items = agenda(tub, journal, { estimate: state, plan, shock, startUp, setAside })
+  const { acts, schedule } = regimen(tub, journal, {
+    today,
+    plan,
+    agenda: items,
+    upkeep: chores,
+    now,
+    until: now + DAY,
+  })
   const round = dosingCycleOf(journal, state)
   return {
     preferences: { ...preferences, now },
@@ -61,14 +71,15 @@ export const viewOf = (
       estimate: state,
       plan,
       verdict: verdict(tub, journal, now, state),
-      agenda: agenda(tub, journal, { estimate: state, plan, shock, startUp, setAside }),
+      agenda: items,
+      acts,
       round,
       waiting: waitingUntil(journal, now, tub),
-      schedule: scheduleOf(plan.steps, journal, now, tub),
+      schedule,
       bathers: undefined,
       planned: [],
       rules: [],
-      chores: choresDue(tub, journal, now),
+      chores,
       filters: [],
       noFilter: undefined,
       stays: [],

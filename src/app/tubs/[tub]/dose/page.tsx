@@ -28,7 +28,7 @@ import { Explained } from '@/ui/words/Explained'
 import { formatNote } from '@/words/adviceText'
 import { formatClosure } from '@/words/closureWords'
 import { formatStartsFrom } from '@/words/learntWords'
-import { planText } from '@/words/planWords'
+import { alsoToday, planText } from '@/words/planWords'
 import { formatFloor } from '@/words/verdictWords'
 import { clock, type DisplayPreferences, dayAndClock, dose, volume } from '@/words/words'
 export const metadata: Metadata = { title: 'Dose' }
@@ -79,6 +79,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
     : usual
   const { tub, plan, estimate, waiting, now, round, schedule } = view
   const held = view.verdict.closures.find(holdsBack)
+  const also = alsoToday(view, preferences)
   const floor = formatFloor(tub, preferences)
   const retestAt = schedule.testAt
   const questions = replacing
@@ -204,6 +205,16 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                 )}
               </li>
             </ol>
+          )}
+          {also.length > 0 && (
+            <section className="mt-5 hidden print:block">
+              <h2 className="head">Also today</h2>
+              <ul className="small">
+                {also.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </section>
           )}
           {held && (
             <Link
