@@ -269,8 +269,8 @@ test('the sheet holds all of today: the plan, and beside it the chores with thei
     'bromine tablets',
     journal(
       { kind: 'water', at: NOW - 60 * DAY, body: { replacedFraction: 1 } },
-      tested({ ...brominated, bromine: 1 }, NOW - 2 * DAY),
-      tested({ ...brominated, bromine: 1 }, NOW - HOUR),
+      tested(NOW - 2 * DAY, { ...brominated, bromine: 1 }),
+      tested(NOW - HOUR, { ...brominated, bromine: 1 }),
     ),
     NOW,
   )
