@@ -213,7 +213,12 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
     const soakAt = day + (19.2 + random() * 2) * HOUR
     const people = 1 + Math.floor(random() * 3) + (weekday === 6 ? 1 : 0)
     const minutes = 5 * Math.round(4 + random() * 6)
-    if (random() < (BUSY[weekday] ?? 0.5) && soakAt + minutes * MINUTE < end - LAST_CARE) {
+    const partyDay = dayNumber === DAYS - 3 && cast.neglectedDays > 0
+    if (
+      !partyDay &&
+      random() < (BUSY[weekday] ?? 0.5) &&
+      soakAt + minutes * MINUTE < end - LAST_CARE
+    ) {
       world.advance(soakAt)
       world.soak(people, minutes)
       add({ kind: 'soak', at: soakAt, body: { people, minutes } })
@@ -231,7 +236,12 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
       }
     }
     if (dayNumber === DAYS - 3 && cast.neglectedDays > 0) {
-      const late = day + 22 * HOUR
+      // The party: whatever weekday it falls on, it leaves the water without sanitizer.
+      const party = { people: 7, minutes: 75 }
+      const late = day + 22.5 * HOUR
+      world.advance(late - 1.5 * HOUR)
+      world.soak(party.people, party.minutes)
+      add({ kind: 'soak', at: late - 1.5 * HOUR, body: party })
       world.advance(late)
       world.topUp(0.35)
       add({ kind: 'water', at: late, body: { replacedFraction: 0.35 } })
