@@ -84,7 +84,18 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     purpose: 'It keeps calcium and metals dissolved. It gets used up week by week.',
     needs: '',
     how: ['Dose from the label, with the jets on.'],
-    cautions: [],
+    cautions: ['A silver or mineral cartridge comes out first, for 24 hours.'],
+  },
+  'weekly oxidiser': {
+    name: 'Add the weekly oxidiser',
+    purpose: 'Biguanide does not burn off what bathers leave: its own oxidiser does.',
+    needs: 'the oxidiser of this system',
+    how: [
+      'Measure what its label gives for your volume, and pour it slowly with the jets on. Cover open for 20 minutes, nobody in.',
+    ],
+    cautions: [
+      'Wear gloves and eye protection. Never chlorine, bromine or non-chlorine shock instead: the water clouds at once and has to go.',
+    ],
   },
   enzyme: {
     name: 'Add enzyme',
@@ -245,6 +256,7 @@ const CHORE_SHORT: Record<PresetChoreId, string> = {
   'shell clean': 'shell cleaning',
   jets: 'jets',
   'scale inhibitor': 'scale inhibitor',
+  'weekly oxidiser': 'weekly oxidiser',
   enzyme: 'enzyme',
   conditioner: 'two-part conditioner',
   'slow tablet': 'slow tablet',
@@ -268,9 +280,30 @@ export const choreShort = (id: ChoreId): string => (isPresetChore(id) ? CHORE_SH
 
 const OWN_TEXT: ChoreText = { name: 'My chore', purpose: '', needs: '', how: [], cautions: [] }
 
-/** A chore's words: the preset's, with what its people changed. */
-export const choreText = ({ id, text }: Pick<Chore, 'id' | 'text'>): ChoreText => ({
+/** Where nothing but the system's own cleaners may touch the water. */
+const BIGUANIDE_TEXT: Partial<Record<PresetChoreId, Partial<ChoreText>>> = {
+  'filter soak': {
+    needs: 'this system’s own filter cleaner, a bucket',
+    how: [
+      'Power off, cartridge out, rinse it.',
+      'Soak it overnight in the system’s own cleaner: the whole container to 20 L of lukewarm water.',
+      'Rinse until the water runs clear, let it dry, put it back.',
+    ],
+  },
+  waterline: {
+    needs: 'this system’s own waterline cleaner, two cloths',
+    how: ['Wipe it on with one cloth and off with a second.'],
+  },
+}
+
+/** A chore's words: the preset's, its programme's own, and what its people changed. */
+export const choreText = ({
+  id,
+  text,
+  ownCleaners,
+}: Pick<Chore, 'id' | 'text' | 'ownCleaners'>): ChoreText => ({
   ...(isPresetChore(id) ? CHORE_TEXT[id] : OWN_TEXT),
+  ...(ownCleaners && isPresetChore(id) ? BIGUANIDE_TEXT[id] : {}),
   ...text,
 })
 

@@ -243,7 +243,7 @@ const ROUTINES: Partial<Record<ProgrammeId, RoutineText>> = {
     daily: 'Nothing by hand.',
     afterSoak: 'Nothing; check its own strip after a crowd.',
     weekly:
-      'Its oxidiser, dosed from the label; its own strip. Soak the filter overnight when it turns grey.',
+      'Its oxidiser, dosed from the label; its own strip. Soak the filter overnight in its own cleaner when it turns grey, and use its own waterline cleaner.',
   },
   'hydrogen peroxide': {
     daily: 'Test with its own strip; it falls fast.',

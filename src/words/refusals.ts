@@ -53,6 +53,7 @@ export const REFUSALS = {
 
 /** Names of fields as they stand beside them, for sentences about them. */
 export const FIELD = {
+  fillSource: 'Where it comes from',
   lane: 'Group',
   everyDays: 'Days between',
   hoursInUse: 'Hours in use',

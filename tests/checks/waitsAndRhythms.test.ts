@@ -84,6 +84,7 @@ const CHORES: Record<string, number | 'drain' | 'shocks' | 'litres'> = {
   'shell clean': 'drain',
   jets: 365,
   'scale inhibitor': 7,
+  'weekly oxidiser': 7,
   enzyme: 7,
   conditioner: 7,
   'slow tablet': 7,

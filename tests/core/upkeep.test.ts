@@ -3,6 +3,7 @@ import type { ChoreId } from '@/core/journal/choreId'
 import type { Entry } from '@/core/journal/entry'
 import type { FilterAct } from '@/core/journal/filterAct'
 import type { Symptom } from '@/core/journal/symptom'
+import { PRODUCTS } from '@/core/products/product'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { TUB_KINDS } from '@/core/tub/tub'
@@ -86,6 +87,33 @@ describe('presets', () => {
       choresOf(tubWith('in-line salt chlorine')).some((chore) => chore.id === 'cell look'),
     ).toBe(true)
   })
+})
+
+/** Its oxidiser weekly, its own cleaners, and nothing that its water does not bear (common practice). */
+test('biguanide has its oxidiser on the list, its own cleaners, and nothing forbidden even paused', () => {
+  const own = tubWith('biguanide')
+  const fillAt: Entry = { id: 1, kind: 'water', at: NOW - 9 * DAY, body: { replacedFraction: 1 } }
+  const put: Entry = {
+    id: 2,
+    kind: 'dose',
+    at: NOW - 8 * DAY,
+    body: { product: 'hydrogen peroxide', grams: 200 },
+  }
+  const oxidiser = choresDue(own, [fillAt, put], NOW).find(
+    (item) => item.chore.id === 'weekly oxidiser',
+  )
+  expect(oxidiser).toMatchObject({ due: NOW - DAY, lastDone: put.at })
+  const all = allChoresOf(own)
+  for (const { product, andThen } of all)
+    for (const one of [product, andThen])
+      if (one)
+        expect(['halogen', 'oxidiser', 'chlorine', 'bromine']).not.toContain(PRODUCTS[one].family)
+  expect(all.map(({ id }) => id)).not.toContain('slow tablet')
+  const soak = all.find(({ id }) => id === 'filter soak')
+  expect(soak && choreText(soak).how.join(' ')).toMatch(/system’s own cleaner/)
+  const plain = choresOf(tubWith()).find(({ id }) => id === 'filter soak')
+  expect(plain && choreText(plain).how.join(' ')).not.toMatch(/system’s own/)
+  expect(choresOf(tubWith()).map(({ id }) => id)).not.toContain('weekly oxidiser')
 })
 
 describe('rules of their own', () => {

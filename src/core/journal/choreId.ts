@@ -7,6 +7,7 @@ export const CHORE_IDS = [
   'shell clean',
   'jets',
   'scale inhibitor',
+  'weekly oxidiser',
   'enzyme',
   'conditioner',
   'slow tablet',

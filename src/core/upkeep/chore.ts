@@ -40,6 +40,8 @@ export interface Chore {
   /** Seen since it was last done, these bring it to the next day. */
   signs: readonly Symptom[]
   paused: boolean
+  /** Its water bears nothing but this programme's own cleaners: the words are other ones. */
+  ownCleaners?: 'biguanide'
 }
 
 export const SCHOOL_IDS = [
@@ -177,6 +179,13 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     product: 'scale and metal inhibitor',
     optional: ({ fillWater }) =>
       !inhibitorFirst(fillWater) && (fillWater.calciumHardnessPpm ?? 0) < 200,
+  },
+  'weekly oxidiser': {
+    lane: 'water',
+    interval: { days: 7 },
+    windowDays: 2,
+    minutes: 3,
+    only: ({ programme }) => programme === 'biguanide',
   },
   enzyme: {
     lane: 'water',
@@ -346,7 +355,14 @@ const changed = (chore: Chore, { season, ...change }: ChoreChange): Chore => {
 /** A preset as it is for this tub before its people change it. */
 export const presetChore = (id: PresetChoreId, tub: Tub): Chore => {
   const { schools: _, optional, only: __, ...facts } = PRESETS[id]
-  const chore = { signs: [], ...facts, id, text: {}, paused: optional?.(tub) ?? false }
+  const chore: Chore = {
+    signs: [],
+    ...facts,
+    id,
+    text: {},
+    paused: optional?.(tub) ?? false,
+    ...(tub.programme === 'biguanide' ? { ownCleaners: 'biguanide' } : {}),
+  }
   return inflatable(tub) ? changed(chore, INFLATABLE[id] ?? {}) : chore
 }
 

@@ -71,6 +71,7 @@ export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>>
   'scale inhibitor': (entry) =>
     entry.kind === 'dose' && entry.body.product === 'scale and metal inhibitor',
   enzyme: (entry) => entry.kind === 'dose' && entry.body.product === 'enzyme',
+  'weekly oxidiser': (entry) => entry.kind === 'dose' && entry.body.product === 'hydrogen peroxide',
   conditioner: (entry) => entry.kind === 'dose' && entry.body.product === 'conditioner part two',
   'slow tablet': (entry) => entry.kind === 'dose' && entry.body.product === 'slow cleaning tablet',
   purge: (entry) => entry.kind === 'dose' && entry.body.product === 'pipe flush',

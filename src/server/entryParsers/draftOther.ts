@@ -28,7 +28,7 @@ import type { Draft } from './draft'
 const draftFillTest = (tub: TubRow, fields: Fields, at: number): Draft => {
   const shape: Record<string, Joi.Schema> = {
     method: oneOf(FIELD.testMethod, METHODS),
-    source: oneOf('Where it comes from', FILL_WATER_SOURCES),
+    source: oneOf(FIELD.fillSource, FILL_WATER_SOURCES),
   }
   for (const [, quantity] of FILL_READ) {
     const name = QUANTITY_NAMES[quantity]
