@@ -83,7 +83,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
         <div className="grid content-start gap-8">
           {progress ? (
             <StartUp view={view} progress={progress} tick={tickStart} preferences={preferences} />
-          ) : (
+          ) : estimate.filledAt === undefined ? (
             <p className="small">
               Fresh water in it?{' '}
               <Link href={`/tubs/${tub.id}/record?add=water`} className="quiet">
@@ -91,7 +91,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
               </Link>
               , and its start-up begins here, step by step.
             </p>
-          )}
+          ) : null}
           {feeder && (
             <div>
               <Feeder tubId={tub.id} advice={feeder} keep={saveEntry} preferences={preferences} />
