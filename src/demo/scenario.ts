@@ -59,7 +59,14 @@ const tubOf = (
     programme,
     preset: preset.id,
     targets: preset.targets,
-    fillWater: { source: 'well', pH: 7.4, totalAlkalinityPpm: 50, calciumHardnessPpm: hardness },
+    fillWater: {
+      source: 'well',
+      pH: 7.4,
+      totalAlkalinityPpm: 50,
+      calciumHardnessPpm: hardness,
+      copperPpm: 0.02,
+      ironPpm: 0.05,
+    },
     setTemperatureCelsius,
     units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
   }
