@@ -124,7 +124,7 @@ export const refillFields = (tub: TubRow): Fields => {
     neutralise: settings.neutralise ? 'yes' : 'no',
     metalsFirst:
       tub.refill?.metalsFirst === undefined
-        ? 'by fill water'
+        ? 'fill'
         : tub.refill.metalsFirst
           ? 'yes'
           : 'no',

@@ -1,4 +1,4 @@
-import { feederOf, inSpoons, type PlanStep, PRODUCTS } from '@/core'
+import { feederOf, type PlanStep, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { formatNote } from './adviceText'
 import { choreName } from './choreText'
@@ -11,7 +11,6 @@ import {
   type DisplayPreferences,
   dayAndClock,
   dose,
-  formatNumber,
   formatSpoon,
   formatStep,
   mixedNumber,
@@ -27,16 +26,12 @@ export const scoopsOf = ({ scoop, grams }: AddStep): number | undefined => {
   return Math.abs(count * scoop.grams - grams) <= 0.1 * grams ? count : undefined
 }
 
-/** "2¼ level scoops" where the owner has one, else level spoons. */
-export const formatHand = (step: AddStep, preferences: DisplayPreferences): string => {
+/** "2¼ level scoops" where the owner has one, else level spoons or cups. */
+export const formatHand = (step: AddStep): string => {
   const { scoop, grams, product } = step
   const count = scoopsOf(step)
   if (scoop && count !== undefined)
     return `${mixedNumber(count)} level ${scoop.name}${count > 1 ? 's' : ''}`
-  const { tablespoons, teaspoons } = inSpoons(product, grams)
-  // Nobody counts out so many spoons.
-  if (tablespoons > 16)
-    return `${formatNumber((tablespoons + teaspoons / 3) / 16, 1, preferences)} cups`
   return formatSpoon(product, grams)
 }
 
@@ -56,7 +51,7 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
   plan.steps.forEach((step, i) => {
     const { figure, name } = formatStep(step, preferences)
     const at = clock(schedule.starts[i] ?? view.now, preferences)
-    const hand = step.kind === 'add' ? ` (about ${formatHand(step, preferences)})` : ''
+    const hand = step.kind === 'add' ? ` (about ${formatHand(step)})` : ''
     lines.push(
       '',
       `${step.order}. ${at}  ${figure} ${name}${hand}`,

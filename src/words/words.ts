@@ -44,9 +44,15 @@ export const mixedNumber = (value: number) => {
   return `${whole > 0 || !rest ? whole : ''}${rest}`
 }
 
-/** Level spoons in words: "1 tablespoon and 1½ teaspoons". */
+/** Nobody counts out more tablespoons than a cup holds. */
+const TABLESPOONS_IN_CUP = 16
+
+/** Level spoons in words, "1 tablespoon and 1½ teaspoons", and level cups from one cup on. */
 export const formatSpoon = (product: ProductName, grams: number): string => {
   const { tablespoons, teaspoons } = inSpoons(product, grams)
+  const cups = Math.round((4 * (tablespoons + teaspoons / 3)) / TABLESPOONS_IN_CUP) / 4
+  if (tablespoons >= TABLESPOONS_IN_CUP)
+    return `${mixedNumber(cups)} level cup${cups > 1 ? 's' : ''}`
   const parts: string[] = []
   if (tablespoons > 0) parts.push(`${tablespoons} level tablespoon${tablespoons === 1 ? '' : 's'}`)
   if (teaspoons > 0)

@@ -93,7 +93,7 @@ test('what cannot be is said with a way on', () => {
   const metal = found('metal step too long')
   if (metal?.code !== 'metal step too long') throw new Error('expected the metal step')
   expect(metal.readyWithout).toBeLessThan(metal.ready)
-  settings({ metalsFirst: 'by fill water' })
+  settings({ metalsFirst: 'fill' })
   expect(codes()).toContain('takes longer')
   set('2026-05-24T18:00')
   planSoak(

@@ -79,6 +79,9 @@ test('figures, units and decimals', () => {
   expect(mass(1250, preferences)).toBe('1,250 g')
   expect(formatSpoon('sodium bicarbonate', 90)).toBe('6 level tablespoons')
   expect(formatSpoon('sodium dichlor dihydrate', 2.25)).toBe('½ level teaspoon')
+  // A US cup is 236.6 mL; loose salt weighs 1.18 g/mL.
+  expect(formatSpoon('sodium chloride', 1155)).toBe('4¼ level cups')
+  expect(formatSpoon('sodium chloride', 285)).toBe('1 level cup')
 })
 
 test('days and times in the reader’s zone', () => {

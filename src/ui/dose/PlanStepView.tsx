@@ -140,7 +140,7 @@ export const PlanStepView = ({
       </h2>
       {step.kind === 'add' && (
         <p className="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1.5">
-          <span>about {formatHand(step, preferences)}</span>
+          <span>about {formatHand(step)}</span>
           {scoopsOf(step) === undefined && <Spoons product={step.product} grams={step.grams} />}
           {step.assumed && <span className="small text-muted">not on the shelf yet</span>}
         </p>

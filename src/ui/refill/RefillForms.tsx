@@ -100,7 +100,7 @@ export const RefillSettingsForm = ({
       <Choices
         name="metalsFirst"
         label="Metal inhibitor first, for a day (well or hard water)"
-        options={[{ value: 'by fill water', label: 'By the fill water' }, ...YES_NO]}
+        options={[{ value: 'fill', label: 'By the fill water' }, ...YES_NO]}
       />
       <Choices name="newTub" label="The tub is new" options={YES_NO} />
       <div className="grid gap-4 sm:grid-cols-3">

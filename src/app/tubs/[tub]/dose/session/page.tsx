@@ -171,7 +171,7 @@ const Session = async ({ params }: TubParams) => {
       <Screen over={over} title={`${figure} ${name}`}>
         {step.kind === 'add' && (
           <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-[19px]">
-            <span>about {formatHand(step, preferences)}</span>
+            <span>about {formatHand(step)}</span>
             {scoopsOf(step) === undefined && <Spoons product={step.product} grams={step.grams} />}
           </p>
         )}
