@@ -123,11 +123,7 @@ export const refillFields = (tub: TubRow): Fields => {
     drainTo: settings.drainTo ?? '',
     neutralise: settings.neutralise ? 'yes' : 'no',
     metalsFirst:
-      tub.refill?.metalsFirst === undefined
-        ? 'fill'
-        : tub.refill.metalsFirst
-          ? 'yes'
-          : 'no',
+      tub.refill?.metalsFirst === undefined ? 'fill' : tub.refill.metalsFirst ? 'yes' : 'no',
     newTub: tub.refill?.newTub ? 'yes' : 'no',
     purgeHours: shown(settings.purgeHours),
     heaterKilowatts: shown(settings.heaterKilowatts),
