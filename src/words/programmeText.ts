@@ -217,10 +217,9 @@ const CELL: RoutineText = {
 
 const ROUTINES: Partial<Record<ProgrammeId, RoutineText>> = {
   'granular chlorine': {
-    daily: 'Granules, so that there’s always some left: 6 to 10 g per 1000 L a day, or by use.',
-    afterSoak: 'Half a level teaspoon per 379 L, or a whole one after a long or crowded soak.',
-    weekly:
-      'Shock: a whole teaspoon per 379 L, or non-chlorine shock. Keep an eye on the stabiliser.',
+    daily: 'Granules, so that there’s always some left. Dose says how many grams.',
+    afterSoak: 'Log it: Soak says what it asks for, by the way of dosing you chose.',
+    weekly: 'Shock when it is due: its dose is part of the plan. Keep an eye on the stabiliser.',
   },
   'liquid chlorine': {
     daily: 'Unscented bleach, measured, so that there’s always some left.',
