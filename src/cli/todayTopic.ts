@@ -177,6 +177,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
     upkeep,
     now,
     until: endOfDay(now),
+    held,
   })
   const preferences = plainPreferences(now)
   const words = formatVerdict(tub, found, plan, estimate, preferences, { schedule })

@@ -3,11 +3,13 @@ import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
 import { choreRulesOf, toRule } from '@/store/upkeep'
+import { HELPERS_WAIT } from '@/words/choreWords'
 import { REFUSALS } from '@/words/refusals'
 import { objections } from './entryParsers/draftDose'
 import { type Fields, type Outcome, refused } from './form'
 import { preferencesIn } from './preferences'
 import { shelfOf } from './shelf'
+import { tubView } from './views'
 
 /** Logs all that a chore puts in, in its order and by its labels, by one act that one undo takes back. */
 export const pourChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
@@ -18,6 +20,8 @@ export const pourChore = (store: Store, tubId: number, fields: Fields, now: numb
   )
   const doses = chore ? choreDoses(chore, tub.volumeLitres, shelfOf(store)) : []
   if (doses.length === 0) return refused(fields, {}, {}, REFUSALS.noChore)
+  const waits = tubView(store, tubId, now)?.helpersWait
+  if (waits) return refused(fields, {}, {}, HELPERS_WAIT[waits])
   const journal = journalOf(store, tubId)
   for (const { product } of doses) {
     const [against] = objections(product, tub, now, journal, preferencesIn(fields, tub, now))

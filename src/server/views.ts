@@ -33,6 +33,7 @@ import {
   type Wait,
   waitingUntil,
 } from '@/core'
+import { type HelpersWait, helpersWaitFor } from '@/core/today/regimen'
 import type { Store } from '@/store/database'
 import { type Change, journalOf, lastChange } from '@/store/entries'
 import { type PlannedSoak, soaksAhead } from '@/store/plannedSoaks'
@@ -60,6 +61,8 @@ export interface TubView {
   agenda: AgendaItem[]
   /** Everything there is to do today, doses and chores in one order. */
   acts: Act[]
+  /** Why nothing goes in for a chore. */
+  helpersWait: HelpersWait | undefined
   round: { doses: EntryOf<'dose'>[]; aerations: EntryOf<'aeration'>[] }
   waiting: Wait | undefined
   /** When each step may begin, and when all of it has mixed. */
@@ -127,6 +130,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     upkeep: chores,
     found: found.closures,
   })
+  const held = found.closures.some(holdsBack)
   const { acts, schedule } = regimen(tub, journal, {
     today,
     plan,
@@ -135,6 +139,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     now,
     until: endOfDay(now, tub.surroundings?.hoursFromUtc ?? 0),
     shelf,
+    held,
   })
   return {
     now,
@@ -148,6 +153,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     verdict: found,
     agenda: items,
     acts,
+    helpersWait: helpersWaitFor(today.startUp, held),
     round,
     waiting: waitingUntil(journal, now, tub),
     schedule,

@@ -1,4 +1,5 @@
 import type { Chore, ChoreDue, FilterStatus, Interval, Lane } from '@/core'
+import type { HelpersWait } from '../core/today/regimen'
 import { RECIPE_TEXT } from './filterText'
 import { symptomName } from './symptomText'
 import { type DisplayPreferences, day, duration, formatNumber, upperFirst, volume } from './words'
@@ -53,6 +54,12 @@ const MONTHS = [
   'November',
   'December',
 ] as const
+
+/** Why a chore that pours something in waits. */
+export const HELPERS_WAIT: Record<HelpersWait, string> = {
+  closed: 'Wait with it: nothing goes in while the tub is closed as it is.',
+  'start-up': 'Wait with it: nothing but the start-up’s own steps goes in until it is done.',
+}
 
 export const formatSeason = ({ season }: Pick<Chore, 'season'>): string =>
   season ? `, ${MONTHS[season.fromMonth - 1]} to ${MONTHS[season.toMonth - 1]}` : ''

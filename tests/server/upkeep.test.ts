@@ -55,6 +55,14 @@ describe('what a chore puts in', () => {
     expect(undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, NOW + 1).ok).toBe(true)
     expect(journalOf(store, tub).filter(({ kind }) => kind === 'dose')).toEqual([])
   })
+  test('nothing while a start-up owns the water, on the list and by hand', () => {
+    setChore(store, tub, { ...conditioner, to: 'running' }, NOW)
+    expect(tubView(store, tub, NOW)?.helpersWait).toBeUndefined()
+    recordEntry(store, tub, { kind: 'water', percent: '100' }, NOW - HOUR)
+    expect(tubView(store, tub, NOW)?.helpersWait).toBe('start-up')
+    expect(messageOf(pourChore(store, tub, conditioner, NOW))).toMatch(/start-up’s own steps/)
+    expect(journalOf(store, tub).filter(({ kind }) => kind === 'dose')).toEqual([])
+  })
   test('nothing while something else is mixing', () => {
     setChore(store, tub, { chore: 'conditioner', to: 'running' }, NOW)
     recordEntry(

@@ -73,6 +73,7 @@ export const viewOf = (
       verdict: verdict(tub, journal, now, state),
       agenda: items,
       acts,
+      helpersWait: undefined,
       round,
       waiting: waitingUntil(journal, now, tub),
       schedule,

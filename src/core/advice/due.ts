@@ -14,7 +14,7 @@ export interface DueReading {
 export const isDue = (estimate: Estimate, quantity: Quantity): boolean =>
   isStale(quantity, estimate.quantities[quantity].ageHours)
 
-/** Strips are used for balance only here; the sanitizer goes by its label. */
+/** Strips are used for balance only here; the sanitizer is dosed from its label. */
 export const byLabel = (tub: Tub): boolean => tub.choices?.dosing === 'label'
 
 /** What this tub watches and what a test should bring now, oldest and never read first. */

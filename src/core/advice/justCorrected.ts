@@ -4,6 +4,7 @@ import type { Entry } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
 import { readingError } from '../testing/quantity'
 import { DAY } from '../time'
+import { phLimits } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { bandOf } from './state'
 
@@ -35,6 +36,10 @@ export const slackAfterCorrection = (
   const band = bandOf(tub, quantity)
   if (!newest || !band) return 0
   const slack = Math.min(MOST_SLACK[quantity], readingError(quantity, newest.method, newest.value))
+  const { value } = quantities[quantity]
+  const limits = phLimits(tub)
+  // What keeps everybody out is never left alone.
+  if (quantity === 'pH' && (value < limits.low || value > limits.high)) return 0
   const out = Math.max(band.low - newest.value, newest.value - band.high)
   if (out <= 0 || out > slack) return 0
   const past = journal.filter((entry) => entry.at < newest.at && entry.at <= at)

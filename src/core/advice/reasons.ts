@@ -43,7 +43,7 @@ export type SanitizerReason =
 export type StepReason =
   | { code: BalanceReason | RaisedReason }
   | SanitizerReason
-  /** By its label instead of by a test; with what the owner typed of it. */
+  /** From its label instead of from a test; with what the owner typed of it. */
   | { code: 'label'; product: ProductName; ownNote: string | undefined }
   /** By a rule of thumb that the owner goes by. */
   | { code: 'rule'; dosing: Dosing }

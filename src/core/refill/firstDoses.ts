@@ -35,7 +35,7 @@ const freshWater = (tub: Tub, fillWater: FillWater, now: Instant) => {
       },
     },
   ]
-  return { journal, state: estimate(tub, journal, now) }
+  return { journal, state: estimate({ ...tub, fillWater }, journal, now) }
 }
 
 /** The steps by which a programme starts up in the new water, by the fill water's own numbers. */

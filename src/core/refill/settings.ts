@@ -21,7 +21,7 @@ export interface RefillSettings {
   hoseLitresPerMinute?: number
   fillCelsius: number
   airCelsius: number
-  /** Left in a hose filter by its label, litres; undefined where there is none. */
+  /** What a hose filter's label still allows, litres; undefined where there is none. */
   hoseFilterLitres?: number
   /** Prices in the person's own money: a cubic metre, a kilowatt hour, all products. */
   waterPrice?: number

@@ -2,17 +2,10 @@ import { isStale } from '../estimate/estimate'
 import { mayStand } from '../estimate/mayStand'
 import { quantityOf } from '../estimate/testedWater'
 import { isKind } from '../journal/entry'
-import {
-  COMBINED_KEEP_OUT,
-  HEALTH_FLOOR,
-  keepOutAbove,
-  programmeOf,
-  STABILISER,
-  WIDEST_PH,
-} from '../programmes/programme'
+import { COMBINED_KEEP_OUT, keepOutAbove, programmeOf, STABILISER } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
-import { residualFloor } from '../tub/targetsNow'
+import { phLimits, residualFloor } from '../tub/targetsNow'
 import { type Closure, dosedSince, lastDosed, type Situation, SLACK } from './closure'
 
 export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => {
@@ -110,8 +103,8 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
   const pH = known('pH')
   if (pH) {
     const { value } = quantities.pH
-    const high = Math.min(WIDEST_PH.high, Math.max(HEALTH_FLOOR.pH.high, tub.targets.pH.high))
-    if (value < WIDEST_PH.low - SLACK.pH) out('pH low', 'pH', WIDEST_PH.low, pH.at)
+    const { low, high } = phLimits(tub)
+    if (value < low - SLACK.pH) out('pH low', 'pH', low, pH.at)
     if (value > high + SLACK.pH) out('pH high', 'pH', high, pH.at)
   }
   if (sanitizer === 'freeChlorine') {

@@ -30,7 +30,7 @@ export type Act = {
   step?: StartStepId | undefined
 } & (
   | { kind: 'dose'; dose: PlanStep }
-  /** A helper by its label's share: inhibitor, enzyme. */
+  /** A helper, as much as its chore says: inhibitor, enzyme. */
   | {
       kind: 'helper'
       /** In the order they go in, one right after the other; g. */
@@ -42,6 +42,13 @@ export type Act = {
   | { kind: 'start-up' }
   | { kind: 'chore'; chore: ChoreDue['chore'] }
 )
+
+/** Why nothing goes in for a chore at the moment, where that is so. */
+export type HelpersWait = 'closed' | 'start-up'
+export const helpersWaitFor = (
+  startUp: PlanToday['startUp'],
+  held: boolean,
+): HelpersWait | undefined => (held ? 'closed' : startUp && 'start-up')
 
 type WithoutOrder<One> = One extends unknown ? Omit<One, 'order'> : never
 type NewAct = WithoutOrder<Act>
@@ -74,6 +81,7 @@ export const regimen = (
     now,
     until,
     shelf = [],
+    held = false,
   }: {
     today: PlanToday
     plan: PlanToday['plan']
@@ -83,6 +91,8 @@ export const regimen = (
     until: Instant
     /** With the labels that its owner typed. */
     shelf?: Parameters<typeof choreDoses>[2]
+    /** A closure holds everything back that would go in. */
+    held?: boolean
   },
 ): Regimen => {
   const acts: Act[] = []
@@ -160,12 +170,14 @@ export const regimen = (
     const { product } = chore
     if (product && PRODUCTS[product].goes === 'by hand') {
       const doses = choreDoses(chore, tub.volumeLitres, shelf)
-      if (startUp || doses.length === 0 || poured.has(product)) continue
+      if (helpersWaitFor(startUp, held) || doses.length === 0 || poured.has(product)) continue
       for (const one of doses) poured.add(one.product)
       add({
         kind: 'helper',
         doses,
         ...shared,
+        // After the doses of the plan, once they have worked.
+        due: Math.max(shared.due, schedule.mixedAt),
         purposes: ['weekly'],
         power: 'on',
         jets: 'on',

@@ -4,7 +4,7 @@ import type { FillWater } from './tub'
 const METALS_PPM = 0.2
 /** From so much on, ppm, fill water scales; common practice. */
 const HARD_PPM = 250
-/** From so much on, ppm as PO₄, scale of it covers a cell's plates: common practice, 0.1 to 0.5. */
+/** From so much on, ppm as PO₄, scale of it covers a cell's plates: common practice, 0.1 to 0.5, from memory. */
 export const PHOSPHATE_PPM = 0.5
 
 /** Copper or iron enough to stain. */

@@ -1,10 +1,12 @@
 import {
   type Band,
+  HEALTH_FLOOR,
   keepOutAbove,
   LEAST_RESIDUAL,
   programmeOf,
   STABILISER,
   type Targets,
+  WIDEST_PH,
 } from '../programmes/programme'
 import type { Tub } from './tub'
 
@@ -36,3 +38,9 @@ export const targetsNow = (tub: Tub, cyanuricAcidPpm: number): Targets => {
     ? tub.targets
     : { ...tub.targets, sanitizer }
 }
+
+/** Outside these pH keeps everybody out, whatever range its people keep: the published ceiling, and no further than is borne. */
+export const phLimits = ({ targets }: Pick<Tub, 'targets'>): Band => ({
+  low: WIDEST_PH.low,
+  high: Math.min(WIDEST_PH.high, Math.max(HEALTH_FLOOR.pH.high, targets.pH.high)),
+})

@@ -3,6 +3,7 @@ import { choreShort } from '@/words/choreText'
 import { type DisplayPreferences, day, upperFirst } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
+import { choreFields } from '../upkeep/choreFields'
 
 /** The parts of a programme that have a life of their own: how old each is, and when it has done its time. The chores say when. */
 export const Cartridge = ({
@@ -34,14 +35,7 @@ export const Cartridge = ({
             </p>
             <PostButton
               action={keep}
-              hidden={{
-                kind: 'chore',
-                tub: String(tubId),
-                chore: chore.id,
-                outcome: 'done',
-                when: 'now',
-                stay: 'yes',
-              }}
+              hidden={{ ...choreFields(tubId, chore.id), outcome: 'done' }}
               label="Log a new one"
               title={`Log a new one: ${choreShort(chore.id)}`}
               className="plain mt-1"

@@ -1,8 +1,8 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useEffect, useRef, useState } from 'react'
-import { useLoaded } from '../useLoaded'
+import { useEffect, useState } from 'react'
+import { useOpener } from '../useOpener'
 import type { MoreProps } from './MoreDialog'
 import { PLACES } from './places'
 
@@ -22,18 +22,10 @@ export const MoreSheet = ({
 }) => {
   const { tubId } = more
   const router = useRouter()
-  const button = useRef<HTMLButtonElement>(null)
-  const [open, setOpen] = useState(false)
   const [keysOff, setKeysOff] = useState(false)
-  const {
-    loaded: Sheet,
-    failed,
-    want,
-  } = useLoaded(async () => (await import('./MoreDialog')).MoreDialog)
-  const show = () => {
-    want()
-    setOpen(true)
-  }
+  const { show, button, Part, failed, trigger } = useOpener(
+    async () => (await import('./MoreDialog')).MoreDialog,
+  )
 
   useEffect(() => {
     setKeysOff(localStorage.getItem(KEYS_OFF) === 'yes')
@@ -53,32 +45,27 @@ export const MoreSheet = ({
     }
     addEventListener('keydown', jump)
     return () => removeEventListener('keydown', jump)
-  }, [keys, keysOff, router, tubId])
+  }, [keys, keysOff, router, tubId, button])
 
   return (
     <>
       <button
-        ref={button}
-        type="button"
-        aria-haspopup="dialog"
-        aria-expanded={open}
-        onPointerEnter={want}
-        onFocus={want}
-        onClick={show}
+        {...trigger}
+        onClick={() => show(true)}
         className="flex items-center justify-center font-medium text-[16px] text-muted lg:text-[15px] lg:leading-tight lg:hover:text-ink"
       >
         More
       </button>
-      {open && failed && (
+      {failed && (
         <p role="alert" className="small fixed inset-x-0 bottom-0 z-40 bg-paper px-6 py-4">
           No connection: this could not be shown. Press More again once there is one.
         </p>
       )}
-      {open && Sheet && (
-        <Sheet
+      {Part && (
+        <Part
           {...more}
           button={button}
-          close={() => setOpen(false)}
+          close={() => show(false)}
           keysOff={keysOff}
           setKeysOff={(off) => {
             setKeysOff(off)

@@ -2,8 +2,9 @@
 
 import Link from 'next/link'
 import { type ChoreDue, choreDoses, type LabelRule, PRODUCTS, type ProductName } from '@/core'
+import type { HelpersWait } from '@/core/today/regimen'
 import { choreText } from '@/words/choreText'
-import { formatWhy, STATE_WORDS } from '@/words/choreWords'
+import { formatWhy, HELPERS_WAIT, STATE_WORDS } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
 import { type DisplayPreferences, day, dose } from '@/words/words'
 import { doseLink } from '../form/doseLink'
@@ -11,6 +12,7 @@ import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
 import { ChoreMark } from './ChoreMark'
+import { choreFields } from './choreFields'
 
 /** Where a chore pours something into the tub, the dose is its tick: its waits and cautions come with it. */
 export const dosesInto = ({ chore }: ChoreDue): boolean =>
@@ -42,6 +44,7 @@ export const ChoreItem = ({
   shelf,
   item,
   nth,
+  waits,
   keep,
   pour,
   preferences,
@@ -51,6 +54,8 @@ export const ChoreItem = ({
   /** With the labels that its owner typed. */
   shelf: readonly { product: ProductName; label?: LabelRule | null }[]
   item: ChoreDue
+  /** Why nothing goes in at the moment. */
+  waits: HelpersWait | undefined
   /** Its number on the walk. */
   nth?: number
   keep: Action
@@ -60,14 +65,7 @@ export const ChoreItem = ({
 }) => {
   const { chore, state, due } = item
   const text = choreText(chore)
-  const hidden = {
-    kind: 'chore',
-    tub: String(tubId),
-    chore: chore.id,
-    when: 'now',
-    stay: 'yes',
-    zone: preferences.timeZone,
-  }
+  const hidden = { ...choreFields(tubId, chore.id), zone: preferences.timeZone }
   const pours = dosesInto(item)
   const product = chore.product && PRODUCTS[chore.product]
   const doses = dosesInto(item) ? choreDoses(chore, litres, shelf) : []
@@ -89,6 +87,7 @@ export const ChoreItem = ({
         </p>
         <p className="note text-muted">{formatWhy(item, preferences)}</p>
         <ChoreDoses doses={doses} preferences={preferences} />
+        {waits && doses.length > 0 && <p className="small">{HELPERS_WAIT[waits]}</p>}
         <details>
           <summary className="quiet !min-h-9 text-[14px]">Instructions and options</summary>
           <div className="small mt-1 max-w-[60ch]">
@@ -169,7 +168,7 @@ export const ChoreItem = ({
           </div>
         </details>
       </div>
-      {chore.andThen ? (
+      {waits && doses.length > 0 ? null : chore.andThen ? (
         <PostButton
           action={pour}
           hidden={{ tub: String(tubId), chore: chore.id, zone: preferences.timeZone }}

@@ -11,6 +11,7 @@ import { doseLink } from '../form/doseLink'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { ChoreDoses, dosesInto } from './ChoreItem'
+import { choreFields } from './choreFields'
 
 /** One chore of the walk, as large as a wet hand needs it. */
 export const WalkStep = ({
@@ -94,14 +95,7 @@ export const WalkStep = ({
           action={keep}
           draftKey={undefined}
           initial={{ note: '' }}
-          hidden={{
-            kind: 'chore',
-            tub: String(tubId),
-            chore: chore.id,
-            outcome: 'done',
-            when: 'now',
-            stay: 'yes',
-          }}
+          hidden={{ ...choreFields(tubId, chore.id), outcome: 'done' }}
           className="mt-5 grid max-w-[420px] gap-4"
           submit={({ pending }) => (
             <p className="flex items-center gap-6">

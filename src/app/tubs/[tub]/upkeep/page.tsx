@@ -202,6 +202,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                         shelf={view.shelf}
                         litres={tubs.find(({ id }) => id === walk.id)?.volumeLitres ?? 0}
                         item={item}
+                        waits={walk.id === tub.id ? view.helpersWait : undefined}
                         keep={saveEntry}
                         pour={pourForChore}
                         preferences={preferences}
@@ -224,6 +225,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                     shelf={view.shelf}
                     litres={tub.volumeLitres}
                     item={item}
+                    waits={view.helpersWait}
                     keep={saveEntry}
                     pour={pourForChore}
                     preferences={preferences}
