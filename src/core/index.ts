@@ -261,7 +261,7 @@ export {
   waysToDose,
 } from './today/planToday'
 export { aheadAt, outlookOf, planReadyAt, type ReadyAhead } from './today/readyAhead'
-export { type Act, endOfDay, regimen } from './today/regimen'
+export { type Act, endOfDay, type HelpersWait, helpersWaitFor, regimen } from './today/regimen'
 export { soakAhead } from './today/soakAhead'
 export { type Verdict, verdict } from './today/verdict'
 export {

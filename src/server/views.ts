@@ -15,6 +15,8 @@ import {
   estimateNow,
   type FilterStatus,
   type GuestStay,
+  type HelpersWait,
+  helpersWaitFor,
   holdsBack,
   type Instant,
   type LearntRates,
@@ -33,7 +35,6 @@ import {
   type Wait,
   waitingUntil,
 } from '@/core'
-import { type HelpersWait, helpersWaitFor } from '@/core/today/regimen'
 import type { Store } from '@/store/database'
 import { type Change, journalOf, lastChange } from '@/store/entries'
 import { type PlannedSoak, soaksAhead } from '@/store/plannedSoaks'

@@ -184,7 +184,7 @@ export const formatNote = (
       case 'feeder too low':
         return `If it keeps testing low, ${note.feeder === 'cell' ? 'raise the cell’s output one level' : `open the ${note.feeder} one notch and count the tablets`}.`
       case 'metals in the water':
-        return `The water holds ${metalsSaid(note, preferences)}: an oxidiser turns it into stains and colour. Add scale and metal inhibitor first and alone, and leave the shock for the next day. If it keeps rising, low pH is dissolving something.`
+        return `The water holds ${metalsSaid(note, preferences)}: an oxidiser turns it into stains and colour. Add scale and metal inhibitor; a shock waits for a day after it. If it keeps rising, low pH is dissolving something.`
       case 'phosphate at a cell':
         return `Phosphate is about ${ppm(note.ppm)}: scale of it covers a cell’s plates, and the cell makes less. Changing part of the water lowers it.`
       case 'combined chlorine':

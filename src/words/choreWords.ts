@@ -1,5 +1,4 @@
-import type { Chore, ChoreDue, FilterStatus, Interval, Lane } from '@/core'
-import type { HelpersWait } from '../core/today/regimen'
+import type { Chore, ChoreDue, FilterStatus, HelpersWait, Interval, Lane } from '@/core'
 import { RECIPE_TEXT } from './filterText'
 import { symptomName } from './symptomText'
 import { type DisplayPreferences, day, duration, formatNumber, upperFirst, volume } from './words'

@@ -38,6 +38,10 @@ export const formatSetAside = (
       return 'The shock waits: the level is high enough already. Let it fall, then test.'
     case 'dosed already':
       return 'The shock waits for the test of what you have added.'
+    case 'metals first':
+      return one.day === undefined
+        ? 'The shock waits: metals in the water would stain. Add scale and metal inhibitor first.'
+        : `The shock waits for the inhibitor to take hold of the metals, until ${dayAndClock(one.day, preferences)}.`
     case 'before a soak':
       return `The shock waits until the last bather is out${one.day === undefined ? '' : `, ${dayAndClock(one.day, preferences)}`}.`
   }

@@ -3,6 +3,7 @@ import { estimate } from '@/core/estimate/estimate'
 import type { Entry, NewEntry } from '@/core/journal/entry'
 import { startSteps } from '@/core/routine/startUp'
 import { DAY, HOUR } from '@/core/time'
+import { planToday } from '@/core/today/planToday'
 import type { FillWater } from '@/core/tub/tub'
 import { choresDue } from '@/core/upkeep/choreDue'
 import { NOW, tubWith } from './waters'
@@ -67,4 +68,36 @@ test('metals read in the tub, and phosphate at a cell, are said beside the doses
   )
   expect(said('in-line salt chlorine', { phosphate: 1 })).toContain('phosphate at a cell')
   expect(said('granular chlorine', { phosphate: 1 })).not.toContain('phosphate at a cell')
+})
+
+test('a shock waits for the inhibitor where metals were read, and for a day after it', () => {
+  const tub = tubWith()
+  const today = (...more: NewEntry[]) => {
+    const journal = numbered(
+      { kind: 'water', at: NOW - 40 * DAY, body: { replacedFraction: 1 } },
+      { kind: 'soak', at: NOW - 2 * DAY, body: { people: 2, minutes: 30 } },
+      ...more,
+      {
+        kind: 'test',
+        at: NOW,
+        body: {
+          method: 'drops',
+          readings: { freeChlorine: 2, pH: 7.5, totalAlkalinity: 100, iron: 0.4 },
+        },
+      },
+    )
+    const { plan, setAside } = planToday(tub, journal, estimate(tub, journal, NOW))
+    return {
+      shocks: plan.steps.some(({ purposes }) => purposes.includes('shock')),
+      aside: setAside.find(({ reason }) => reason === 'metals first'),
+    }
+  }
+  const inhibitor = (hoursAgo: number): NewEntry => ({
+    kind: 'dose',
+    at: NOW - hoursAgo * HOUR,
+    body: { product: 'scale and metal inhibitor', grams: 80 },
+  })
+  expect(today()).toMatchObject({ shocks: false, aside: { day: undefined } })
+  expect(today(inhibitor(3))).toMatchObject({ shocks: false, aside: { day: NOW + 21 * HOUR } })
+  expect(today(inhibitor(30))).toEqual({ shocks: true, aside: undefined })
 })

@@ -8,10 +8,10 @@ import { contains } from '../programmes/programme'
 import { BLEACHES, monopersulfateShown } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
 import { DAY } from '../time'
-import { hasMetals, PHOSPHATE_PPM } from '../tub/fillNeeds'
+import { PHOSPHATE_PPM } from '../tub/fillNeeds'
 import type { Correction } from './correction'
 import { type Dilution, waterInsteadOfAcid } from './dilution'
-import { isAcid, isBase, type PlanContext, phBleached, usable } from './planContext'
+import { isAcid, isBase, metalsIn, type PlanContext, phBleached, usable } from './planContext'
 import type { PlanNote } from './planTypes'
 import { portionHours } from './portions'
 import type { Recipe } from './recipe'
@@ -202,14 +202,13 @@ export const combinedNotes = ({ programme, estimate }: PlanContext): PlanNote[] 
 
 /** What fill water or corrosion has brought in, as far as it was read lately. */
 export const metalNotes = (task: PlanContext): PlanNote[] => {
-  const read = (quantity: 'copper' | 'iron' | 'phosphate') =>
-    usable(task, quantity) ? quantityOf(task.estimate.reading, quantity) : 0
-  const [copperPpm, ironPpm, ppm] = [read('copper'), read('iron'), read('phosphate')]
+  const metals = metalsIn(task)
+  const ppm = usable(task, 'phosphate') ? quantityOf(task.estimate.reading, 'phosphate') : 0
   const notes: PlanNote[] = []
-  if (hasMetals({ copperPpm, ironPpm }))
+  if (metals)
     notes.push({
-      quantity: copperPpm >= ironPpm ? 'copper' : 'iron',
-      reason: { code: 'metals in the water', copperPpm, ironPpm },
+      quantity: metals.copperPpm >= metals.ironPpm ? 'copper' : 'iron',
+      reason: { code: 'metals in the water', ...metals },
     })
   if (feederOf(task.tub.programme) === 'cell' && ppm >= PHOSPHATE_PPM)
     notes.push({ quantity: 'phosphate', reason: { code: 'phosphate at a cell', ppm } })

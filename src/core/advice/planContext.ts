@@ -1,11 +1,13 @@
 import { type Estimate, isStale } from '../estimate/estimate'
 import { surelyModelled } from '../estimate/learning/mergeLearnedEstimate'
+import { quantityOf } from '../estimate/testedWater'
 import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { type Programme, width } from '../programmes/programme'
 import { BLEACHES } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
 import type { Choices } from '../tub/choices'
+import { hasMetals } from '../tub/fillNeeds'
 import type { Tub } from '../tub/tub'
 import type { dosingCycleOf } from './dosingCycle'
 import type { Balanced } from './justCorrected'
@@ -69,6 +71,14 @@ export const phBleached = ({
 export const usable = (task: PlanContext, quantity: Quantity): boolean =>
   !(quantity === 'pH' && phBleached(task.estimate)) &&
   (!isStale(quantity, task.estimate.quantities[quantity].ageHours) || modelled(task, quantity))
+
+/** Copper and iron, as far as they were read lately; undefined where there is too little to stain. */
+export const metalsIn = (task: PlanContext): { copperPpm: number; ironPpm: number } | undefined => {
+  const read = (quantity: 'copper' | 'iron') =>
+    usable(task, quantity) ? quantityOf(task.estimate.reading, quantity) : 0
+  const metals = { copperPpm: read('copper'), ironPpm: read('iron') }
+  return hasMetals(metals) ? metals : undefined
+}
 
 /** ppm of a quantity that this round's products have given already. */
 export const donePpm = (

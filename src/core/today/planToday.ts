@@ -1,8 +1,8 @@
 import { dosePlan, type Plan, type PlanOptions, planContext } from '../advice/plan'
-import { type PlanContext, type SettledDose, usable } from '../advice/planContext'
+import { metalsIn, type PlanContext, type SettledDose, usable } from '../advice/planContext'
 import type { PlanStep, Purpose } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
-import type { Entry } from '../journal/entry'
+import { type Entry, isKind } from '../journal/entry'
 import type { SoakLoad } from '../journal/load'
 import type { StartStepId } from '../journal/startStepId'
 import { roundToMeasure } from '../products/measure'
@@ -11,7 +11,7 @@ import { programmeOf } from '../programmes/programme'
 import { type StartStepNow, startUpOwning } from '../routine/startUp'
 import { nextShock, type ShockDue, shockDose } from '../soaks/shock'
 import { hasSpoonRules, type Outcome, openSoaks, outcomeOf, ruleDose } from '../soaks/ways'
-import { HOUR, type Instant, MINUTE } from '../time'
+import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import { DOSING, type Dosing } from '../tub/choices'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
@@ -20,6 +20,8 @@ import type { Tub } from '../tub/tub'
 export type SetAside = { day: Instant | undefined } & (
   | { what: 'shock'; reason: 'served' | 'test first' | 'residual high' | 'dosed already' }
   | { what: 'shock'; reason: 'before a soak' }
+  /** Metals stain once an oxidiser meets them: inhibitor a day before. */
+  | { what: 'shock'; reason: 'metals first' }
   | { what: 'rule'; dosing: Dosing; reason: 'too little' | 'served' }
 )
 
@@ -50,6 +52,9 @@ export interface TodayOptions extends PlanOptions {
 const SOON = 6 * HOUR
 /** A shock waits until people have been in, where they are to come within this long. */
 const BEFORE_SOAK = 12 * HOUR
+
+/** So long an inhibitor holds metals: a month's dose, common practice. */
+const INHIBITED = 30 * DAY
 
 type Dose = NonNullable<SettledDose['dose']>
 
@@ -111,7 +116,7 @@ const withShock = (
   const shock = nextShock(tub, journal, now)
   if (!shock || shock.due > now + SOON) return { dose, shock, setAside: [] }
   const aside = (
-    reason: 'test first' | 'residual high' | 'dosed already' | 'before a soak',
+    reason: 'test first' | 'residual high' | 'dosed already' | 'before a soak' | 'metals first',
     day?: Instant,
   ) => ({
     dose,
@@ -120,6 +125,16 @@ const withShock = (
   })
   const coming = plannedSoaks.find(({ at }) => at > now && at < now + BEFORE_SOAK)
   if (coming) return aside('before a soak', coming.at + coming.load.minutes * MINUTE)
+  if (metalsIn(task)) {
+    const inhibited = Math.max(
+      ...journal
+        .filter(isKind('dose'))
+        .filter(({ at, body }) => at <= now && body.product === 'scale and metal inhibitor')
+        .map(({ at }) => at),
+    )
+    if (inhibited < now - INHIBITED) return aside('metals first')
+    if (inhibited > now - DAY) return aside('metals first', inhibited + DAY)
+  }
   if (!usable(task, sanitizer)) return aside('test first')
   // What went in since the test is looked at before more of it follows.
   if (dosingCycle.doses.some(({ body }) => programme.dosedWith.includes(body.product)))

@@ -1,8 +1,8 @@
 'use client'
 
 import Link from 'next/link'
+import type { HelpersWait } from '@/core'
 import { type ChoreDue, choreDoses, type LabelRule, PRODUCTS, type ProductName } from '@/core'
-import type { HelpersWait } from '@/core/today/regimen'
 import { choreText } from '@/words/choreText'
 import { formatWhy, HELPERS_WAIT, STATE_WORDS } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
