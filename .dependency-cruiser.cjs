@@ -29,6 +29,7 @@ const CORE = [
   'soaks',
   'upkeep',
   'today',
+  'visit',
   'rehearse',
 ]
 const shelf = (name) => `^src/core/${name}(/|\\.ts$)`

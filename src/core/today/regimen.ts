@@ -37,7 +37,8 @@ export type Act = {
       doses: readonly { product: ProductName; grams: number }[]
       chore: ChoreDue['chore']
     }
-  | { kind: 'test'; quantities: readonly Quantity[] }
+  /** `retest`: of what went in, once it has mixed. */
+  | { kind: 'test'; quantities: readonly Quantity[]; retest: boolean }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'start-up' }
   | { kind: 'chore'; chore: ChoreDue['chore'] }
@@ -125,11 +126,18 @@ export const regimen = (
     const tests = startUp.needs === 'test' || startUp.needs === 'fall' || startUp.needs === 'wait'
     const shared = { due, purposes: ['start-up'] as const, power: 'on' as const, ...CALM, step }
     if (tests && gates.length > 0)
-      add({ kind: 'test', quantities: gates, handsMinutes: HANDS.test, ...shared })
+      add({
+        kind: 'test',
+        quantities: gates,
+        retest: startUp.needs !== 'test',
+        handsMinutes: HANDS.test,
+        ...shared,
+      })
     else add({ kind: 'start-up', handsMinutes: HANDS.startUp, ...shared })
   }
   for (const item of agenda) {
-    if (item.due > until) continue
+    // What goes in today is tested, though the wait goes over midnight.
+    if (item.due > until && item.kind !== 'retest') continue
     if (item.kind === 'test' || item.kind === 'retest') {
       const also = item.kind === 'test' ? item.quantities : item.also
       const changed = plan.steps.some(({ kind }) => kind !== 'replace water')
@@ -140,6 +148,7 @@ export const regimen = (
       add({
         kind: 'test',
         quantities,
+        retest: item.kind === 'retest',
         due: item.due,
         purposes: ['residual'],
         handsMinutes: HANDS.test,

@@ -1,0 +1,63 @@
+import { type ChoreId, isPresetChore, type PresetChoreId } from '../journal/choreId'
+import type { Chore } from '../upkeep/chore'
+import type { Need } from './task'
+
+/** Not for one's own hands, or not beside a tub that is full. */
+export type NotHere = 'with the drain' | 'licensed'
+
+export interface ChoreNeeds {
+  needs: Need
+  /** Nobody gets in before it is over. */
+  gates?: true
+  notHere?: NotHere
+}
+
+/** Power off at the breaker before hands go into the equipment; common practice. */
+const CARTRIDGE: ChoreNeeds = { needs: { power: 'off', well: true }, gates: true }
+const OFF: ChoreNeeds = { needs: { power: 'off' }, gates: true }
+const COVER_OFF: Need = { cover: ['open'] }
+
+/** What each chore asks of the tub, common practice; what is left out may be as it is. */
+const NEEDS: Record<PresetChoreId, ChoreNeeds> = {
+  'level look': { needs: { ...COVER_OFF, jets: ['off'] } },
+  'filter rinse': CARTRIDGE,
+  'filter soak': CARTRIDGE,
+  'filter replace': CARTRIDGE,
+  waterline: { needs: { cover: ['open'], jets: ['low', 'off'], near: true } },
+  'shell clean': { needs: {}, notHere: 'with the drain' },
+  jets: { needs: { ...COVER_OFF, jets: ['off'], power: 'off', near: true }, gates: true },
+  'scale inhibitor': { needs: {} },
+  'weekly oxidiser': { needs: { power: 'on', jets: ['on'], ...COVER_OFF }, gates: true },
+  enzyme: { needs: {} },
+  conditioner: { needs: {} },
+  'slow tablet': { needs: { well: true } },
+  purge: { needs: { power: 'on', jets: ['on'], ...COVER_OFF }, gates: true },
+  'cover underside': { needs: { cover: ['open', 'half open'] } },
+  'cover wipe': { needs: COVER_OFF },
+  'cover look': { needs: {} },
+  'cover protect': { needs: { cover: ['closed'] } },
+  'cover clear': { needs: { cover: ['closed'] } },
+  // It cuts the power.
+  'earth-fault test': OFF,
+  'cell look': { needs: { power: 'off', well: true }, gates: true },
+  'mineral cartridge': { needs: { well: true } },
+  'chlorine part': { needs: { well: true } },
+  'hose filter': { needs: {} },
+  lamp: { needs: { power: 'on' } },
+  'heat-pump fins': OFF,
+  'yearly service': { needs: {}, notHere: 'licensed' },
+}
+
+export const choreNeeds = ({ id, lane }: Pick<Chore, 'id' | 'lane'>): ChoreNeeds =>
+  isPresetChore(id) ? NEEDS[id] : lane === 'filters' ? CARTRIDGE : { needs: {} }
+
+/** What another chore does on the way, so that it is done once: its words say so. */
+const TAKES_IN: Partial<Record<PresetChoreId, readonly PresetChoreId[]>> = {
+  'filter replace': ['filter soak', 'filter rinse'],
+  'filter soak': ['filter rinse'],
+  'cover wipe': ['cover underside', 'cover look'],
+}
+
+/** The chore among these that takes another in. */
+export const takenInBy = (id: ChoreId, among: readonly ChoreId[]): ChoreId | undefined =>
+  among.find((one) => isPresetChore(one) && TAKES_IN[one]?.some((taken) => taken === id))

@@ -1,0 +1,386 @@
+import { type Instant, MINUTE } from '../time'
+import { addChores } from './choreTasks'
+import { Gathering } from './gathering'
+import { type Lanes, lanesOf } from './lanes'
+import { bestOrder, type Order } from './order'
+import type { Decisions, Situation } from './situation'
+import { addStages } from './stageTasks'
+import type { Held, OrderReason } from './task'
+import type { Left, Merged, VisitTask, What } from './visitAct'
+import { addWater } from './waterTasks'
+
+/** Why something stands where it stands. */
+export type PlaceReason =
+  | { code: 'after'; key: string; why: OrderReason }
+  /** Fills the wait of another. */
+  | { code: 'while'; key: string }
+  /** Nothing goes in with the power off, so this comes before it. */
+  | { code: 'power off first' }
+  | { code: 'not sooner' }
+  | { code: 'next' }
+
+export interface PlacedAct {
+  key: string
+  tub: number
+  what: What
+  handsMinutes: number
+  waitMinutes: number
+  gates: boolean
+  needs: VisitTask['needs']
+  holds: VisitTask['holds']
+  start: Instant
+  handsEnd: Instant
+  /** When what it started by itself is over; the end of the hands where it starts nothing. */
+  waitEnd: Instant
+  why: PlaceReason
+}
+
+/** When one tub may be tested and used again. */
+export interface TubReady {
+  tub: number
+  at: Instant
+  /** Something in the visit keeps people out until then; else the visit doesn't touch it. */
+  gated: boolean
+}
+
+export interface Visit {
+  start: Instant
+  /** In the order of the hands. */
+  acts: PlacedAct[]
+  /** Time that hands are busy, minutes. */
+  handsMinutes: number
+  /** When hands are free for good. */
+  free: Instant
+  ready: TubReady[]
+  /** When the last would be ready if every wait were waited out. */
+  oneByOne: Instant
+  lanes: { tub: number; lanes: Lanes }[]
+  left: Left[]
+  merged: Merged[]
+  /** Whether no order is better. */
+  exact: boolean
+}
+
+/** Whether what was asked of the time can be had. */
+export type Fit =
+  | { asked: 'all' }
+  /** @property minutes as asked */
+  | { asked: 'minutes'; minutes: number; fits: boolean }
+  /** @property by as asked; `earliest`: where that can't be met, the soonest */
+  | { asked: 'ready by'; by: Instant; fits: boolean; earliest: Instant }
+
+export type Asked =
+  | { asked: 'all' }
+  | { asked: 'minutes'; minutes: number }
+  | { asked: 'ready by'; by: Instant }
+
+/** Everything that is to do at these tubs, gone through in walking order. */
+const gather = (
+  situations: readonly Situation[],
+  decisions: Decisions,
+  now: Instant,
+  until: Instant,
+) => {
+  const tasks: VisitTask[] = []
+  const held: Held[] = []
+  const left: Left[] = []
+  const merged: Merged[] = []
+  for (const situation of situations) {
+    const gathering = new Gathering(situation, decisions)
+    if (situation.stages.length > 0) addStages(gathering, now)
+    else addChores(gathering, addWater(gathering, now, until), now, until)
+    tasks.push(...gathering.tasks)
+    held.push(...gathering.held)
+    left.push(...gathering.left)
+    merged.push(...gathering.merged)
+  }
+  return { tasks, held, left, merged }
+}
+
+const placedIn = (
+  tasks: readonly VisitTask[],
+  held: readonly Held[],
+  { order, slots }: Order,
+  start: Instant,
+): PlacedAct[] => {
+  const at = (minutes: number) => start + minutes * MINUTE
+  const acts = order.map((i): PlacedAct => {
+    const { key, tub, what, handsMinutes, waitMinutes, gates, needs, holds } = tasks[i] as VisitTask
+    const slot = slots[i] as Order['slots'][number]
+    return {
+      key,
+      tub,
+      what,
+      handsMinutes,
+      waitMinutes,
+      gates,
+      needs,
+      holds,
+      start: at(slot.start),
+      handsEnd: at(slot.handsEnd),
+      waitEnd: at(slot.waitEnd),
+      why: { code: 'next' },
+    }
+  })
+  return acts.map((act, i) => ({ ...act, why: whyThere(acts, i, tasks, held, start) }))
+}
+
+/** Why an act begins when it does: what it follows, whose wait it fills, or what could not be done first. */
+const whyThere = (
+  acts: readonly PlacedAct[],
+  i: number,
+  tasks: readonly VisitTask[],
+  held: readonly Held[],
+  start: Instant,
+): PlaceReason => {
+  const act = acts[i] as PlacedAct
+  const task = tasks.find(({ key }) => key === act.key)
+  const placed = (key: string) => acts.find((one) => one.key === key)
+  const binding = (task?.after ?? [])
+    .flatMap((link) => {
+      const before = placed(link.key)
+      return before ? [{ link, from: before.handsEnd + link.gapMinutes * MINUTE }] : []
+    })
+    .sort((a, b) => b.from - a.from)[0]
+  const wait = acts
+    .slice(0, i)
+    .findLast((one) => one.waitEnd > one.handsEnd && one.waitEnd >= act.handsEnd)
+  if (wait && !(binding && binding.link.gapMinutes > 0 && binding.from === act.start))
+    return { code: 'while', key: wait.key }
+  const powerFirst = act.needs.power === 'off' && acts.slice(i + 1).some(pours(act.tub))
+  if (powerFirst && !(binding && binding.link.gapMinutes > 0)) return { code: 'power off first' }
+  if (binding && (binding.from === act.start || binding.link.gapMinutes > 0))
+    return { code: 'after', key: binding.link.key, why: binding.link.why }
+  const waits = held.some(
+    ({ tub, until }) => tub === act.tub && until > start && act.start >= until,
+  )
+  if (waits || (task?.notBefore ?? 0) > start) return { code: 'not sooner' }
+  return binding
+    ? { code: 'after', key: binding.link.key, why: binding.link.why }
+    : { code: 'next' }
+}
+
+const pours =
+  (tub: number) =>
+  (one: PlacedAct): boolean =>
+    one.tub === tub && (one.what.kind === 'dose' || one.what.kind === 'helper')
+
+const laidOut = (
+  { tasks, held, left, merged }: ReturnType<typeof gather>,
+  situations: readonly Situation[],
+  start: Instant,
+): Visit => {
+  const order = bestOrder(tasks, held, start)
+  const acts = placedIn(tasks, held, order, start)
+  const free = acts.reduce((last, { handsEnd }) => Math.max(last, handsEnd), start)
+  const ready = situations.map(({ id }): TubReady => {
+    const gating = acts.filter((act) => act.tub === id && act.gates)
+    return {
+      tub: id,
+      at: gating.reduce((last, { waitEnd }) => Math.max(last, waitEnd), start),
+      gated: gating.length > 0,
+    }
+  })
+  const end = acts.reduce((last, { waitEnd }) => Math.max(last, waitEnd), free)
+  const lanes = situations.map(({ id }) => ({
+    tub: id,
+    lanes: lanesOf(
+      acts
+        .filter(({ tub }) => tub === id)
+        .flatMap(({ start: from, handsEnd, waitEnd, needs, holds }) => [
+          { from, to: handsEnd, need: needs },
+          { from: handsEnd, to: waitEnd, need: holds },
+        ]),
+      held.filter(({ tub }) => tub === id),
+      start,
+      end + 5 * MINUTE,
+    ),
+  }))
+  return {
+    start,
+    acts,
+    handsMinutes: acts.reduce((sum, { handsMinutes }) => sum + handsMinutes, 0),
+    free,
+    ready,
+    oneByOne:
+      start + acts.reduce((sum, one) => sum + one.handsMinutes + one.waitMinutes, 0) * MINUTE,
+    lanes,
+    left,
+    merged,
+    exact: order.exact,
+  }
+}
+
+const lastReady = ({ ready, start }: Visit): Instant =>
+  ready.reduce((last, { at }) => Math.max(last, at), start)
+
+/** Takes tasks out, with what can't be done without them. */
+const without = (
+  gathered: ReturnType<typeof gather>,
+  out: ReadonlySet<string>,
+  code: 'no time' | 'not by then',
+): ReturnType<typeof gather> => ({
+  ...gathered,
+  tasks: gathered.tasks.filter(({ key }) => !out.has(key)),
+  left: [
+    ...gathered.left,
+    ...gathered.tasks
+      .filter(({ key }) => out.has(key))
+      .map(
+        ({ key, tub, what }): Left => ({
+          key,
+          tub,
+          what,
+          why: { code },
+          day: undefined,
+          pullable: false,
+          lateDays: 0,
+        }),
+      ),
+  ],
+})
+
+/** What comes back later and asks for nobody's time now: the test once all has mixed. */
+const comesBack = ({ what }: VisitTask | PlacedAct): boolean => what.kind === 'test' && what.retest
+
+/**
+ * What fits into so many minutes at the tub: what opens it first, then by worth, each with what it needs before it. The test that
+ * follows a wait is another short trip and stands outside the minutes.
+ */
+const fitted = (
+  gathered: ReturnType<typeof gather>,
+  situations: readonly Situation[],
+  start: Instant,
+  minutes: number,
+): { visit: Visit; fits: boolean } => {
+  const all = laidOut(gathered, situations, start)
+  const leaves = ({ acts }: Visit) =>
+    acts.filter((act) => !comesBack(act)).reduce((last, act) => Math.max(last, act.handsEnd), start)
+  const limit = start + minutes * MINUTE
+  if (leaves(all) <= limit) return { visit: all, fits: true }
+  const byWorth = gathered.tasks
+    .filter((task) => !comesBack(task))
+    .toSorted((a, b) => b.worth - a.worth)
+  const kept = new Set<string>()
+  const dropping = (keep: ReadonlySet<string>) =>
+    without(
+      gathered,
+      new Set(gathered.tasks.map(({ key }) => key).filter((key) => !keep.has(key))),
+      'no time',
+    )
+  for (const task of byWorth) {
+    const needed = new Set([...kept, ...withAllBefore(gathered.tasks, task.key)])
+    if (needed.size === kept.size) continue
+    const tried = laidOut(dropping(withTests(gathered.tasks, needed)), situations, start)
+    if (leaves(tried) <= limit) for (const key of needed) kept.add(key)
+  }
+  const whole = minutes > 0 ? withTests(gathered.tasks, kept) : kept
+  return { visit: laidOut(dropping(whole), situations, start), fits: false }
+}
+
+/** With the tests that come back for what goes in, or for what went in before. */
+const withTests = (tasks: readonly VisitTask[], kept: ReadonlySet<string>): Set<string> =>
+  new Set([
+    ...kept,
+    ...tasks.filter(comesBack).flatMap(({ key, after }) => {
+      const tested = after.filter(({ why }) => why.code === 'shows what came of it')
+      return tested.length === 0 || tested.some((link) => kept.has(link.key)) ? [key] : []
+    }),
+  ])
+
+/** A task and all that has to come before it. */
+const withAllBefore = (tasks: readonly VisitTask[], key: string): Set<string> => {
+  const found = new Set<string>()
+  const add = (one: string): void => {
+    const task = tasks.find((other) => other.key === one)
+    if (!task || found.has(one)) return
+    found.add(one)
+    for (const { key: before } of task.after) add(before)
+  }
+  add(key)
+  return found
+}
+
+/** Chores that keep people out, and that opening the tub does not ask for. */
+const canWait = ({ what, gates, worth }: VisitTask): boolean =>
+  gates && worth < 100 && (what.kind === 'chore' || what.kind === 'swap' || what.kind === 'helper')
+
+/** A task and what only makes sense with it: the set that comes out with a swap. */
+const withWhatHangsOn = (tasks: readonly VisitTask[], key: string): Set<string> =>
+  new Set([
+    key,
+    ...tasks
+      .filter(({ after }) =>
+        after.some((link) => link.key === key && link.why.code === 'out of the tub first'),
+      )
+      .map((one) => one.key),
+  ])
+
+/**
+ * Counted back from when the tubs are to be ready: the same forward order, begun as late as it may. Where even now is too late,
+ * chores that keep people out are left one by one, the least worth first; where that isn't enough either, the soonest is said.
+ */
+const countedBack = (
+  all: ReturnType<typeof gather>,
+  situations: readonly Situation[],
+  now: Instant,
+  by: Instant,
+): { visit: Visit; fits: boolean; earliest: Instant } => {
+  let gathered = all
+  let visit = laidOut(gathered, situations, now)
+  const earliest = lastReady(visit)
+  while (lastReady(visit) > by) {
+    const [least] = gathered.tasks.filter(canWait).sort((a, b) => a.worth - b.worth)
+    // All of it then, for leaving chores does not make it.
+    if (!least)
+      return { visit: laidOut(all, situations, now), fits: false, earliest: lastReady(visit) }
+    gathered = without(gathered, withWhatHangsOn(gathered.tasks, least.key), 'not by then')
+    visit = laidOut(gathered, situations, now)
+  }
+  // What stands at a time of its own does not move with the start: it moves on only while the end still holds.
+  let start = now + Math.floor((by - lastReady(visit)) / MINUTE) * MINUTE
+  while (start > now) {
+    const later = laidOut(gathered, situations, start)
+    const over = lastReady(later) - by
+    if (over <= 0) return { visit: later, fits: true, earliest }
+    start -= Math.ceil(over / MINUTE) * MINUTE
+  }
+  return { visit, fits: true, earliest }
+}
+
+/**
+ * Everything at these tubs as one sequence for one pair of hands, with the waits used.
+ * @param until chores that are due by then belong to it; the end of the day
+ * @param start not before `now`
+ */
+export const planVisit = (
+  situations: readonly Situation[],
+  {
+    now,
+    start = now,
+    until,
+    asked = { asked: 'all' },
+    decisions = { pulled: [], skipped: [] },
+  }: {
+    now: Instant
+    start?: Instant
+    until: Instant
+    asked?: Asked
+    decisions?: Decisions
+  },
+): { visit: Visit; fit: Fit } => {
+  const from = Math.max(now, start)
+  const gathered = gather(situations, decisions, now, until)
+  switch (asked.asked) {
+    case 'minutes': {
+      const { visit, fits } = fitted(gathered, situations, from, Math.max(0, asked.minutes))
+      return { visit, fit: { ...asked, fits } }
+    }
+    case 'ready by': {
+      const { visit, fits, earliest } = countedBack(gathered, situations, now, asked.by)
+      return { visit, fit: { ...asked, fits, earliest } }
+    }
+    default:
+      return { visit: laidOut(gathered, situations, from), fit: { asked: 'all' } }
+  }
+}

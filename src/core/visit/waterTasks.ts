@@ -1,0 +1,249 @@
+import { gapMinutes } from '../advice/handling'
+import type { PlanStep } from '../advice/planTypes'
+import { RETEST_AFTER } from '../advice/schedule'
+import type { ProductName } from '../products/product'
+import { DAY, HOUR, type Instant, MINUTE } from '../time'
+import type { Act } from '../today/regimen'
+import type { Tub } from '../tub/tub'
+import type { ChoreDue } from '../upkeep/choreDue'
+import { follow, type Gathering } from './gathering'
+import { heldByDoses, holdsOf, keptOffUntil, mixedAt } from './mixing'
+import { SOON } from './situation'
+import type { VisitTask } from './visitAct'
+
+/** Hands, minutes: assumed, timed at no tub. */
+const MINUTES = { look: 1, soakLog: 1, air: 1 }
+/** A look counts for so long. */
+const LOOKED = 12 * HOUR
+/** A soak that nobody logged is asked about for so long. */
+const ASKED_ABOUT = 36 * HOUR
+/** A soak logged within so much of its planned time is that soak. */
+const SAME_SOAK = 3 * HOUR
+/** What opens the tub is worth this; less what may wait. */
+export const WORTH = {
+  opens: 100,
+  look: 98,
+  soakLog: 95,
+  feeder: 70,
+  late: 60,
+  today: 40,
+  soon: 10,
+}
+
+/** What a chore is worth now: late most, then what is due, then what may wait. */
+export const choreWorth = ({ due, state }: ChoreDue, now: Instant): number =>
+  state === 'late' ? WORTH.late : due <= now + DAY ? WORTH.today : WORTH.soon
+
+const nextOf = (step: PlanStep): ProductName | 'air' | 'water' =>
+  step.kind === 'add' ? step.product : step.kind === 'aerate' ? 'air' : 'water'
+
+/** How many minutes after one step is in another may follow. */
+const gapAfter = (before: PlanStep, next: PlanStep, tub: Tub): number =>
+  before.kind === 'add'
+    ? gapMinutes(nextOf(next), before.product, tub)
+    : before.kind === 'aerate'
+      ? before.minutes
+      : 0
+
+type ActOf<Kind extends Act['kind']> = Extract<Act, { kind: Kind }>
+const actsOf = <Kind extends Act['kind']>(acts: readonly Act[], kind: Kind): ActOf<Kind>[] =>
+  acts.filter((act): act is ActOf<Kind> => act.kind === kind)
+
+/** Cover off, nothing stirring: for looks and tests. */
+const STILL = { power: 'on', cover: ['open'], jets: ['off'] } as const
+
+/** A planned soak that has passed, and that the journal knows nothing of. */
+const unloggedSoaks = ({ situation }: Gathering, now: Instant) =>
+  situation.plannedSoaks.filter(
+    ({ at, load }) =>
+      at + load.minutes * MINUTE <= now &&
+      at > now - ASKED_ABOUT &&
+      !situation.journal.some(
+        (entry) => entry.kind === 'soak' && Math.abs(entry.at - at) < SAME_SOAK,
+      ),
+  )
+
+/** Looks, tests, what goes in, and what waits for it. Gives back what went in by the plan, and the look that comes first. */
+export const addWater = (
+  gathering: Gathering,
+  now: Instant,
+  until: Instant,
+): { poured: VisitTask[]; retests: VisitTask[]; look: VisitTask | undefined } => {
+  const { situation } = gathering
+  const { id, tub, journal, acts, upkeep } = situation
+  gathering.held.push(...heldByDoses(journal, now, id, tub))
+
+  const logs = unloggedSoaks(gathering, now).map((soak) =>
+    gathering.add(
+      `soak:${soak.id}`,
+      { kind: 'soak log', soak },
+      { handsMinutes: MINUTES.soakLog, gates: false, worth: WORTH.soakLog },
+    ),
+  )
+  const pours = actsOf(acts, 'dose')
+  const tests = actsOf(acts, 'test')
+  const here = tests.filter(({ due, retest }) => retest || due <= now + SOON)
+  const level = upkeep.find(({ chore, due }) => chore.id === 'level look' && due <= until)
+  const looked = journal.some(({ kind, at }) => kind === 'look' && at > now - LOOKED && at <= now)
+  const wanted = pours.length > 0 || here.length > 0 || level !== undefined
+  const look =
+    !situation.held && !looked && wanted
+      ? gathering.add(
+          'look',
+          { kind: 'look' },
+          {
+            handsMinutes: level ? level.chore.minutes : MINUTES.look,
+            needs: { cover: ['open'], jets: ['off'] },
+            gates: pours.length > 0,
+            worth: WORTH.look,
+          },
+        )
+      : undefined
+  const afterLooking = (task: VisitTask | undefined) => {
+    for (const log of logs) follow(task, log, { code: 'soak counts' })
+    follow(task, look, { code: level ? 'level first' : 'look first' })
+  }
+
+  const first: (VisitTask | undefined)[] = []
+  for (const { due, quantities, retest, handsMinutes } of tests) {
+    if (retest) continue
+    const what = { kind: 'test', quantities, retest } as const
+    if (due > now + SOON) {
+      gathering.leave('test', what, { code: 'later today' }, { day: due })
+      continue
+    }
+    const task = gathering.add('test', what, {
+      handsMinutes,
+      needs: STILL,
+      gates: true,
+      worth: WORTH.opens,
+      ...(due > now ? { notBefore: due } : {}),
+    })
+    afterLooking(task)
+    first.push(task)
+  }
+
+  const poured: { task: VisitTask; step: PlanStep }[] = []
+  for (const { dose, handsMinutes, waitMinutes, step } of pours) {
+    const name = `dose:${nextOf(dose)}`
+    const again = poured.filter((one) => nextOf(one.step) === nextOf(dose)).length
+    const state = { power: 'on', jets: [dose.jets], cover: [dose.cover] } as const
+    const keptOff = keptOffUntil(journal, nextOf(dose), now, tub)
+    const task = gathering.add(
+      again > 0 ? `${name}:${again + 1}` : name,
+      { kind: 'dose', dose, step },
+      {
+        handsMinutes: dose.kind === 'aerate' ? MINUTES.air : handsMinutes,
+        waitMinutes: dose.kind === 'aerate' ? dose.minutes : waitMinutes,
+        needs: state,
+        holds: dose.kind === 'add' ? holdsOf([dose.product], tub, dose) : state,
+        pours: true,
+        gates: true,
+        worth: WORTH.opens,
+        ...(keptOff > now ? { notBefore: keptOff } : {}),
+      },
+    )
+    if (!task) continue
+    afterLooking(task)
+    for (const test of first) follow(task, test, { code: 'sets the amounts' })
+    for (const before of poured)
+      follow(
+        task,
+        before.task,
+        before.step.kind === 'aerate'
+          ? { code: 'air first' }
+          : { code: 'not after', why: dose.notAfter },
+        gapAfter(before.step, dose, tub),
+      )
+    poured.push({ task, step: dose })
+  }
+
+  const mixed = mixedAt(journal, now, tub)
+  const helped: VisitTask[] = []
+  for (const { chore, doses, handsMinutes, waitMinutes, jets, cover } of actsOf(acts, 'helper')) {
+    const due = upkeep.find((one) => one.chore.id === chore.id)
+    const products = doses.map(({ product }) => product)
+    const task = gathering.add(
+      `chore:${chore.id}`,
+      { kind: 'helper', chore, doses },
+      {
+        handsMinutes,
+        waitMinutes,
+        needs: {
+          power: 'on',
+          jets: [jets],
+          cover: [cover],
+          ...(products.includes('slow cleaning tablet') ? { well: true as const } : {}),
+        },
+        holds: holdsOf(products, tub),
+        pours: true,
+        gates: true,
+        worth: due ? choreWorth(due, now) : WORTH.today,
+        ...(mixed > now ? { notBefore: mixed } : {}),
+      },
+    )
+    if (!task) continue
+    afterLooking(task)
+    for (const before of poured)
+      follow(task, before.task, { code: 'after the doses' }, before.task.waitMinutes)
+    for (const before of helped) {
+      const last = before.what.kind === 'helper' ? before.what.doses.at(-1) : undefined
+      const [next] = products
+      if (last && next)
+        follow(
+          task,
+          before,
+          { code: 'not after', why: undefined },
+          gapMinutes(next, last.product, tub),
+        )
+    }
+    helped.push(task)
+  }
+
+  for (const { move, handsMinutes } of actsOf(acts, 'feeder')) {
+    const task = gathering.add(
+      'feeder',
+      { kind: 'feeder', move },
+      { handsMinutes, needs: { power: 'on' }, gates: false, worth: WORTH.feeder },
+    )
+    for (const test of first) follow(task, test, { code: 'sets the amounts' })
+  }
+  for (const { due, step, handsMinutes } of actsOf(acts, 'start-up')) {
+    const what = { kind: 'start-up', step } as const
+    if (due > now + SOON) gathering.leave('start-up', what, { code: 'later today' }, { day: due })
+    else
+      afterLooking(
+        gathering.add('start-up', what, {
+          handsMinutes,
+          gates: true,
+          worth: WORTH.opens,
+          ...(due > now ? { notBefore: due } : {}),
+        }),
+      )
+  }
+
+  const retests: VisitTask[] = []
+  for (const { quantities, retest, due, handsMinutes } of here) {
+    if (!retest) continue
+    const notBefore = Math.max(mixed, poured.length === 0 ? due : 0)
+    const task = gathering.add(
+      'retest',
+      { kind: 'test', quantities, retest },
+      {
+        handsMinutes,
+        needs: { power: 'on', cover: ['open'] },
+        gates: true,
+        worth: WORTH.opens,
+        ...(notBefore > now ? { notBefore } : {}),
+      },
+    )
+    if (task) retests.push(task)
+    if (poured.length === 0) afterLooking(task)
+    poured.forEach((before, i) => {
+      const least = i === 0 ? RETEST_AFTER / MINUTE : 0
+      const gap = Math.max(before.task.waitMinutes, least)
+      follow(task, before.task, { code: 'shows what came of it' }, gap)
+    })
+  }
+  return { poured: poured.map(({ task }) => task), look, retests }
+}
