@@ -21,6 +21,8 @@ import * as shopSheet from '@/server/shopSheet'
 import * as startUp from '@/server/startUp'
 import * as stays from '@/server/stays'
 import * as tubs from '@/server/tubs'
+import * as visits from '@/server/visit'
+import { markInVisit } from '@/server/visitDone'
 import { type Store, theStore } from '@/store/database'
 import { FAILED } from '@/words/failures'
 
@@ -164,6 +166,19 @@ export const setChoreTo = action('setting a chore', ({ store, tub, fields, now }
 
 export const pourForChore = action('logging what a chore puts in', ({ store, tub, fields, now }) =>
   pourChore(store, tub, fields, now),
+)
+
+export const beginVisit = following('starting a visit', ({ store, tub, fields, now }) =>
+  visits.startVisit(store, tub, fields, now),
+)
+export const finishVisit = following('ending a visit', ({ store, tub, fields, now }) =>
+  visits.endVisit(store, tub, fields, now),
+)
+export const decideInVisit = action('changing a visit', ({ store, tub, fields, now }) =>
+  visits.decideVisit(store, tub, fields, now),
+)
+export const doneInVisit = action('marking a job of a visit', ({ store, tub, fields, now }) =>
+  markInVisit(store, tub, fields, now),
 )
 
 export const addFilterSet = action('adding a filter set', ({ store, tub, fields, now }) =>

@@ -1,4 +1,4 @@
-import { type ChoreDue, DAY } from '@/core'
+import { type ChoreDue, isOnDay } from '@/core'
 import { noonOf, toWallClock } from '@/server/moment'
 import { addWallDays, wallDayEnd } from '@/words/wallDays'
 import type { DisplayPreferences } from '@/words/words'
@@ -28,7 +28,4 @@ export const upkeepDay = (given: unknown, preferences: DisplayPreferences): Upke
 
 /** What is on the list of a day: all that is late or whose window has opened by its evening. */
 export const onDay = (chores: readonly ChoreDue[], { until }: UpkeepDay): ChoreDue[] =>
-  chores.filter(
-    ({ due, chore }) =>
-      due - chore.windowDays * DAY <= until && due <= until + DAY * Math.min(2, chore.windowDays),
-  )
+  chores.filter((one) => isOnDay(one, until))

@@ -323,7 +323,7 @@ export {
   schoolsOf,
 } from './upkeep/chore'
 export { choreDoses } from './upkeep/choreDose'
-export { type ChoreDue, choresDue } from './upkeep/choreDue'
+export { type ChoreDue, choresDue, isOnDay } from './upkeep/choreDue'
 export {
   FILTER_KINDS,
   type FilterEvent,
@@ -337,6 +337,19 @@ export type { GuestStay } from './upkeep/guestStay'
 export type { Interval } from './upkeep/interval'
 export { isQuiet, type Reminder, remindersFor } from './upkeep/reminder'
 export { type SeasonStrip, type StripMark, type StripRow, seasonStrip } from './upkeep/seasonStrip'
+export { choreNeeds } from './visit/choreNeeds'
+export type { Lanes, Stretch } from './visit/lanes'
+export { type Decisions, NO_DECISIONS, type TubAtHand } from './visit/situation'
+export type { OrderReason } from './visit/task'
+export {
+  type Fit,
+  type PlacedAct,
+  type PlaceReason,
+  planVisit,
+  type Visit,
+  type VisitAsked,
+} from './visit/visit'
+export type { Left, Merged, What } from './visit/visitAct'
 export { equilibriumPh, loseCarbonDioxide, TRANSFER_PER_HOUR } from './water/aerate'
 export { chlorineSpecies } from './water/chlorineCyanurate'
 export { chlorineAfter } from './water/chlorineDecay'

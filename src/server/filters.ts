@@ -121,6 +121,17 @@ export const actOnFilter = (store: Store, tubId: number, fields: Fields, now: nu
             body: { set: set.id, name: set.name, act: 'take out' },
           }))
       : []
-  store.transaction((tx) => insertTogether(tx, tubId, [...out, entry], now))
+  // Rinsed away from the tub it is hung up at once, by the same act.
+  const hung: NewEntry[] =
+    entry.body.act === 'rinse' && fields.hung === 'yes'
+      ? [
+          {
+            kind: 'filter',
+            at: now,
+            body: { set: entry.body.set, name: entry.body.name, act: 'dry' },
+          },
+        ]
+      : []
+  store.transaction((tx) => insertTogether(tx, tubId, [...out, entry, ...hung], now))
   return { ok: true }
 }

@@ -9,6 +9,7 @@ import {
   markUndone,
 } from '@/store/entries'
 import { findTub, type TubRow } from '@/store/tubs'
+import { openVisit } from '@/store/visits'
 import { REFUSALS } from '@/words/refusals'
 import { confirmed } from './entryParsers/draft'
 import { draftDose } from './entryParsers/draftDose'
@@ -77,9 +78,23 @@ export const recordEntry = (
     ...(fields.stay === 'yes'
       ? {}
       : {
-          next: `/tubs/${tubId}/${fields.place === 'session' ? 'dose/session' : replaces === undefined ? NEXT_PLACE[kind] : 'record'}`,
+          next: `/tubs/${tubId}/${nextPlace(store, tubId, kind, fields, now, replaces)}`,
         }),
   }
+}
+
+/** Where a form leads once it is written: back to the visit, while one is under way. */
+const nextPlace = (
+  store: Store,
+  tubId: number,
+  kind: EntryKind,
+  { place }: Fields,
+  now: number,
+  replaces: number | undefined,
+): string => {
+  if (replaces !== undefined) return 'record'
+  if (place === 'session') return 'dose/session'
+  return openVisit(store, tubId, now) ? 'visit' : NEXT_PLACE[kind]
 }
 
 const NEXT_PLACE: Record<EntryKind, string> = {

@@ -3,6 +3,7 @@ import {
   type AgendaItem,
   agenda,
   bathersIn,
+  type Choices,
   type ChoreDue,
   type ChoreRule,
   type Closure,
@@ -24,6 +25,7 @@ import {
   noFilterSince,
   type Plan,
   type PlanOptions,
+  type ProductName,
   planToday,
   regimen,
   type Schedule,
@@ -42,6 +44,7 @@ import { allTubs, findTub, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 import { filtersOf } from './filters'
 import { ensembleNow } from './learning'
+import { leftOut } from './leftOut'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 import { refillAtOf } from './upkeep'
 
@@ -96,6 +99,16 @@ export interface TubView {
 const heldBack = (plan: Plan, found: readonly Closure[]): Plan =>
   found.some(holdsBack) ? { ...plan, steps: [], later: [], replaceable: undefined } : plan
 
+/** What was chosen by name is not reached for while a visit leaves it out. */
+const withoutLeftOut = (
+  { acid, sanitizer, ...choices }: Partial<Choices> = {},
+  left: readonly ProductName[],
+): Partial<Choices> => ({
+  ...choices,
+  ...(acid && !left.includes(acid) ? { acid } : {}),
+  ...(sanitizer && !left.includes(sanitizer) ? { sanitizer } : {}),
+})
+
 export const tubList = (store: Store) =>
   allTubs(store).map(({ id, name, place }) => ({ id, name, place }))
 
@@ -110,9 +123,10 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const filters = filtersOf(store, now)
   const noFilter = noFilterSince(filters, tubId)
   const found = verdict(tub, journal, now, state, { noFilter })
+  const left = leftOut(store, tubId, now)
   const today = planToday(tub, journal, state, {
-    shelf: planningShelf(shelf, tub),
-    choices: tub.choices,
+    shelf: planningShelf(shelf, tub).filter(({ product }) => !left.includes(product)),
+    choices: withoutLeftOut(tub.choices, left),
     plannedSoaks: planned,
   })
   const planOptions = today.options

@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, isNull } from 'drizzle-orm'
+import { and, asc, eq, gte, isNull, lt } from 'drizzle-orm'
 import type { Store } from './database'
 import { plannedSoaks } from './schema'
 
@@ -12,6 +12,27 @@ export const soaksAhead = (store: Store, tubId: number, now: number): PlannedSoa
     .from(plannedSoaks)
     .where(
       and(eq(plannedSoaks.tubId, tubId), gte(plannedSoaks.at, now), isNull(plannedSoaks.removedAt)),
+    )
+    .orderBy(asc(plannedSoaks.at))
+    .all()
+
+/** Those that were to begin between two moments. */
+export const soaksBetween = (
+  store: Store,
+  tubId: number,
+  from: number,
+  to: number,
+): PlannedSoak[] =>
+  store
+    .select()
+    .from(plannedSoaks)
+    .where(
+      and(
+        eq(plannedSoaks.tubId, tubId),
+        gte(plannedSoaks.at, from),
+        lt(plannedSoaks.at, to),
+        isNull(plannedSoaks.removedAt),
+      ),
     )
     .orderBy(asc(plannedSoaks.at))
     .all()

@@ -10,6 +10,7 @@ import {
 import type {
   Choices,
   ChoreChange,
+  Decisions,
   DeviceReply,
   EntryBodies,
   EntryKind,
@@ -31,6 +32,7 @@ import type {
   TemperatureUnit,
   TestRhythm,
   TubKind,
+  VisitAsked,
   VolumeBasis,
   VolumeUnit,
 } from '@/core'
@@ -228,10 +230,21 @@ export const refills = sqliteTable(
   (table) => [index('refills_by_tub').on(table.tubId)],
 )
 
+/** A visit under way: which tubs, what was asked of its time, and what its people decided; what is done stands in the journals. */
+export const visits = sqliteTable('visits', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  tubs: text('tubs', { mode: 'json' }).$type<number[]>().notNull(),
+  asked: text('asked', { mode: 'json' }).$type<VisitAsked>().notNull(),
+  decisions: text('decisions', { mode: 'json' }).$type<Decisions>().notNull(),
+  startedAt: integer('started_at').notNull(),
+  changedAt: integer('changed_at').notNull(),
+  endedAt: integer('ended_at'),
+})
+
 /** What holds for the house and not for one tub. */
 export const settings = sqliteTable('settings', {
-  name: text('name').$type<'calendar' | 'quiet'>().primaryKey(),
-  value: text('value', { mode: 'json' }).$type<HouseCalendar | QuietHours>().notNull(),
+  name: text('name').$type<'calendar' | 'quiet' | 'visit'>().primaryKey(),
+  value: text('value', { mode: 'json' }).$type<HouseCalendar | QuietHours | VisitDay>().notNull(),
 })
 export interface HouseCalendar {
   key: string
@@ -241,4 +254,11 @@ export interface HouseCalendar {
 export interface QuietHours {
   fromHour: number
   toHour: number
+}
+/** The weekly visit: a day of the week, 0 Sunday to 6 Saturday, and when it begins on that wall's clock. */
+export interface VisitDay {
+  weekday: number
+  hour: number
+  minute: number
+  zone: string
 }

@@ -1,10 +1,11 @@
 import { eq } from 'drizzle-orm'
 import type { Store } from './database'
-import { type HouseCalendar, type QuietHours, settings } from './schema'
+import { type HouseCalendar, type QuietHours, settings, type VisitDay } from './schema'
 
 interface Settings {
   calendar: HouseCalendar
   quiet: QuietHours
+  visit: VisitDay
 }
 
 export const settingOf = <Name extends keyof Settings>(

@@ -218,6 +218,14 @@ export const padRefusal = {
   taken: (name: string) => `${name} already has a pad.`,
 }
 
+export const visitRefusal = {
+  none: 'There’s no visit under way here; somebody may have ended it.',
+  noAct: 'That is no longer part of the visit; somebody may have done it.',
+  by: 'Ready by: choose a time within the next two days.',
+  doneSince: (name: string, at: string) =>
+    `${name} was marked done at ${at} already, perhaps on another phone. Nothing was saved twice.`,
+}
+
 export const refillRefusal = {
   drop: (drop: number, depth: number) => `Dropped by: ${drop} is more than the ${depth} there was.`,
   notWarmer: (second: number, first: number) =>

@@ -5,14 +5,14 @@ import { DAY, HOUR, MINUTE } from '@/core/time'
 import { endOfDay } from '@/core/today/regimen'
 import type { Tub } from '@/core/tub/tub'
 import type { FilterStatus } from '@/core/upkeep/filterSet'
-import type { Situation } from '@/core/visit/situation'
+import type { TubAtHand } from '@/core/visit/situation'
 import { type House, told } from '../core/houses'
 import { NOW, tubWith } from '../core/waters'
 
 export const UNTIL = endOfDay(NOW)
 
 /** A house of any kind as a visit finds it. */
-export const situationOf = (house: House, given: Partial<Situation> = {}): Situation => {
+export const situationOf = (house: House, given: Partial<TubAtHand> = {}): TubAtHand => {
   const { tub, acts, upkeep, helpersWait, held } = told(house)
   return {
     id: 1,
@@ -80,10 +80,10 @@ export const sundayTub = (given: Partial<Tub> = {}): Tub =>
   tubWith('bromine tablets', { fillWater: { source: 'town', calciumHardnessPpm: 180 }, ...given })
 
 export const sunday = (
-  given: Partial<Situation> = {},
+  given: Partial<TubAtHand> = {},
   tub = sundayTub(),
   journal = sundayJournal(),
-): Situation => situationOf({ tub, journal, plannedSoaks: [] }, given)
+): TubAtHand => situationOf({ tub, journal, plannedSoaks: [] }, given)
 
 export const set = (id: number, state: FilterStatus['state'], tubId?: number): FilterStatus => ({
   set: { id, name: `Set ${id}`, kind: 'open ends', cartridges: 2, size: '', boughtAt: null },

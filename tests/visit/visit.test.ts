@@ -3,7 +3,7 @@ import { gapMinutes, handlingOf } from '@/core/advice/handling'
 import { DAY, MINUTE } from '@/core/time'
 import type { ChoreDue } from '@/core/upkeep/choreDue'
 import type { Stretch } from '@/core/visit/lanes'
-import type { Situation } from '@/core/visit/situation'
+import { NO_DECISIONS, type TubAtHand } from '@/core/visit/situation'
 import { type PlacedAct, planVisit, type Visit } from '@/core/visit/visit'
 import { anyHouse } from '../core/houses'
 import { NOW } from '../core/waters'
@@ -19,7 +19,7 @@ import {
 } from './situations'
 
 const plan = (
-  situations: readonly Situation[],
+  situations: readonly TubAtHand[],
   given: Partial<Parameters<typeof planVisit>[1]> = {},
 ) => planVisit(situations, { now: NOW, until: UNTIL, ...given })
 
@@ -276,7 +276,7 @@ describe('what cannot be', () => {
       'no spare',
     ])
     const pulled = plan([soak], {
-      decisions: { pulled: ['1:chore:filter soak'], skipped: [] },
+      decisions: { ...NO_DECISIONS, pulled: ['1:chore:filter soak'] },
     }).visit
     expect(act(pulled, '1:chore:filter soak').waitMinutes).toBe(30)
     for (const one of pulled.acts)
@@ -289,7 +289,9 @@ describe('what cannot be', () => {
 
   it('frost: power is not off for longer than the pipes may stand it', () => {
     const soak = soakDue(sunday({ filters: [set(1, 'in the tub', 1)], airCelsius: -8 }))
-    const { visit } = plan([soak], { decisions: { pulled: ['1:chore:filter soak'], skipped: [] } })
+    const { visit } = plan([soak], {
+      decisions: { ...NO_DECISIONS, pulled: ['1:chore:filter soak'] },
+    })
     expect(visit.left).toContainEqual(
       expect.objectContaining({
         key: '1:chore:filter soak',
@@ -300,7 +302,7 @@ describe('what cannot be', () => {
 
   it('skipped with a reason: it is left with these words, and the rest closes up', () => {
     const skipped = [{ key: '1:chore:filter rinse', said: 'no hose' }]
-    const { visit } = plan([sunday()], { decisions: { pulled: [], skipped } })
+    const { visit } = plan([sunday()], { decisions: { ...NO_DECISIONS, skipped } })
     expect(visit.left).toContainEqual(
       expect.objectContaining({
         key: '1:chore:filter rinse',
@@ -340,13 +342,13 @@ describe('what cannot be', () => {
   })
 })
 
-const choreIn = (situation: Situation, id: string): ChoreDue => {
+const choreIn = (situation: TubAtHand, id: string): ChoreDue => {
   const found = situation.upkeep.find(({ chore }) => chore.id === id)
   if (!found) throw new Error(`no ${id}`)
   return found
 }
 
-const soakDue = (situation: Situation): Situation => ({
+const soakDue = (situation: TubAtHand): TubAtHand => ({
   ...situation,
   upkeep: situation.upkeep.map((one) =>
     one.chore.id === 'filter soak' ? { ...one, due: NOW - DAY, state: 'due' as const } : one,

@@ -11,7 +11,7 @@ import type { Quantity } from '../testing/quantity'
 import { type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { choreDoses } from '../upkeep/choreDose'
-import type { ChoreDue } from '../upkeep/choreDue'
+import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
 import type { AgendaItem } from './agenda'
 import type { PlanToday, SetAside } from './planToday'
 
@@ -173,9 +173,10 @@ export const regimen = (
       act.kind === 'dose' && act.dose.kind === 'add' ? [act.dose.product] : [],
     ),
   )
-  for (const { chore, due } of upkeep) {
-    if (due > until) continue
-    const shared = { due: Math.max(now, due), handsMinutes: chore.minutes, chore }
+  for (const one of upkeep) {
+    const { chore, due } = one
+    if (!isOnDay(one, until)) continue
+    const shared = { due: Math.max(now, Math.min(due, until)), handsMinutes: chore.minutes, chore }
     const { product } = chore
     if (product && PRODUCTS[product].goes === 'by hand') {
       const doses = choreDoses(chore, tub.volumeLitres, shelf)

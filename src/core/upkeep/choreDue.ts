@@ -264,3 +264,10 @@ export const choresDue = (
     },
   )
 }
+
+/** Due by the end of a day, or within two days after it where its window reaches so far: one trip does for both. */
+export const isOnDay = (
+  { due, chore }: Pick<ChoreDue, 'due' | 'chore'>,
+  dayEnd: Instant,
+): boolean =>
+  due - chore.windowDays * DAY <= dayEnd && due <= dayEnd + DAY * Math.min(2, chore.windowDays)

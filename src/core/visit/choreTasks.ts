@@ -1,7 +1,7 @@
 import type { ChoreId } from '../journal/choreId'
 import { PRODUCTS } from '../products/product'
 import { DAY, type Instant } from '../time'
-import type { ChoreDue } from '../upkeep/choreDue'
+import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
 import type { FilterSet } from '../upkeep/filterSet'
 import { choreNeeds, takenInBy } from './choreNeeds'
 import { follow, type Gathering } from './gathering'
@@ -60,7 +60,7 @@ export const addChores = (
   const { situation, tasks } = gathering
   const { id, upkeep, filters } = situation
   const asked = upkeep.filter(
-    ({ due, chore }) => due <= until || gathering.pulled(nameOf(chore.id)),
+    (one) => isOnDay(one, until) || gathering.pulled(nameOf(one.chore.id)),
   )
   const ids = asked.map(({ chore }) => chore.id)
   const sets: Sets = {

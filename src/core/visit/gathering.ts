@@ -1,4 +1,4 @@
-import type { Decisions, Situation } from './situation'
+import type { Decisions, TubAtHand } from './situation'
 import type { Held, OrderReason, Task } from './task'
 import type { Left, LeftReason, Merged, VisitTask, What } from './visitAct'
 
@@ -15,7 +15,7 @@ export class Gathering {
   readonly merged: Merged[] = []
 
   constructor(
-    readonly situation: Situation,
+    readonly situation: TubAtHand,
     private readonly decisions: Decisions,
   ) {}
 

@@ -8,7 +8,7 @@ import type { ChoreDue } from '../upkeep/choreDue'
 import type { FilterStatus } from '../upkeep/filterSet'
 
 /** One tub as a visit finds it. */
-export interface Situation {
+export interface TubAtHand {
   id: number
   tub: Tub
   journal: readonly Entry[]
@@ -33,7 +33,13 @@ export interface Decisions {
   pulled: readonly string[]
   /** Left out, with their words. */
   skipped: readonly { key: string; said: string }[]
+  /** Put to a time of their own. */
+  moved: readonly { key: string; notBefore: Instant }[]
+  /** One before another, though nothing asks for it. */
+  ahead: readonly { key: string; of: string }[]
 }
 
 /** A test or gate that is due later than this is another trip, ms. */
 export const SOON = 3 * HOUR
+
+export const NO_DECISIONS: Decisions = { pulled: [], skipped: [], moved: [], ahead: [] }

@@ -31,6 +31,8 @@ export type OrderReason =
   | { code: 'out of the tub first' }
   /** The last test is of the tub as people get in. */
   | { code: 'opens the tub' }
+  /** Its people put it first. */
+  | { code: 'your order' }
   | { code: 'stage' }
 
 /** One thing to do in a visit, as the order needs it: who is busy for how long, and what the tub has to be like. */

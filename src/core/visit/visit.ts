@@ -1,9 +1,9 @@
 import { type Instant, MINUTE } from '../time'
 import { addChores } from './choreTasks'
-import { Gathering } from './gathering'
+import { follow, Gathering } from './gathering'
 import { type Lanes, lanesOf } from './lanes'
 import { bestOrder, type Order } from './order'
-import type { Decisions, Situation } from './situation'
+import { type Decisions, NO_DECISIONS, type TubAtHand } from './situation'
 import { addStages } from './stageTasks'
 import type { Held, OrderReason } from './task'
 import type { Left, Merged, VisitTask, What } from './visitAct'
@@ -57,6 +57,8 @@ export interface Visit {
   lanes: { tub: number; lanes: Lanes }[]
   left: Left[]
   merged: Merged[]
+  /** One was put before another that it needs. */
+  impossible: { key: string; of: string; why: OrderReason }[]
   /** Whether no order is better. */
   exact: boolean
 }
@@ -69,14 +71,14 @@ export type Fit =
   /** @property by as asked; `earliest`: where that can't be met, the soonest */
   | { asked: 'ready by'; by: Instant; fits: boolean; earliest: Instant }
 
-export type Asked =
+export type VisitAsked =
   | { asked: 'all' }
   | { asked: 'minutes'; minutes: number }
   | { asked: 'ready by'; by: Instant }
 
 /** Everything that is to do at these tubs, gone through in walking order. */
 const gather = (
-  situations: readonly Situation[],
+  situations: readonly TubAtHand[],
   decisions: Decisions,
   now: Instant,
   until: Instant,
@@ -85,6 +87,7 @@ const gather = (
   const held: Held[] = []
   const left: Left[] = []
   const merged: Merged[] = []
+  const impossible: Visit['impossible'] = []
   for (const situation of situations) {
     const gathering = new Gathering(situation, decisions)
     if (situation.stages.length > 0) addStages(gathering, now)
@@ -94,7 +97,19 @@ const gather = (
     left.push(...gathering.left)
     merged.push(...gathering.merged)
   }
-  return { tasks, held, left, merged }
+  for (const { key, notBefore } of decisions.moved) {
+    const task = tasks.find((one) => one.key === key)
+    if (task) task.notBefore = Math.max(task.notBefore ?? 0, notBefore)
+  }
+  for (const { key, of } of decisions.ahead) {
+    const [first, then] = [key, of].map((name) => tasks.find((one) => one.key === name))
+    if (!first || !then) continue
+    if (withAllBefore(tasks, key).has(of)) {
+      const link = first.after.find((one) => withAllBefore(tasks, one.key).has(of))
+      impossible.push({ key, of, why: link?.why ?? { code: 'look first' } })
+    } else follow(then, first, { code: 'your order' })
+  }
+  return { tasks, held, left, merged, impossible }
 }
 
 const placedIn = (
@@ -166,8 +181,8 @@ const pours =
     one.tub === tub && (one.what.kind === 'dose' || one.what.kind === 'helper')
 
 const laidOut = (
-  { tasks, held, left, merged }: ReturnType<typeof gather>,
-  situations: readonly Situation[],
+  { tasks, held, left, merged, impossible }: ReturnType<typeof gather>,
+  situations: readonly TubAtHand[],
   start: Instant,
 ): Visit => {
   const order = bestOrder(tasks, held, start)
@@ -207,6 +222,7 @@ const laidOut = (
     lanes,
     left,
     merged,
+    impossible,
     exact: order.exact,
   }
 }
@@ -249,7 +265,7 @@ const comesBack = ({ what }: VisitTask | PlacedAct): boolean => what.kind === 't
  */
 const fitted = (
   gathered: ReturnType<typeof gather>,
-  situations: readonly Situation[],
+  situations: readonly TubAtHand[],
   start: Instant,
   minutes: number,
 ): { visit: Visit; fits: boolean } => {
@@ -322,9 +338,10 @@ const withWhatHangsOn = (tasks: readonly VisitTask[], key: string): Set<string> 
  */
 const countedBack = (
   all: ReturnType<typeof gather>,
-  situations: readonly Situation[],
+  situations: readonly TubAtHand[],
   now: Instant,
   by: Instant,
+  begun: boolean,
 ): { visit: Visit; fits: boolean; earliest: Instant } => {
   let gathered = all
   let visit = laidOut(gathered, situations, now)
@@ -339,7 +356,7 @@ const countedBack = (
   }
   // What stands at a time of its own does not move with the start: it moves on only while the end still holds.
   let start = now + Math.floor((by - lastReady(visit)) / MINUTE) * MINUTE
-  while (start > now) {
+  while (start > now && !begun) {
     const later = laidOut(gathered, situations, start)
     const over = lastReady(later) - by
     if (over <= 0) return { visit: later, fits: true, earliest }
@@ -354,19 +371,22 @@ const countedBack = (
  * @param start not before `now`
  */
 export const planVisit = (
-  situations: readonly Situation[],
+  situations: readonly TubAtHand[],
   {
     now,
     start = now,
     until,
     asked = { asked: 'all' },
-    decisions = { pulled: [], skipped: [] },
+    decisions = NO_DECISIONS,
+    begun = false,
   }: {
     now: Instant
     start?: Instant
     until: Instant
-    asked?: Asked
+    asked?: VisitAsked
     decisions?: Decisions
+    /** It goes on from now, however late it might have begun. */
+    begun?: boolean
   },
 ): { visit: Visit; fit: Fit } => {
   const from = Math.max(now, start)
@@ -377,7 +397,7 @@ export const planVisit = (
       return { visit, fit: { ...asked, fits } }
     }
     case 'ready by': {
-      const { visit, fits, earliest } = countedBack(gathered, situations, now, asked.by)
+      const { visit, fits, earliest } = countedBack(gathered, situations, now, asked.by, begun)
       return { visit, fit: { ...asked, fits, earliest } }
     }
     default:

@@ -5,7 +5,7 @@ import type { ProductName } from '../products/product'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import type { Act } from '../today/regimen'
 import type { Tub } from '../tub/tub'
-import type { ChoreDue } from '../upkeep/choreDue'
+import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
 import { follow, type Gathering } from './gathering'
 import { heldByDoses, holdsOf, keptOffUntil, mixedAt } from './mixing'
 import { SOON } from './situation'
@@ -83,7 +83,7 @@ export const addWater = (
   const pours = actsOf(acts, 'dose')
   const tests = actsOf(acts, 'test')
   const here = tests.filter(({ due, retest }) => retest || due <= now + SOON)
-  const level = upkeep.find(({ chore, due }) => chore.id === 'level look' && due <= until)
+  const level = upkeep.find((one) => one.chore.id === 'level look' && isOnDay(one, until))
   const looked = journal.some(({ kind, at }) => kind === 'look' && at > now - LOOKED && at <= now)
   const wanted = pours.length > 0 || here.length > 0 || level !== undefined
   const look =

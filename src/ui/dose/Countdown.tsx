@@ -16,6 +16,7 @@ export const Countdown = ({
   since,
   renderedAt,
   label,
+  size = 112,
 }: {
   until: number
   /** When the wait began, which is a full ring. */
@@ -23,6 +24,8 @@ export const Countdown = ({
   /** The server's clock at render, so that both sides draw the same first frame. */
   renderedAt: number
   label: string
+  /** px */
+  size?: number
 }) => {
   const router = useRouter()
   const [now, setNow] = useState(renderedAt)
@@ -44,10 +47,11 @@ export const Countdown = ({
     <div
       role="timer"
       aria-label={label}
-      className="relative size-[112px] flex-none"
+      className="relative flex-none"
+      style={{ width: size, height: size }}
       suppressHydrationWarning
     >
-      <svg width={112} height={112} viewBox="-56 -56 112 112" aria-hidden="true">
+      <svg width={size} height={size} viewBox="-56 -56 112 112" aria-hidden="true">
         <circle r={R} fill="none" stroke="var(--hair)" strokeWidth={9} />
         <circle
           r={R}
@@ -59,7 +63,7 @@ export const Countdown = ({
         />
       </svg>
       <p className="absolute inset-0 flex flex-col items-center justify-center leading-tight">
-        <b className="tabular text-[26px]">
+        <b className={`tabular ${size > 150 ? 'text-[46px]' : 'text-[26px]'}`}>
           {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
         </b>
         <span className="note text-muted">of {Math.round((until - since) / MINUTE)} min</span>

@@ -38,11 +38,14 @@ const useAwake = () => {
  */
 export const SessionKeeper = ({
   tubId,
+  ask = `/api/tubs/${tubId}/round`,
   state,
   until,
   next,
 }: {
   tubId: number
+  /** Where to ask whether another phone has gone on. */
+  ask?: string
   /** What this page was drawn from. */
   state: string
   /** When the wait that is running ends. */
@@ -67,7 +70,7 @@ export const SessionKeeper = ({
       if (document.visibilityState !== 'visible') return
       try {
         const before = Date.now()
-        const answer = await fetch(`/api/tubs/${tubId}/round`, { cache: 'no-store' })
+        const answer = await fetch(ask, { cache: 'no-store' })
         const { now, state: current } = (await answer.json()) as { now: number; state: string }
         if (stopped) return
         setAway(false)
@@ -85,7 +88,7 @@ export const SessionKeeper = ({
       clearInterval(timer)
       document.removeEventListener('visibilitychange', look)
     }
-  }, [tubId, state, router])
+  }, [ask, state, router])
 
   const waits = until !== undefined
   useEffect(() => {

@@ -17,8 +17,25 @@ const LID: Record<Cover, string> = {
 }
 
 /** What the jets and the cover must do, by sign and by word. */
-export const Signs = ({ jets, cover }: { jets: Jets; cover: Cover }) => (
+export const Signs = ({
+  jets,
+  cover,
+  power,
+}: {
+  jets: Jets
+  cover: Cover
+  /** Where it has to be off at the breaker. */
+  power?: 'on' | 'off'
+}) => (
   <p className="flex flex-wrap gap-x-6 gap-y-1 text-[15px]">
+    {power === 'off' && (
+      <span className="flex items-center gap-2 font-semibold text-madder">
+        <svg width={16} height={16} viewBox="0 0 16 16" aria-hidden="true">
+          <path d="M8 1V8M4 3.4a6 6 0 1 0 8 0" stroke="currentColor" strokeWidth={2} fill="none" />
+        </svg>
+        Power off at the breaker
+      </span>
+    )}
     <span className="flex items-center gap-2">
       <svg width={20} height={14} viewBox="0 0 20 14" aria-hidden="true">
         {(jets === 'on' ? [2, 7, 12] : jets === 'low' ? [4, 10] : []).map((row) => (

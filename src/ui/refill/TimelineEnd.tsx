@@ -12,6 +12,8 @@ export const End = ({
   y,
   move,
   tell,
+  round = QUARTER,
+  withDay = true,
   preferences,
 }: {
   name: string
@@ -21,11 +23,14 @@ export const End = ({
   y: number
   move: (to: number) => void
   tell: (words: string) => void
+  /** Steps it is carried in. */
+  round?: number
+  withDay?: boolean
   preferences: DisplayPreferences
 }) => {
-  const rounded = (by: number) => Math.round((at + by) / QUARTER) * QUARTER
+  const rounded = (by: number) => Math.round((at + by) / round) * round
   const { by: shift, handle } = useDrag({
-    step: QUARTER,
+    step: round,
     largeStep: 24 * HOUR,
     scale,
     onMove: (by) =>
@@ -59,7 +64,8 @@ export const End = ({
         strokeWidth={2.2}
       />
       <text y={4.5} fontSize={13} fontWeight={650} textAnchor="middle">
-        {name} {weekday(to, preferences).split(/[ ,]/)[0]} {clock(to, preferences)}
+        {name} {withDay && `${weekday(to, preferences).split(/[ ,]/)[0]} `}
+        {clock(to, preferences)}
       </text>
       <path d="M-74 -5l-4 5 4 5M74 -5l4 5-4 5" fill="none" stroke="var(--spruce)" strokeWidth={2} />
     </g>

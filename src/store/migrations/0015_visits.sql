@@ -1,0 +1,9 @@
+CREATE TABLE `visits` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`tubs` text NOT NULL,
+	`asked` text NOT NULL,
+	`decisions` text NOT NULL,
+	`started_at` integer NOT NULL,
+	`changed_at` integer NOT NULL,
+	`ended_at` integer
+);
