@@ -339,6 +339,7 @@ export { isQuiet, type Reminder, remindersFor } from './upkeep/reminder'
 export { type SeasonStrip, type StripMark, type StripRow, seasonStrip } from './upkeep/seasonStrip'
 export { choreNeeds } from './visit/choreNeeds'
 export type { Lanes, Stretch } from './visit/lanes'
+export { scheduleOfVisit } from './visit/scheduleOfVisit'
 export { type Decisions, NO_DECISIONS, type TubAtHand } from './visit/situation'
 export type { OrderReason } from './visit/task'
 export {

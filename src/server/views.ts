@@ -8,6 +8,7 @@ import {
   type ChoreRule,
   type Closure,
   choresDue,
+  DAY,
   dosingCycleOf,
   type Entry,
   type EntryOf,
@@ -27,24 +28,28 @@ import {
   type PlanOptions,
   type ProductName,
   planToday,
+  planVisit,
   regimen,
   type Schedule,
   type SetAside,
   type ShockDue,
   type StartStepNow,
+  scheduleOfVisit,
   type Verdict,
+  type Visit,
   verdict,
   type Wait,
   waitingUntil,
 } from '@/core'
 import type { Store } from '@/store/database'
 import { type Change, journalOf, lastChange } from '@/store/entries'
-import { type PlannedSoak, soaksAhead } from '@/store/plannedSoaks'
+import { type PlannedSoak, soaksAhead, soaksBetween } from '@/store/plannedSoaks'
 import { allTubs, findTub, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
+import { openVisit, type VisitRow } from '@/store/visits'
 import { filtersOf } from './filters'
 import { ensembleNow } from './learning'
-import { leftOut } from './leftOut'
+import { leftOutOf } from './leftOut'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 import { refillAtOf } from './upkeep'
 
@@ -65,6 +70,10 @@ export interface TubView {
   agenda: AgendaItem[]
   /** Everything there is to do today, doses and chores in one order. */
   acts: Act[]
+  /** All of it as one sequence at this tub alone. */
+  visit: Visit
+  /** A visit that is going on here. */
+  underWay: VisitRow | undefined
   /** Why nothing goes in for a chore. */
   helpersWait: HelpersWait | undefined
   round: { doses: EntryOf<'dose'>[]; aerations: EntryOf<'aeration'>[] }
@@ -109,6 +118,12 @@ const withoutLeftOut = (
   ...(sanitizer && !left.includes(sanitizer) ? { sanitizer } : {}),
 })
 
+/** The retest stands where the visit has it: what else is done before it moves it. */
+const testedWhen = (items: readonly AgendaItem[], { testAt }: Schedule): AgendaItem[] =>
+  items
+    .map((item) => (item.kind === 'retest' ? { ...item, due: Math.max(item.due, testAt) } : item))
+    .sort((a, b) => (a.kind === 'closed' || b.kind === 'closed' ? 0 : a.due - b.due))
+
 export const tubList = (store: Store) =>
   allTubs(store).map(({ id, name, place }) => ({ id, name, place }))
 
@@ -123,7 +138,8 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const filters = filtersOf(store, now)
   const noFilter = noFilterSince(filters, tubId)
   const found = verdict(tub, journal, now, state, { noFilter })
-  const left = leftOut(store, tubId, now)
+  const underWay = openVisit(store, tubId, now)
+  const left = leftOutOf(underWay, tubId)
   const today = planToday(tub, journal, state, {
     shelf: planningShelf(shelf, tub).filter(({ product }) => !left.includes(product)),
     choices: withoutLeftOut(tub.choices, left),
@@ -146,16 +162,36 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     found: found.closures,
   })
   const held = found.closures.some(holdsBack)
-  const { acts, schedule } = regimen(tub, journal, {
+  const until = endOfDay(now, tub.surroundings?.hoursFromUtc ?? 0)
+  const { acts, schedule: alone } = regimen(tub, journal, {
     today,
     plan,
     agenda: items,
     upkeep: chores,
     now,
-    until: endOfDay(now, tub.surroundings?.hoursFromUtc ?? 0),
+    until,
     shelf,
     held,
   })
+  const { visit } = planVisit(
+    [
+      {
+        id: tub.id,
+        tub,
+        journal,
+        acts,
+        upkeep: chores,
+        helpersWait: helpersWaitFor(today.startUp, held),
+        filters,
+        plannedSoaks: soaksBetween(store, tubId, now - 2 * DAY, now),
+        stages: [],
+        airCelsius: undefined,
+        held,
+      },
+    ],
+    { now, until, ...(underWay ? { decisions: underWay.decisions, begun: true } : {}) },
+  )
+  const schedule = scheduleOfVisit(visit, plan.steps, alone)
   return {
     now,
     tub,
@@ -166,8 +202,10 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     estimate: state,
     plan,
     verdict: found,
-    agenda: items,
+    agenda: testedWhen(items, schedule),
     acts,
+    visit,
+    underWay,
     helpersWait: helpersWaitFor(today.startUp, held),
     round,
     waiting: waitingUntil(journal, now, tub),

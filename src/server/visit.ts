@@ -4,6 +4,7 @@ import {
   type Entry,
   endOfDay,
   type Fit,
+  type ForecastPoint,
   HOUR,
   holdsBack,
   type Instant,
@@ -21,6 +22,7 @@ import { openRefill } from '@/store/refills'
 import { findTub } from '@/store/tubs'
 import { insertVisit, openVisit, updateVisit, type VisitRow } from '@/store/visits'
 import { field, REFUSALS, visitRefusal } from '@/words/refusals'
+import { onFives } from '@/words/verdictWords'
 import { type Fields, type Outcome, refused } from './form'
 import { refillView } from './refillView'
 import { type TubView, tubView } from './views'
@@ -59,6 +61,8 @@ const situationOf = (store: Store, view: TubView, { zone, airCelsius }: VisitPla
 export interface VisitPlace {
   zone: string
   airCelsius: number | undefined
+  /** The residual ahead with the plan carried out, by what a tub has taught. */
+  foreseen: (view: TubView) => readonly ForecastPoint[] | undefined
 }
 
 export interface VisitView {
@@ -115,7 +119,10 @@ export const visitView = (
     decisions,
     views,
     done: row ? doneSince(views, row.startedAt) : [],
-    ready: views.map((view) => ({ tub: view.tub.id, at: readyAt(view, visit) })),
+    ready: views.map((view) => ({
+      tub: view.tub.id,
+      at: readyAt(view, visit, place.foreseen(view)),
+    })),
   }
 }
 
@@ -133,15 +140,25 @@ const doneSince = (views: readonly TubView[], since: Instant): VisitView['done']
     )
     .sort((a, b) => a.entry.at - b.entry.at || a.entry.id - b.entry.id)
 
-/** The same as Now says where there is something to wait for: the visit's own end, and the residual down to what lets people in. */
-const readyAt = (view: TubView, { ready, start }: Visit): Instant | undefined => {
+/** By the same rule as Now: the visit's own end, and the residual down to what lets people in. */
+const readyAt = (
+  view: TubView,
+  { ready, start, acts }: Visit,
+  foreseen: readonly ForecastPoint[] | undefined,
+): Instant | undefined => {
   const { tub, estimate, plan, verdict } = view
   const own = ready.find((one) => one.tub === tub.id)
   const at = own?.gated ? own.at : start
   if (verdict.closures.some(holdsBack)) return undefined
   if (verdict.closures.length === 0 && !own?.gated) return start
-  const sanitized = plan.steps.length > 0 ? planReadyAt(tub, estimate, plan, { mixedAt: at }) : at
-  return sanitized === undefined ? undefined : Math.max(at, sanitized)
+  const retest = acts.find(
+    (act) => act.tub === tub.id && act.what.kind === 'test' && act.what.retest,
+  )
+  const mixedAt = onFives(retest?.start ?? at)
+  const sanitized =
+    plan.steps.length > 0 ? planReadyAt(tub, estimate, plan, { mixedAt, foreseen }) : at
+  // Said to the minute where the visit itself decides, else by fives as Now says it.
+  return sanitized === undefined || sanitized <= at ? sanitized && at : onFives(sanitized)
 }
 
 const tubsIn = (store: Store, fields: Fields, tubId: number): number[] => {

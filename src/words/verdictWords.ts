@@ -48,7 +48,7 @@ export interface VerdictWords {
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
 
 /** A time said with “about” ends on a five. */
-const onFives = (at: number) => Math.ceil(at / (5 * MINUTE)) * 5 * MINUTE
+export const onFives = (at: number) => Math.ceil(at / (5 * MINUTE)) * 5 * MINUTE
 
 /** What is known of the plan's hours beyond the plan itself. */
 interface Ahead {

@@ -248,13 +248,19 @@ export const visitTitle = (
 
 /** How much the waits hold. */
 export const visitSummary = (
-  { acts, oneByOne, free }: Pick<Visit, 'acts' | 'oneByOne' | 'free'>,
+  { acts, oneByOne, free, ready }: Pick<Visit, 'acts' | 'oneByOne' | 'free' | 'ready'>,
+  /** When the last tub is ready by all that is known. */
+  last: Instant | undefined,
   preferences: DisplayPreferences,
 ): string => {
+  const after =
+    last !== undefined && last > Math.max(...ready.map(({ at }) => at)) + MINUTE
+      ? ' The level is too high at first: keep out until it has fallen, then test again.'
+      : ''
   const inWaits = acts.filter(({ why }) => why.code === 'while').length
   const count = `${acts.length} ${acts.length === 1 ? 'job' : 'jobs'} in one sequence.`
-  if (inWaits === 0) return count
-  return `${count} The waits hold ${inWaits === 1 ? 'one of them' : `${inWaits} of them`}: one after another it would take until ${clock(Math.max(oneByOne, free), preferences)}.`
+  if (inWaits === 0) return `${count}${after}`
+  return `${count} The waits hold ${inWaits === 1 ? 'one of them' : `${inWaits} of them`}: one after another it would take until ${clock(Math.max(oneByOne, free), preferences)}.${after}`
 }
 
 /** Whether what was asked of the time can be had, and what it takes. */

@@ -1,4 +1,4 @@
-import { DAY, planToday, regimen } from '@/core'
+import { DAY, planToday, planVisit, regimen } from '@/core'
 import { dosingCycleOf, waitingUntil } from '@/core/advice/dosingCycle'
 import { estimate } from '@/core/estimate/estimate'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
@@ -73,6 +73,25 @@ export const viewOf = (
       verdict: verdict(tub, journal, now, state),
       agenda: items,
       acts,
+      visit: planVisit(
+        [
+          {
+            id: 1,
+            tub,
+            journal,
+            acts,
+            upkeep: chores,
+            helpersWait: undefined,
+            filters: [],
+            plannedSoaks: [],
+            stages: [],
+            airCelsius: undefined,
+            held: false,
+          },
+        ],
+        { now, until: now + DAY },
+      ).visit,
+      underWay: undefined,
       helpersWait: undefined,
       round,
       waiting: waitingUntil(journal, now, tub),

@@ -4,7 +4,9 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { PLACES } from './places'
 
-const hereIn = (path: string, place: string) => path.split('/')[3] === place
+/** The visit is begun from Now and belongs to it. */
+const hereIn = (path: string, place: string) =>
+  (path.split('/')[3] ?? '').replace(/^visit$/, 'now') === place
 
 /** One quiet row of words above the place, on a wide screen. */
 export const PlaceWords = ({ tubId, late }: { tubId: number; late: number }) => {

@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import type { Fit } from '@/core'
-import { toWallClock } from '@/server/moment'
 import type { DisplayPreferences } from '@/words/words'
+import { wall } from '../refill/timelineScale'
 
 /** From either end: so many minutes, or ready by a time; and which tubs come along. An address, so that it can be gone back to. */
 export const AskTime = ({
@@ -55,9 +55,7 @@ export const AskTime = ({
             <input
               name="at"
               type="datetime-local"
-              defaultValue={
-                fit.asked === 'ready by' ? toWallClock(fit.by, preferences.timeZone) : ''
-              }
+              defaultValue={fit.asked === 'ready by' ? wall(fit.by, preferences) : ''}
               aria-invalid={errors.by ? true : undefined}
               className="field mt-1 block w-[210px]"
             />

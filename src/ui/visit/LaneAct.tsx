@@ -1,7 +1,7 @@
 import { type Instant, MINUTE } from '@/core'
 import { clock, type DisplayPreferences } from '@/words/words'
 import { useDrag } from '../useDrag'
-import type { LaneBlock } from './Lanes'
+import type { LaneBlock } from './laneData'
 import { fitting, LANE } from './lanesScale'
 
 /** One act as a block of hands that pointer and keys carry; the rest is put in order anew once it is down. */

@@ -1,41 +1,20 @@
 'use client'
 
 import { type ReactNode, useRef, useState } from 'react'
-import { type Instant, MINUTE, type Lanes as TubLanes } from '@/core'
+import { type Instant, MINUTE } from '@/core'
 import { LANE_WORDS, laneWords } from '@/words/visitWords'
 import { clock, type DisplayPreferences } from '@/words/words'
 import { End } from '../refill/TimelineEnd'
 import { LaneAct } from './LaneAct'
+import type { LaneBlock, LaneTub } from './laneData'
 import { CoverLane, JetsLane, PowerLane } from './laneStates'
 import { fitting, LABELS, LANE, LEAST, TOP, ticksBetween, WIDTH } from './lanesScale'
-
-/** An act as its block is drawn. */
-export interface LaneBlock {
-  key: string
-  tub: number
-  /** 1, 2, … for the order; a, b, … for what fills a wait. */
-  mark: string
-  filler: boolean
-  name: string
-  start: Instant
-  handsEnd: Instant
-  waitEnd: Instant
-  /** What the wait says, the longest that fits. */
-  waits: readonly string[]
-}
-
-export interface LaneTub {
-  id: number
-  name: string
-  lanes: TubLanes
-  /** Something is to be poured, so that power off forbids it. */
-  pours: boolean
-}
 
 /** The visit on one time axis: hands, and for each tub its water, power, jets and cover. */
 export const Lanes = ({
   start,
   ready,
+  readyName,
   acts,
   tubs,
   preferences,
@@ -45,6 +24,8 @@ export const Lanes = ({
 }: {
   start: Instant
   ready: Instant | undefined
+  /** What the visit ends with: a test that lets people in, or one after which the level still has to fall. */
+  readyName: 'Ready' | 'Tested'
   acts: readonly LaneBlock[]
   tubs: readonly LaneTub[]
   preferences: DisplayPreferences
@@ -175,7 +156,7 @@ export const Lanes = ({
           )}
           {moveEnd && ready !== undefined && (
             <End
-              name="Ready"
+              name={readyName}
               at={ready}
               x={Math.min(LABELS + WIDTH - 86, Math.max(x(ready), 270))}
               y={18}

@@ -1,6 +1,5 @@
 import Link from 'next/link'
 import { choreNeeds, doseUnit, type PlacedAct, PRODUCTS } from '@/core'
-import { toWallClock } from '@/server/moment'
 import type { TubView } from '@/server/views'
 import { formatStepReason } from '@/words/adviceText'
 import { choreText } from '@/words/choreText'
@@ -17,6 +16,7 @@ import { Spoons } from '../dose/Spoons'
 import { TickForm } from '../dose/TickForm'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
+import { wall } from '../refill/timelineScale'
 import { DoneForm } from './DoneForm'
 import { LookStep } from './LookStep'
 import { SkipForm } from './SkipForm'
@@ -88,7 +88,7 @@ const Body = ({
               ...hidden,
               kind: 'soak',
               when: 'earlier',
-              at: toWallClock(at, preferences.timeZone),
+              at: wall(at, preferences),
               people: String(load.people),
               minutes: String(load.minutes),
               children: String(load.children ?? 0),

@@ -5,7 +5,8 @@ import { startTransition, useActionState } from 'react'
 import type { Decisions, Instant } from '@/core'
 import type { DisplayPreferences } from '@/words/words'
 import type { Action } from '../form/draft'
-import { type LaneBlock, Lanes, type LaneTub } from './Lanes'
+import { Lanes } from './Lanes'
+import type { LaneBlock, LaneTub } from './laneData'
 
 /** Puts an act to another time: later, or before what would have come first. */
 const moved = (
@@ -36,6 +37,7 @@ export const VisitLanes = ({
   begun,
   start,
   ready,
+  readyName,
   acts,
   tubs,
   decisions,
@@ -48,6 +50,8 @@ export const VisitLanes = ({
   begun: boolean
   start: Instant
   ready: Instant | undefined
+  /** What the visit ends with: a test that lets people in, or one after which the level still has to fall. */
+  readyName: 'Ready' | 'Tested'
   acts: readonly LaneBlock[]
   tubs: readonly LaneTub[]
   decisions: Decisions
@@ -69,6 +73,7 @@ export const VisitLanes = ({
     <Lanes
       start={start}
       ready={ready}
+      readyName={readyName}
       acts={acts}
       tubs={tubs}
       preferences={preferences}

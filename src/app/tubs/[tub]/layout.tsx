@@ -8,6 +8,7 @@ import { MoreSheet } from '@/ui/shell/MoreSheet'
 import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
 import { Reminders } from '@/ui/shell/Reminders'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
+import { VisitBar } from '@/ui/visit/VisitBar'
 import { CHANGE_WORDS, formatChange } from '@/words/entryWords'
 import { clock, weekday } from '@/words/words'
 
@@ -73,6 +74,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
             />
           )}
         </header>
+        {view.underWay && <VisitBar view={view} preferences={preferences} />}
         <main id="place" tabIndex={-1} className="outline-none">
           {children}
         </main>

@@ -1,7 +1,9 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
+import { beginVisit } from '@/app/actions'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
 import { Ribbon } from '@/ui/dose/Ribbon'
+import { PostButton } from '@/ui/form/PostButton'
 import { ClosedMark } from '@/ui/today/Closed'
 import { NoFilter } from '@/ui/upkeep/NoFilter'
 import { Explained } from '@/ui/words/Explained'
@@ -13,6 +15,8 @@ import { clock, formatStep } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Now' }
 
+/** Where a verdict leads that is work at the tub. */
+const VISITED = ['dose', 'test', 'upkeep']
 /** Steps that are named here; Dose has them all. */
 const LISTED = 4
 
@@ -28,6 +32,11 @@ const Now = async ({ params }: TubParams) => {
   const starting = view.startUp
   const at = (place: string) => `/tubs/${tub.id}/${place}`
   const odd = formatOdd(view, preferences).at(-1)
+  const { visit } = view
+  const hands = Math.max(1, Math.round(visit.handsMinutes))
+  // One job needs no visit: its own place does.
+  const visiting =
+    visit.acts.length > 1 && VISITED.includes(words.action.place) && view.underWay === undefined
   const dosing = words.action.place === 'dose' && plan.steps.length > 0
   return (
     <div className="lg:min-h-[720px]">
@@ -91,13 +100,38 @@ const Now = async ({ params }: TubParams) => {
               )}
             </ul>
           )}
-          <Link href={at(words.action.place)} className="go w-full">
-            {words.action.label}
-          </Link>
-          {dosing && (
-            <p className="note mt-2 text-muted">
-              About {3 * plan.steps.length} minutes of your time; test about{' '}
-              {clock(view.schedule.testAt, preferences)}.
+          {view.underWay ? (
+            <Link href={at('visit')} className="go w-full">
+              Continue the visit
+            </Link>
+          ) : visiting ? (
+            <PostButton
+              action={beginVisit}
+              hidden={{ tub: String(tub.id) }}
+              label="Start the visit"
+              className="go w-full"
+            />
+          ) : (
+            <Link href={at(words.action.place)} className="go w-full">
+              {words.action.label}
+            </Link>
+          )}
+          {visiting && (
+            <p className="small mt-2 text-muted">
+              {visit.acts.length} jobs, {hands} minutes at the tub
+              {dosing && `; test about ${clock(view.schedule.testAt, preferences)}`}.
+            </p>
+          )}
+          {(visiting || view.underWay) && (
+            <p className="small mt-1 flex flex-wrap gap-x-5">
+              {!view.underWay && (
+                <Link href={at('visit')} className="quiet">
+                  What, and when
+                </Link>
+              )}
+              <Link href={at(words.action.place)} className="quiet">
+                {words.action.label}
+              </Link>
             </p>
           )}
         </div>

@@ -40,6 +40,8 @@ export const VisitPlan = ({
   const { acts, tubs } = laneData(page, preferences)
   const gated = visit.ready.filter(({ gated }) => gated).map(({ at }) => at)
   const end = gated.length > 0 ? Math.max(...gated) : undefined
+  const known = ready.flatMap(({ at }) => (at === undefined ? [] : [at]))
+  const last = known.length > 0 ? Math.max(...known) : undefined
   const fits = fitWords(fit, visit, preferences)
   const nothing = visit.acts.length === 0
   const openings = visit.acts.filter(({ needs }) => needs.cover?.includes('open')).length
@@ -49,8 +51,8 @@ export const VisitPlan = ({
     <div className="lg:min-h-[700px]">
       <section className="grid gap-x-10 gap-y-4 pt-2 lg:grid-cols-[1fr_auto] lg:pt-3">
         <div>
-          <h1 className="serif verdict">{visitTitle(visit, ready, preferences)}</h1>
-          {!nothing && <p className="mt-2 text-muted">{visitSummary(visit, preferences)}</p>}
+          <h1 className="serif title">{visitTitle(visit, ready, preferences)}</h1>
+          {!nothing && <p className="mt-2 text-muted">{visitSummary(visit, last, preferences)}</p>}
           {fits && <p className="mt-1 font-medium">{fits}</p>}
           {visit.start > preferences.now + 60_000 && (
             <p className="mt-1 font-medium">
@@ -98,6 +100,9 @@ export const VisitPlan = ({
             begun={false}
             start={visit.start}
             ready={end}
+            readyName={
+              end !== undefined && last !== undefined && last > end + 60_000 ? 'Tested' : 'Ready'
+            }
             acts={acts}
             tubs={tubs}
             decisions={decisions}

@@ -265,6 +265,7 @@ export const VisitUnderWay = ({
             begun
             start={visit.start}
             ready={visit.ready.some(({ gated }) => gated) ? over : undefined}
+            readyName="Ready"
             acts={acts}
             tubs={tubs}
             decisions={decisions}

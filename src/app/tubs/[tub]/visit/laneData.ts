@@ -1,5 +1,5 @@
 import type { VisitView } from '@/server/visit'
-import type { LaneBlock, LaneTub } from '@/ui/visit/Lanes'
+import type { LaneBlock, LaneTub } from '@/ui/visit/laneData'
 import { marksOf } from '@/ui/visit/VisitLists'
 import { actWords, impossibleWords, waitWords } from '@/words/visitWords'
 import { type DisplayPreferences, list } from '@/words/words'

@@ -1,3 +1,4 @@
+import { loadRibbon } from '@/app/tubView'
 import { assumedWeather, atTheWater, type VisitAsked } from '@/core'
 import { fromWallClock } from '@/server/moment'
 import { refillSettings } from '@/server/refillSettings'
@@ -43,7 +44,7 @@ export const loadVisit = (
     theStore(),
     tub.id,
     now,
-    { zone: preferences.timeZone, airCelsius: airCelsius(view) },
+    { zone: preferences.timeZone, airCelsius: airCelsius(view), foreseen: loadRibbon },
     {
       tubs,
       asked,
