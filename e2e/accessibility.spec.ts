@@ -14,7 +14,7 @@ const PLACES = [
   'test/photo?kit=1',
   'test/sheet',
   'dose',
-  'dose/session',
+  'visit',
   'soak',
   'programme',
   'upkeep',

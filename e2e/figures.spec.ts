@@ -96,7 +96,7 @@ const PLACES = [
   'ahead',
   'test',
   'dose',
-  'dose/session',
+  'visit',
   'soak',
   'programme',
   'upkeep',

@@ -69,14 +69,14 @@ const OPEN = named(OPEN_STATES, [
   'an accident, then drained, cleaned and refilled',
 ])
 
-test('twenty states, on Now, Soak, the step-by-step screen and the sheet: no place says more', async ({
+test('twenty states, on Now, Soak, the visit and the sheet: no place says more', async ({
   page,
 }) => {
   test.setTimeout(400_000)
   const clean = watchConsole(page)
   for (const state of SHUT) {
     const id = tubIn(state)
-    for (const where of ['now', 'soak', 'dose/session', 'dose']) {
+    for (const where of ['now', 'soak', 'visit', 'dose']) {
       await page.goto(`${DEMO}/tubs/${id}/${where}`)
       const said = await page.getByRole('main').textContent()
       expect(said, `${state.name}, ${where}`).not.toMatch(/Yes, get in|in now\.|Probably/)
@@ -122,8 +122,8 @@ test('an accident closes the tub on every place, until it is drained, cleaned an
   await expect(
     page.getByRole('heading', { name: 'Nothing goes in while the tub is closed.' }),
   ).toBeVisible()
-  await page.goto(`${DEMO}/tubs/${id}/dose/session`)
-  await expect(page.getByRole('heading', { name: 'Closed. Don’t add anything.' })).toBeVisible()
+  await page.goto(`${DEMO}/tubs/${id}/visit`)
+  await expect(page.getByRole('main')).not.toContainText(/Ready to soak|stays open/)
 
   // A test lifts nothing of it.
   await page.goto(`${DEMO}/tubs/${id}/test?with=meter`)

@@ -18,9 +18,8 @@ const VIEWS = [
   ['test-desktop', '/tubs/2/test', DESKTOP, 'light'],
   ['test-phone-night', '/tubs/1/test', PHONE, 'dark'],
   ['dose-desktop', '/tubs/1/dose', DESKTOP, 'light'],
-  ['dose-phone-night', '/tubs/1/dose', PHONE, 'dark'],
-  ['session-phone-night', '/tubs/1/dose/session', PHONE, 'dark'],
-  ['photo-phone', '/tubs/1/test/photo?kit=1', PHONE, 'light', 'Practice camera: dip and take'],
+  ['visit-desktop', '/tubs/1/visit', DESKTOP, 'light'],
+  ['photo-phone', '/tubs/1/test/photo?kit=1', PHONE, 'light', ['Practice camera: dip and take']],
   ['shelf-desktop', '/tubs/1/shelf', DESKTOP, 'light'],
   ['programme-desktop', '/tubs/2/programme', DESKTOP, 'light'],
   ['upkeep-desktop', '/tubs/1/upkeep', DESKTOP, 'light'],
@@ -30,6 +29,14 @@ const VIEWS = [
   ['record-desktop', '/tubs/1/record', DESKTOP, 'light'],
   ['tub-desktop', '/tubs/2/tub', DESKTOP, 'light'],
   ['welcome-phone', '/welcome', PHONE, 'light'],
+  // Last, for it changes the demo: a visit as far as its first wait.
+  [
+    'visit-phone-night',
+    '/tubs/1/visit',
+    PHONE,
+    'dark',
+    ['Start the visit', 'It looks fine', /^(Done|Swapped)/, /^(Done|Swapped)/, /^Mark .* added$/],
+  ],
 ]
 
 mkdirSync(folder, { recursive: true })
@@ -45,10 +52,10 @@ for (const [name, path, viewport, colorScheme, press] of VIEWS) {
   await page.goto(from + path)
   await page.waitForLoadState('networkidle')
   await page.evaluate(() => document.fonts.ready)
-  if (press) {
-    await page.getByRole('button', { name: press }).click()
+  for (const button of press ?? []) {
+    await page.getByRole('button', { name: button }).first().click()
     await page.getByRole('listitem').first().waitFor()
-    await page.waitForTimeout(500)
+    await page.waitForTimeout(1200)
   }
   await page.screenshot({ path: join(folder, `${name}.png`) })
   await page.close()

@@ -22,6 +22,7 @@ import * as startUp from '@/server/startUp'
 import * as stays from '@/server/stays'
 import * as tubs from '@/server/tubs'
 import * as visits from '@/server/visit'
+import { saveVisitDay } from '@/server/visitDay'
 import { markInVisit } from '@/server/visitDone'
 import { type Store, theStore } from '@/store/database'
 import { FAILED } from '@/words/failures'
@@ -179,6 +180,10 @@ export const decideInVisit = action('changing a visit', ({ store, tub, fields, n
 )
 export const doneInVisit = action('marking a job of a visit', ({ store, tub, fields, now }) =>
   markInVisit(store, tub, fields, now),
+)
+
+export const setVisitDay = action('saving the weekly visit', ({ store, fields }) =>
+  saveVisitDay(store, fields),
 )
 
 export const addFilterSet = action('adding a filter set', ({ store, tub, fields, now }) =>

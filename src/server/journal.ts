@@ -20,7 +20,7 @@ import { type Fields, type Outcome, refused } from './form'
 import { momentOf } from './moment'
 
 /** How many steps of the round that the last test opened are ticked: what a tick was planned against. */
-export const tickedIn = (tub: TubRow, journal: Entry[], now: number): number => {
+const tickedIn = (tub: TubRow, journal: Entry[], now: number): number => {
   const { doses, aerations } = dosingCycleOf(journal, estimate(tub, journal, now))
   return doses.length + aerations.length
 }
@@ -78,7 +78,7 @@ export const recordEntry = (
     ...(fields.stay === 'yes'
       ? {}
       : {
-          next: `/tubs/${tubId}/${nextPlace(store, tubId, kind, fields, now, replaces)}`,
+          next: `/tubs/${tubId}/${nextPlace(store, tubId, kind, now, replaces)}`,
         }),
   }
 }
@@ -88,12 +88,10 @@ const nextPlace = (
   store: Store,
   tubId: number,
   kind: EntryKind,
-  { place }: Fields,
   now: number,
   replaces: number | undefined,
 ): string => {
   if (replaces !== undefined) return 'record'
-  if (place === 'session') return 'dose/session'
   return openVisit(store, tubId, now) ? 'visit' : NEXT_PLACE[kind]
 }
 

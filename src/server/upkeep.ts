@@ -4,6 +4,7 @@ import { upkeepJournalOf } from '@/store/entries'
 import { openRefill } from '@/store/refills'
 import { allTubs, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
+import { weeklyVisits } from './visitDay'
 
 export interface TubChores {
   id: number
@@ -25,6 +26,7 @@ export const choresOfTub = (store: Store, tub: TubRow, now: number): ChoreDue[] 
     rules,
     stays: staysAhead(store, tub.id, now),
     ...refillAtOf(store, tub.id),
+    visits: weeklyVisits(store, now),
   })
 }
 

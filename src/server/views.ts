@@ -52,6 +52,7 @@ import { ensembleNow } from './learning'
 import { leftOutOf } from './leftOut'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 import { refillAtOf } from './upkeep'
+import { weeklyVisits } from './visitDay'
 
 /** Everything the places say about one tub at one moment: a pure function of tub, journal and now. */
 export interface TubView {
@@ -150,7 +151,13 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const round = dosingCycleOf(journal, state)
   const rules = choreRulesOf(store, tubId).map(toRule)
   const stays = staysAhead(store, tubId, now)
-  const chores = choresDue(tub, journal, now, { rules, stays, ...refillAtOf(store, tubId) })
+  const visits = weeklyVisits(store, now)
+  const chores = choresDue(tub, journal, now, {
+    rules,
+    stays,
+    visits,
+    ...refillAtOf(store, tubId),
+  })
   const items = agenda(tub, journal, {
     estimate: state,
     plan,
@@ -160,6 +167,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     plannedSoaks: planned,
     upkeep: chores,
     found: found.closures,
+    visits,
   })
   const held = found.closures.some(holdsBack)
   const until = endOfDay(now, tub.surroundings?.hoursFromUtc ?? 0)

@@ -62,7 +62,7 @@ export const tubs = sqliteTable('tubs', {
   /** Where practice knows more than one way: what its people chose. */
   choices: text('choices', { mode: 'json' }).$type<Partial<Choices>>().notNull().default({}),
   /** The address of its calendar, and whose days it counts. */
-  calendar: text('calendar', { mode: 'json' }).$type<{ key: string; zone: string }>(),
+  calendar: text('calendar', { mode: 'json' }).$type<HouseCalendar>(),
   /** How its people change its water. */
   refill: text('refill', { mode: 'json' }).$type<Partial<RefillSettings> & { newTub?: boolean }>(),
   /** Nobody gets in above so much sanitizer, ppm; where its owner has raised it. */
@@ -241,6 +241,15 @@ export const visits = sqliteTable('visits', {
   endedAt: integer('ended_at'),
 })
 
+/** What a calendar was last told of an event, so that its sequence rises whenever that changes. */
+export const calendarEvents = sqliteTable('calendar_events', {
+  uid: text('uid').primaryKey(),
+  /** Its times and words. */
+  told: text('told').notNull(),
+  sequence: integer('sequence').notNull().default(0),
+  changedAt: integer('changed_at').notNull(),
+})
+
 /** What holds for the house and not for one tub. */
 export const settings = sqliteTable('settings', {
   name: text('name').$type<'calendar' | 'quiet' | 'visit'>().primaryKey(),
@@ -249,6 +258,8 @@ export const settings = sqliteTable('settings', {
 export interface HouseCalendar {
   key: string
   zone: string
+  /** One event a visit, or each chore by itself, which is meant where nothing is said. */
+  as?: 'visits' | 'chores'
 }
 /** Hours of the wall clock in which nothing nudges; from 21 to 8 goes over midnight. */
 export interface QuietHours {

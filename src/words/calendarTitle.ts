@@ -1,8 +1,16 @@
-import type { ClosureCode } from '@/core'
+import type { ClosureCode, Quantity } from '@/core'
 import { CLOSURE_SHORT } from './closureWords'
+import { QUANTITY_NAMES } from './quantityNames'
+import { list } from './words'
 
 /** How an event stands in somebody's calendar. */
 export const calendarTitle = {
+  visit: (jobs: number, minutes: number) =>
+    `Tub visit: ${jobs} ${jobs === 1 ? 'job' : 'jobs'}, ${minutes} min`,
+  test: (quantities: readonly Quantity[]) =>
+    `Test ${list(quantities.map((one) => (one === 'pH' ? 'pH' : QUANTITY_NAMES[one].toLowerCase())))}`,
+  retest: 'Test again, to finish the plan',
+  shock: 'Shock, cover half open',
   chore: (name: string, minutes: number) => `${name} (${minutes} min)`,
   refill: (stage: string) => `Refill: ${stage}`,
   soak: (people: number, closed: ClosureCode | undefined) =>

@@ -123,7 +123,8 @@ export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): stri
         return `${upperFirst(formatInterval(interval, preferences))}.`
     }
   }
-  return `${last}${reason()}${guests}`
+  const visit = item.gathered ? ' On your weekly visit.' : ''
+  return `${last}${reason()}${visit}${guests}`
 }
 
 export const STATE_WORDS = { late: 'late', due: 'due', ahead: 'ahead' } as const

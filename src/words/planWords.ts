@@ -92,14 +92,6 @@ export const alsoToday = (
     }
   })
 
-/** The name a person knows a step by, for a notification. */
-export const stepName = (step: PlanStep): string =>
-  step.kind === 'add'
-    ? PRODUCTS[step.product].commonName
-    : step.kind === 'aerate'
-      ? 'jets and air'
-      : 'fresh water'
-
 /** What follows a step. @param last whether the test comes next */
 export const thenWait = (minutes: number, last: boolean): string => {
   if (minutes > 0) return `Then wait ${minutes} minutes${last ? ', and test' : ''}.`

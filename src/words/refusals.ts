@@ -222,6 +222,7 @@ export const visitRefusal = {
   none: 'There’s no visit under way here; somebody may have ended it.',
   noAct: 'That is no longer part of the visit; somebody may have done it.',
   by: 'Ready by: choose a time within the next two days.',
+  weekday: 'Day: choose a day of the week.',
   doneSince: (name: string, at: string) =>
     `${name} was marked done at ${at} already, perhaps on another phone. Nothing was saved twice.`,
 }

@@ -3,6 +3,7 @@ import { DAY } from '@/core/time'
 import { calendarOf, openCalendar } from '@/server/calendar'
 import { recordEntry } from '@/server/journal'
 import { planSoak } from '@/server/plannedSoaks'
+import { saveVisitDay } from '@/server/visitDay'
 import { openStore, type Store } from '@/store/database'
 import { settingOf } from '@/store/settings'
 import { findTub, insertTub } from '@/store/tubs'
@@ -44,7 +45,7 @@ test('an address that nobody can guess, and a new one makes the old go dead', ()
   expect(findTub(store, tub)?.calendar?.zone).toBe('UTC')
 })
 
-test('a chore has one event that keeps its name in the calendar for good; every note counts its sequence up', () => {
+test('a chore has one event that keeps its name in the calendar for good; its sequence rises each time its date moves', () => {
   openCalendar(store, tub, { zone: 'Europe/Berlin' })
   const before = named(/^Rinse the filter/)
   expect(before.startDate.isDate).toBe(true)
@@ -52,13 +53,19 @@ test('a chore has one event that keeps its name in the calendar for good; every 
   const moved = named(/^Rinse the filter/)
   expect(moved.uid).toBe(before.uid)
   expect(moved.startDate.compare(before.startDate)).toBe(-1)
+  expect(moved.sequence).toBe(before.sequence + 1)
+  // Asked for again, nothing has moved.
+  expect(named(/^Rinse the filter/).sequence).toBe(moved.sequence)
   recordEntry(store, tub, { kind: 'chore', chore: 'filter rinse', outcome: 'done' }, NOW + 1)
   const done = named(/^Rinse the filter/, NOW + 2)
   expect(done.uid).toBe(before.uid)
-  expect(done.sequence).toBe(before.sequence + 1)
+  expect(done.sequence).toBe(moved.sequence + 1)
   expect(done.startDate.compare(moved.startDate)).toBe(1)
   const [alarm] = done.component.getAllSubcomponents('valarm')
+  // Nine in the morning of its own day: counted from the start, which is what a trigger says for itself.
   expect(String(alarm?.getFirstPropertyValue('trigger'))).toBe('PT9H')
+  expect(alarm?.getFirstProperty('trigger')?.getParameter('related') ?? 'START').toBe('START')
+  expect(done.component.getFirstPropertyValue('last-modified')).toBeDefined()
 })
 
 test('a chore that its people moved stands on that day alone', () => {
@@ -130,4 +137,47 @@ test.each([
   expect(soak.duration.toSeconds()).toBe(1800)
   const [alarm] = soak.component.getAllSubcomponents('valarm')
   expect(String(alarm?.getFirstPropertyValue('trigger'))).toBe('-PT2H')
+})
+
+test('one event a visit: its jobs and minutes, on its own day at its own time', () => {
+  openCalendar(store, tub, { zone: 'Europe/Berlin', as: 'visits' })
+  // A Sunday, ten in the morning in Berlin.
+  saveVisitDay(store, { weekday: '0', time: '10:00', zone: 'Europe/Berlin' })
+  const visits = feed().filter(({ summary }) => summary.startsWith('Tub visit: '))
+  expect(feed().some(({ summary }) => summary.startsWith('Rinse the filter ('))).toBe(false)
+  const sundays = visits.filter(({ startDate }) => !startDate.isDate)
+  expect(sundays.length).toBeGreaterThan(3)
+  for (const { startDate, description, summary } of sundays) {
+    expect(startDate.dayOfWeek()).toBe(ICAL.Time.SUNDAY)
+    expect(startDate.toJSDate().toISOString()).toMatch(/T08:00/)
+    const minutes = [...description.matchAll(/\((\d+) min\)/g)].map(([, one]) => Number(one))
+    expect(summary).toBe(
+      `Tub visit: ${minutes.length} ${minutes.length === 1 ? 'job' : 'jobs'}, ${minutes.reduce((a, b) => a + b, 0)} min`,
+    )
+  }
+  expect(new Set(visits.map(({ uid }) => uid)).size).toBe(visits.length)
+})
+
+test('tests and shocks are told, and the calendar says how often to ask', () => {
+  openCalendar(store, tub, { zone: 'Europe/Berlin' })
+  expect(feed().some(({ summary }) => /^Test /.test(summary))).toBe(true)
+  recordEntry(store, tub, { kind: 'soak', people: '1', minutes: '20' }, NOW - DAY)
+  recordEntry(
+    store,
+    tub,
+    { kind: 'test', method: 'drops', freeChlorine: '4', pH: '7.5', totalAlkalinity: '100' },
+    NOW - DAY / 2,
+  )
+  expect(feed().some(({ summary }) => /^Shock/.test(summary))).toBe(true)
+  expect(calendarOf(store, key(), NOW)).toMatch(/REFRESH-INTERVAL;VALUE=DURATION:PT1H/)
+})
+
+test('the address stays when only what it tells is changed', () => {
+  openCalendar(store, tub, { zone: 'Europe/Berlin' })
+  const before = key()
+  openCalendar(store, tub, { zone: 'Europe/Berlin', as: 'visits' })
+  expect(key()).toBe(before)
+  openCalendar(store, tub, { zone: 'Europe/Berlin' })
+  expect(key()).not.toBe(before)
+  expect(findTub(store, tub)?.calendar?.as).toBe('visits')
 })

@@ -20,6 +20,7 @@ import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import type { Chore } from '../upkeep/chore'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
+import { gatheredOn } from '../upkeep/gather'
 import { type Closure, holdsBack, waterCareOpens } from './closure'
 import { closures } from './closures'
 import type { SetAside } from './planToday'
@@ -107,6 +108,7 @@ export const agenda = (
     plannedSoaks = [],
     upkeep = choresDue(tub, journal, estimate.at),
     found = closures(tub, journal, estimate.at, estimate),
+    visits = [],
   }: {
     estimate: Estimate
     plan: Plan
@@ -117,6 +119,8 @@ export const agenda = (
     plannedSoaks?: readonly { at: Instant; load: SoakLoad }[]
     upkeep?: readonly ChoreDue[]
     found?: readonly Closure[]
+    /** When the weekly visits are. */
+    visits?: readonly Instant[]
   },
 ): AgendaItem[] => {
   const now = estimate.at
@@ -165,7 +169,10 @@ export const agenda = (
     const read = estimate.quantities[quantity].lastReading
     const urgent = quantity === 'pH' || quantity === 'totalAlkalinity'
     const unread = urgent || estimate.lastTestAt === undefined ? now : estimate.lastTestAt + 7 * DAY
-    routine.push({ quantity, due: read ? read.at + every : unread })
+    const due = read ? read.at + every : unread
+    // A test may go with the weekly visit, a quarter of its rhythm sooner or later.
+    const gathered = due > now ? gatheredOn(due, visits, every / DAY / 4, now) : undefined
+    routine.push({ quantity, due: gathered ?? due })
   }
   const retest = items.find((item) => item.kind === 'retest')
   // What is due on the same half day is one trip to the tub.

@@ -8,6 +8,7 @@ import { isShock } from '../soaks/shock'
 import { DAY, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { type Chore, type ChoreRule, choresOf } from './chore'
+import { gatheredOn } from './gather'
 import { aroundStays, type GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
 import { COUNTED, paceOf } from './pace'
@@ -30,6 +31,8 @@ export interface ChoreDue {
     | 'never noted'
     /** Nothing but counting drives it, and the count is not full yet. */
     | 'count'
+  /** Put on the weekly visit, within its window. */
+  gathered: boolean
   /** What was seen, where that is why. */
   sign: Symptom | undefined
   /** Whose stay it keeps clear of. */
@@ -48,6 +51,8 @@ export interface UpkeepPlan {
   stays?: readonly GuestStay[]
   /** When a planned change of water is to be over. */
   refillAt?: Instant
+  /** When the weekly visits are. */
+  visits?: readonly Instant[]
 }
 
 /** Nobody in for a whole interval stretches what the load drives, by so much. */
@@ -61,6 +66,15 @@ const NEXT_DAY = DAY
 const LONGEST_FORESEEN = 400
 /** A drain: more than a top-up or a part. */
 const DRAINED = 0.9
+
+const GATHERS: ReadonlySet<ChoreDue['why']> = new Set([
+  'rhythm',
+  'load',
+  'quiet',
+  'season',
+  'never noted',
+  'count',
+])
 
 /** Other entries that show that a chore was done. */
 export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>> = {
@@ -126,7 +140,7 @@ export const choresDue = (
   tub: Tub,
   journal: readonly Entry[],
   now: Instant,
-  { rules = [], stays = [], refillAt }: UpkeepPlan = {},
+  { rules = [], stays = [], refillAt, visits = [] }: UpkeepPlan = {},
 ): ChoreDue[] => {
   const past = journal.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at || a.id - b.id)
   const first = past[0]?.at ?? now
@@ -246,14 +260,23 @@ export const choresDue = (
           why = 'stay'
         }
       }
+      // What its people moved, what was seen and what belongs to a drain keep their own day.
+      const visit = GATHERS.has(why) ? gatheredOn(due, visits, windowDays, now) : undefined
+      const ownDue = due
+      due = visit ?? due
       const state =
-        now > due + windowDays * DAY ? 'late' : now >= due - windowDays * DAY ? 'due' : 'ahead'
+        now > ownDue + windowDays * DAY
+          ? 'late'
+          : now >= ownDue - windowDays * DAY
+            ? 'due'
+            : 'ahead'
       return {
         chore,
         lastDone,
         due,
         state,
         why,
+        gathered: visit !== undefined,
         sign: why === 'sign' ? sign?.sign : undefined,
         stay,
         personHours: total.personHours,

@@ -5,7 +5,7 @@ import type { Left, LeftReason, Merged, VisitTask, What } from './visitAct'
 type NewTask = Partial<Omit<Task, 'key' | 'tub'>> & Pick<Task, 'handsMinutes' | 'gates' | 'worth'>
 
 /** The name of something at one tub, the same each time it is planned anew. */
-export const keyOf = (tub: number, name: string): string => `${tub}:${name}`
+const keyOf = (tub: number, name: string): string => `${tub}:${name}`
 
 /** What is found to do at one tub while it is gone through. */
 export class Gathering {

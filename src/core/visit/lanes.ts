@@ -1,5 +1,5 @@
 import type { Cover, Jets } from '../advice/handling'
-import type { Instant } from '../time'
+import { type Instant, MINUTE } from '../time'
 import type { Held, Need } from './task'
 
 export interface Stretch<State> {
@@ -32,6 +32,9 @@ const RESTING: State = { power: 'on', jets: 'off', cover: 'closed' }
 /** Where several will do and the tub has to move, the first of these. */
 const JETS: readonly Jets[] = ['low', 'on', 'off']
 const COVER: readonly Cover[] = ['open', 'half open', 'closed']
+
+/** An open tub that nobody needs open is covered, unless it is opened again so soon. Assumed. */
+const LEFT_OPEN = 10 * MINUTE
 
 const narrowed = <Value>(
   before: Value,
@@ -90,12 +93,24 @@ export const lanesOf = (
     const to = moments[i + 1] ?? end
     const needs = all.flatMap((one) => (one.from <= from && one.to > from ? [one.need] : []))
     state = from >= over ? RESTING : stateAt(state, needs)
+    const covered = needs.every(({ cover }) => !cover || cover.includes('closed'))
+    if (covered && nextOpening(all, from) - from > LEFT_OPEN) state = { ...state, cover: 'closed' }
     extend(lanes.power, state.power, from, to)
     extend(lanes.jets, state.jets, from, to)
     extend(lanes.cover, state.cover, from, to)
   })
   return lanes
 }
+
+/** When the cover is next asked to be off. */
+const nextOpening = (all: readonly Asked[], after: Instant): Instant =>
+  all.reduce(
+    (soonest, { from, need }) =>
+      from >= after && need.cover && !need.cover.includes('closed')
+        ? Math.min(soonest, from)
+        : soonest,
+    Number.POSITIVE_INFINITY,
+  )
 
 const extend = <Value>(lane: Stretch<Value>[], state: Value, from: Instant, to: Instant): void => {
   const last = lane.at(-1)

@@ -38,14 +38,14 @@ const useAwake = () => {
  */
 export const SessionKeeper = ({
   tubId,
-  ask = `/api/tubs/${tubId}/round`,
+  ask,
   state,
   until,
   next,
 }: {
   tubId: number
   /** Where to ask whether another phone has gone on. */
-  ask?: string
+  ask: string
   /** What this page was drawn from. */
   state: string
   /** When the wait that is running ends. */

@@ -20,7 +20,10 @@ export const PostButton = ({
 }) => {
   const [state, act, pending] = useActionState(answered(action), null)
   return (
-    <form action={act} className="inline-flex items-center gap-3">
+    <form
+      action={act}
+      className={`items-center gap-3 ${className.includes('w-full') ? 'grid sm:inline-grid' : 'inline-flex'}`}
+    >
       {Object.entries(hidden).map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}

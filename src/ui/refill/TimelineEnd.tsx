@@ -37,7 +37,7 @@ export const End = ({
       tell(`${name} ${dayAndClock(rounded(by), preferences)}. Press Enter to set it.`),
     onDrop: (by) => move(rounded(by)),
   })
-  const to = rounded(shift)
+  const to = shift === 0 ? at : rounded(shift)
   const dx = scale() > 0 ? shift / scale() : 0
   return (
     <g

@@ -9,11 +9,14 @@ export const CalendarAddress = ({
   tubId,
   calendarKey,
   of,
+  as = 'chores',
   open,
 }: {
   tubId: number
   calendarKey: string | undefined
   of: 'tub' | 'house'
+  /** One event a visit, or each chore by itself. */
+  as: 'visits' | 'chores' | undefined
   open: Action
 }) => {
   const [origin, setOrigin] = useState('')
@@ -30,8 +33,8 @@ export const CalendarAddress = ({
       </h2>
       {calendarKey === undefined ? (
         <p className="small mt-1 text-muted">
-          Chores and planned soaks as a calendar your phone can subscribe to, with a link that can’t
-          be guessed.
+          Visits or chores, tests, shocks and planned soaks as a calendar your phone can subscribe
+          to, with a link that can’t be guessed.
         </p>
       ) : (
         <p className="small mt-1 break-all">
@@ -42,6 +45,19 @@ export const CalendarAddress = ({
           <span className="block text-muted">
             Subscribe to it, or save it once. Anyone with this link can see these dates.
           </span>
+        </p>
+      )}
+      {calendarKey !== undefined && (
+        <p className="small flex flex-wrap items-center gap-x-4">
+          <span>
+            {as === 'visits' ? 'One event a visit, with its list.' : 'Each chore by itself.'}
+          </span>
+          <PostButton
+            action={open}
+            hidden={{ tub: String(tubId), zone, of, as: as === 'visits' ? 'chores' : 'visits' }}
+            label={as === 'visits' ? 'Each chore by itself' : 'One event a visit'}
+            title={`${as === 'visits' ? 'Each chore by itself' : 'One event a visit'}${of === 'house' ? ', all tubs' : ''}`}
+          />
         </p>
       )}
       <PostButton

@@ -15,11 +15,11 @@ import { ChoreMark } from './ChoreMark'
 import { choreFields } from './choreFields'
 
 /** Where a chore pours something into the tub, the dose is its tick: its waits and cautions come with it. */
-export const dosesInto = ({ chore }: ChoreDue): boolean =>
+const dosesInto = ({ chore }: ChoreDue): boolean =>
   chore.product !== undefined && PRODUCTS[chore.product].goes === 'by hand'
 
 /** What goes in for a chore, in order. */
-export const ChoreDoses = ({
+const ChoreDoses = ({
   doses,
   preferences,
 }: {

@@ -17,7 +17,7 @@ export const MergedList = ({
   preferences: DisplayPreferences
 }) => {
   const lines = [
-    ...merged.map(mergedWords),
+    ...new Set(merged.map(mergedWords)),
     ...setAside.map((one) =>
       one.what === 'shock' && one.reason === 'served'
         ? 'The shock is the sanitizer dose: one oxidiser, not two.'

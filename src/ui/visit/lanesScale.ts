@@ -7,7 +7,7 @@ export const LANE = 34
 export const TOP = 62
 
 /** Minutes between two named times: as many as have room. */
-export const tickStep = (from: Instant, to: Instant): number => {
+const tickStep = (from: Instant, to: Instant): number => {
   const minutes = (to - from) / MINUTE
   return ([5, 10, 15, 20, 30, 60, 120].find((step) => minutes / step <= 9) ?? 240) * MINUTE
 }

@@ -123,8 +123,8 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       )}
       {!nothing && (
         <div className="mt-4 flex flex-wrap items-center gap-x-6 gap-y-2 print:hidden">
-          <Link href={`/tubs/${tub.id}/dose/session`} className="plain">
-            {done > 0 ? 'Continue step by step' : 'Step by step'}
+          <Link href={`/tubs/${tub.id}/visit`} className="plain">
+            {view.underWay ? 'Continue the visit' : 'As part of a visit'}
           </Link>
           <DoseSheet text={planText(view, preferences)} />
         </div>

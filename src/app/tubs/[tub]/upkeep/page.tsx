@@ -10,6 +10,7 @@ import {
   removeStay,
   saveEntry,
   setQuiet,
+  setVisitDay,
 } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, type UpkeepDay, upkeepDay } from '@/app/upkeepDay'
@@ -18,6 +19,7 @@ import { toWallClock } from '@/server/moment'
 import { quietHours } from '@/server/reminders'
 import { choresOfTubs } from '@/server/upkeep'
 import type { TubView } from '@/server/views'
+import { visitDay } from '@/server/visitDay'
 import { theStore } from '@/store/database'
 import { settingOf } from '@/store/settings'
 import { allTubs } from '@/store/tubs'
@@ -29,6 +31,7 @@ import { NoFilter } from '@/ui/upkeep/NoFilter'
 import { ReminderSettings } from '@/ui/upkeep/ReminderSettings'
 import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
 import { Stays } from '@/ui/upkeep/Stays'
+import { VisitDayForm } from '@/ui/upkeep/VisitDayForm'
 import { formatAgenda } from '@/words/agendaWords'
 import { choreName } from '@/words/choreText'
 import { formatWhy, mostUrgent, weekTitle } from '@/words/choreWords'
@@ -128,7 +131,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
     .toSorted((a, b) => a.due - b.due)
   const first = mostUrgent(here)
   const strip = seasonStrip(tub, journal, { dues: chores, filters, stays, tubId: tub.id, now })
-  const to = `day=${day.date}${all ? '&tubs=all' : ''}`
+  const visit = visitDay(store)
   const key = `${journal.length}-${view.lastChange?.id ?? 0}-${view.lastChange?.at ?? 0}`
   const quiet = quietHours(store)
   let nth = 0
@@ -151,9 +154,12 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
               : 'Heavy use brings chores forward, quiet weeks push them back, and doing one starts its interval again.'}
           </p>
         </div>
-        {here.length > 0 && (
-          <Link href={`${base}/walk?${to}`} className="go print:hidden">
-            Start
+        {here.length > 0 && day.isToday && (
+          <Link
+            href={`/tubs/${tub.id}/visit${all ? `?tubs=${walks.map(({ id }) => id).join('+')}` : ''}`}
+            className="go print:hidden"
+          >
+            {view.underWay ? 'Continue the visit' : 'Plan the visit'}
           </Link>
         )}
       </header>
@@ -259,10 +265,23 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
             take={importCalendar}
             preferences={preferences}
           />
+          <VisitDayForm
+            key={`visit-${visit?.weekday}-${visit?.hour}`}
+            tubId={tub.id}
+            zone={preferences.timeZone}
+            initial={{
+              weekday: visit ? String(visit.weekday) : '',
+              time: visit
+                ? `${String(visit.hour).padStart(2, '0')}:${String(visit.minute).padStart(2, '0')}`
+                : '10:00',
+            }}
+            keep={setVisitDay}
+          />
           <CalendarAddress
             of="tub"
             tubId={tub.id}
             calendarKey={tub.calendar?.key}
+            as={tub.calendar?.as}
             open={makeCalendar}
           />
           {view.tubs.length > 1 && (
@@ -270,6 +289,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
               of="house"
               tubId={tub.id}
               calendarKey={settingOf(store, 'calendar')?.key}
+              as={settingOf(store, 'calendar')?.as}
               open={makeCalendar}
             />
           )}
