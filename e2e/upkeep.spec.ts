@@ -152,23 +152,4 @@ test.describe('on a phone, at night', () => {
     await page.getByRole('button', { name: 'Red: Hung to dry' }).click()
     await expect(page.getByText(/hung to dry today/)).toBeVisible()
   })
-
-  test('the walk: one chore a screen, over all tubs, and it goes on after a reload', async ({
-    page,
-  }) => {
-    await page.goto(`${DEMO}/tubs/1/upkeep?tubs=all`)
-    await page.getByRole('link', { name: 'Start' }).click()
-    await expect(page).toHaveURL(/walk/)
-    const heading = page.getByRole('heading', { level: 1 })
-    const first = (await heading.textContent()) ?? ''
-    await page.getByRole('link', { name: 'Skip for now' }).click()
-    await expect(heading).not.toHaveText(first)
-    const second = (await heading.textContent()) ?? ''
-    await page.reload()
-    await expect(heading).toHaveText(second)
-    await page.getByRole('button', { name: 'Mark done, next' }).click()
-    await expect(heading).not.toHaveText(second)
-    await page.getByRole('button', { name: 'Undo' }).first().click()
-    await expect(heading).toHaveText(second)
-  })
 })
