@@ -104,6 +104,7 @@ run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchEstimate.ts'], {
 run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchUpkeep.ts'], {
   env: { NODE_ENV: 'production' },
 })
+run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchVisit.ts'])
 console.log(
   over === 0
     ? `\nEvery place stays within ${LIMIT} × the empty page, Dose within ${DOSE_LIMIT} ×.`

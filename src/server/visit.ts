@@ -26,6 +26,7 @@ import { onFives } from '@/words/verdictWords'
 import { type Fields, type Outcome, refused } from './form'
 import { refillView } from './refillView'
 import { type TubView, tubView } from './views'
+import { weeklyVisits } from './visitDay'
 
 /** A change of water is part of a visit from so long before it begins. */
 const REFILL_SOON = 6 * HOUR
@@ -94,10 +95,14 @@ export const visitView = (
   now: Instant,
   place: VisitPlace,
   draft: Partial<VisitDraft> = {},
+  /** Views of this moment that are at hand already. */
+  known: readonly TubView[] = [],
 ): VisitView | undefined => {
   const row = openVisit(store, tubId, now)
   const tubs = row?.tubs ?? draft.tubs ?? [tubId]
-  const views = tubs.flatMap((id) => tubView(store, id, now) ?? [])
+  const views = tubs.flatMap(
+    (id) => known.find((view) => view.tub.id === id) ?? tubView(store, id, now) ?? [],
+  )
   const [first] = views
   if (!first) return undefined
   const decisions = row?.decisions ?? draft.decisions ?? NO_DECISIONS
@@ -110,6 +115,7 @@ export const visitView = (
       begun: row !== undefined,
       asked: askedNow(row, now) ?? draft.asked ?? { asked: 'all' },
       decisions,
+      visits: weeklyVisits(store, now),
     },
   )
   return {

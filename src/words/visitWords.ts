@@ -179,7 +179,9 @@ export const leftWords = (
   preferences: DisplayPreferences,
 ): string => {
   const late =
-    lateDays > 0 ? ` It is ${lateDays} ${lateDays === 1 ? 'day' : 'days'} past its window.` : ''
+    lateDays > 0
+      ? ` By then it is ${lateDays} ${lateDays === 1 ? 'day' : 'days'} past its window.`
+      : ''
   const keepsShut = what.kind === 'dose' || what.kind === 'test' || what.kind === 'start-up'
   const cost = keepsShut ? ' Until then the tub stays as it is.' : late
   switch (why.code) {

@@ -240,6 +240,28 @@ describe('a Sunday', () => {
 })
 
 describe('what cannot be', () => {
+  it('people are in: nothing that keeps them out begins before they are out', () => {
+    const journal = sundayJournal([
+      { kind: 'soak', at: NOW - 10 * MINUTE, body: { people: 2, minutes: 40 } },
+    ])
+    const { visit } = plan([sunday({}, sundayTub(), journal)])
+    for (const one of visit.acts)
+      if (one.gates) expect(minutesIn(one.start)).toBeGreaterThanOrEqual(30)
+  })
+
+  it('left for want of time: for the next weekly visit, and how late it is by then', () => {
+    const next = NOW + 6 * DAY
+    const { visit } = plan([sunday()], { asked: { asked: 'minutes', minutes: 0 }, visits: [next] })
+    const rinse = visit.left.find(({ key }) => key === '1:chore:filter rinse')
+    // Due today, two days either way.
+    expect(rinse).toMatchObject({ day: next, lateDays: 4 })
+    const without = plan([sunday()], { asked: { asked: 'minutes', minutes: 0 } }).visit
+    expect(without.left.find(({ key }) => key === '1:chore:filter rinse')).toMatchObject({
+      day: NOW + DAY,
+      lateDays: 0,
+    })
+  })
+
   it('no time at all: everything is left, and nothing fails', () => {
     const { visit, fit } = plan([sunday()], { asked: { asked: 'minutes', minutes: 0 } })
     expect(visit.acts).toEqual([])

@@ -1,4 +1,5 @@
-import { type Instant, MINUTE } from '../time'
+import { bathersIn } from '../advice/dosingCycle'
+import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import { addChores } from './choreTasks'
 import { follow, Gathering } from './gathering'
 import { type Lanes, lanesOf } from './lanes'
@@ -92,6 +93,11 @@ const gather = (
     const gathering = new Gathering(situation, decisions)
     if (situation.stages.length > 0) addStages(gathering, now)
     else addChores(gathering, addWater(gathering, now, until), now, until)
+    const bathing = bathersIn(situation.journal, now)
+    // Nobody doses or takes a filter out under people.
+    if (bathing)
+      for (const task of gathering.tasks)
+        if (task.gates) task.notBefore = Math.max(task.notBefore ?? 0, bathing.until)
     tasks.push(...gathering.tasks)
     held.push(...gathering.held)
     left.push(...gathering.left)
@@ -109,8 +115,40 @@ const gather = (
       impossible.push({ key, of, why: link?.why ?? { code: 'look first' } })
     } else follow(then, first, { code: 'your order' })
   }
-  return { tasks, held, left, merged, impossible }
+  const dues = new Map(
+    situations.flatMap(({ id, upkeep }) =>
+      upkeep.map((one) => [`${id}:${one.chore.id}`, one] as const),
+    ),
+  )
+  return { tasks, held, left, merged, impossible, dues }
 }
+
+/** When something that is left comes up again: at the next weekly visit, else the day after, and how late it is by then. */
+const leftUntil = (
+  one: Left,
+  dues: ReturnType<typeof gather>['dues'],
+  now: Instant,
+  visits: readonly Instant[],
+): Left => {
+  const { what, tub, why } = one
+  if (one.day !== undefined || !COMES_AGAIN.has(why.code)) return one
+  const chore = what.kind === 'chore' || what.kind === 'swap' || what.kind === 'helper'
+  const next = chore ? visits.filter((at) => at > now + HOUR).sort((a, b) => a - b)[0] : undefined
+  const day = next !== undefined && next < now + 8 * DAY ? next : now + DAY
+  const due = chore ? dues.get(`${tub}:${what.chore.id}`) : undefined
+  const lateDays = due
+    ? Math.max(0, Math.floor((day - due.due) / DAY - due.chore.windowDays))
+    : one.lateDays
+  return { ...one, day, lateDays }
+}
+
+const COMES_AGAIN: ReadonlySet<Left['why']['code']> = new Set([
+  'no time',
+  'not by then',
+  'skipped',
+  'frost',
+  'no spare',
+])
 
 const placedIn = (
   tasks: readonly VisitTask[],
@@ -379,6 +417,7 @@ export const planVisit = (
     asked = { asked: 'all' },
     decisions = NO_DECISIONS,
     begun = false,
+    visits = [],
   }: {
     now: Instant
     start?: Instant
@@ -387,20 +426,26 @@ export const planVisit = (
     decisions?: Decisions
     /** It goes on from now, however late it might have begun. */
     begun?: boolean
+    /** When the weekly visits are. */
+    visits?: readonly Instant[]
   },
 ): { visit: Visit; fit: Fit } => {
   const from = Math.max(now, start)
   const gathered = gather(situations, decisions, now, until)
+  const again = ({ left, ...visit }: Visit): Visit => ({
+    ...visit,
+    left: left.map((one) => leftUntil(one, gathered.dues, now, visits)),
+  })
   switch (asked.asked) {
     case 'minutes': {
       const { visit, fits } = fitted(gathered, situations, from, Math.max(0, asked.minutes))
-      return { visit, fit: { ...asked, fits } }
+      return { visit: again(visit), fit: { ...asked, fits } }
     }
     case 'ready by': {
       const { visit, fits, earliest } = countedBack(gathered, situations, now, asked.by, begun)
-      return { visit, fit: { ...asked, fits, earliest } }
+      return { visit: again(visit), fit: { ...asked, fits, earliest } }
     }
     default:
-      return { visit: laidOut(gathered, situations, from), fit: { asked: 'all' } }
+      return { visit: again(laidOut(gathered, situations, from)), fit: { asked: 'all' } }
   }
 }

@@ -122,6 +122,13 @@ const Now = async ({ params }: TubParams) => {
               {dosing && `; test about ${clock(view.schedule.testAt, preferences)}`}.
             </p>
           )}
+          {!visiting && !view.underWay && visit.acts.length > 1 && (
+            <p className="small mt-2">
+              <Link href={at('visit')} className="quiet">
+                {visit.acts.length} jobs at the tub, {hands} min
+              </Link>
+            </p>
+          )}
           {(visiting || view.underWay) && (
             <p className="small mt-1 flex flex-wrap gap-x-5">
               {!view.underWay && (

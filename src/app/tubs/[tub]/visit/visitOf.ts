@@ -51,6 +51,7 @@ export const loadVisit = (
       decisions,
       ...(Number.isFinite(start) && start > now ? { start } : {}),
     },
+    [view],
   )
   if (!page) return undefined
   const keep = Object.fromEntries(
