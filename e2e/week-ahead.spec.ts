@@ -87,7 +87,7 @@ test('once a tub has taught enough, a day-old reading is carried on by the estim
     page.getByText(/Free chlorine was last tested 30 hours ago. A new test is more reliable/),
   ).toBeVisible()
   await expect(page.getByRole('button', { name: /^Mark .* added$/ }).first()).toBeVisible()
-  await page.getByRole('link', { name: 'Step by step' }).click()
+  await page.getByRole('link', { name: 'As part of a visit' }).click()
   await expect(page.getByText(/A new test is more reliable than this plan/)).toBeVisible()
   await page.goto(`${base}/ahead?soaks=usual`)
   await expect(page.getByText(/the level will drop about \d+ mm/)).toBeVisible()

@@ -166,6 +166,10 @@ export const placeWords = (
         : ORDER_WORDS[why.why.code]
     case 'power off first':
       return 'Before the doses: nothing goes in with the power off.'
+    case 'not while': {
+      const other = acts.find(({ key }) => key === why.key)
+      return other ? `Not while the ${nameOf(other)} is mixing.` : 'Not while something mixes.'
+    }
     case 'not sooner':
       return 'Not sooner: something is still mixing, or its time has not come.'
     case 'next':

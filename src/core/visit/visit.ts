@@ -17,6 +17,8 @@ export type PlaceReason =
   | { code: 'while'; key: string }
   /** Nothing goes in with the power off, so this comes before it. */
   | { code: 'power off first' }
+  /** What that one asks of the tub while it works does not go with this. */
+  | { code: 'not while'; key: string }
   | { code: 'not sooner' }
   | { code: 'next' }
 
@@ -202,6 +204,10 @@ const whyThere = (
     return { code: 'while', key: wait.key }
   const powerFirst = act.needs.power === 'off' && acts.slice(i + 1).some(pours(act.tub))
   if (powerFirst && !(binding && binding.link.gapMinutes > 0)) return { code: 'power off first' }
+  const over = acts
+    .slice(0, i)
+    .find((one) => one.tub === act.tub && one.waitEnd > one.handsEnd && one.waitEnd === act.start)
+  if (over && !(binding && binding.from === act.start)) return { code: 'not while', key: over.key }
   if (binding && (binding.from === act.start || binding.link.gapMinutes > 0))
     return { code: 'after', key: binding.link.key, why: binding.link.why }
   const waits = held.some(

@@ -3,6 +3,7 @@ import { beginVisit, decideInVisit } from '@/app/actions'
 import type { Decisions, PlacedAct } from '@/core'
 import type { TubView } from '@/server/views'
 import type { VisitView } from '@/server/visit'
+import { OldReading } from '@/ui/dose/OldReading'
 import { PostButton } from '@/ui/form/PostButton'
 import { Closed } from '@/ui/today/Closed'
 import { AskTime } from '@/ui/visit/AskTime'
@@ -60,6 +61,7 @@ export const VisitPlan = ({
             </p>
           )}
           <Closed view={view} preferences={preferences} />
+          {view.plan.steps.length > 0 && <OldReading view={view} />}
         </div>
         {!nothing && (
           <div className="print:hidden">
@@ -189,7 +191,7 @@ const ActList = ({
             </time>
             <b aria-hidden="true">{mark}</b>
             <span className="min-w-0">
-              {figure && <b className="mr-1 text-[19px]">{figure}</b>}
+              {figure && <b className="text-[19px]">{figure} </b>}
               {name}
               {views.length > 1 && <span className="small text-muted"> · {tub.name}</span>}
               {detail && <span className="small block">{detail}</span>}
