@@ -140,7 +140,9 @@ export const regimen = (
     if (item.due > until && item.kind !== 'retest') continue
     if (item.kind === 'test' || item.kind === 'retest') {
       const also = item.kind === 'test' ? item.quantities : item.also
-      const changed = plan.steps.some(({ kind }) => kind !== 'replace water')
+      // Of a retest with nothing left to pour, all that went in before.
+      const changed =
+        plan.steps.length === 0 || plan.steps.some(({ kind }) => kind !== 'replace water')
       const quantities =
         item.kind === 'test'
           ? also
