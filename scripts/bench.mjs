@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { benchMap, benchPhoto } from './benchPage.mjs'
+import { benchLanes, benchMap, benchPhoto } from './benchPage.mjs'
 import { chromium as findChromium } from './chromium.mjs'
 import { freePort } from './freePort.mjs'
 import { bin, fail, run, setUp } from './setUp.mjs'
@@ -88,7 +88,7 @@ const row = (name, bytes, ms) =>
 console.log('\nplace         script, of the empty page   server, of the empty page')
 row('empty page', floorBytes, floorTime)
 let over = 0
-for (const place of ['now', 'test', 'dose', 'record']) {
+for (const place of ['now', 'test', 'dose', 'visit', 'record']) {
   const path = `/tubs/1/${place}`
   const bytes = await scriptBytes(path)
   row(place, bytes, await serverMilliseconds(path))
@@ -96,6 +96,7 @@ for (const place of ['now', 'test', 'dose', 'record']) {
 }
 await benchPhoto(browser, address)
 await benchMap(browser, address)
+await benchLanes(browser, address)
 await browser.close()
 run(process.execPath, ['--expose-gc', bin('tsx/dist/cli.mjs'), 'scripts/benchCore.ts'])
 run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchEstimate.ts'], {

@@ -57,12 +57,9 @@ export const benchPhoto = async (browser, address) => {
   )
 }
 
-export const benchMap = async (browser, address) => {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.goto(`${address}/tubs/1/dose`)
-  await page.waitForLoadState('networkidle')
-  const ring = await page.getByRole('button', { name: /^What if: alkalinity/ }).boundingBox()
-  await page.mouse.move(ring.x + ring.width / 2, ring.y + ring.height / 2)
+/** Script a move of the pointer takes, ms, and the times between frames while it is carried round a point. */
+const carried = async (page, { x, y }, moves) => {
+  await page.mouse.move(x, y)
   await page.mouse.down()
   await page.evaluate(() => {
     globalThis.frames = []
@@ -80,19 +77,37 @@ export const benchMap = async (browser, address) => {
     (await session.send('Performance.getMetrics')).metrics.find(
       ({ name }) => name === 'ScriptDuration',
     ).value
-  const MOVES = 240
   const before = await scripting()
-  for (let i = 0; i < MOVES; i++)
-    await page.mouse.move(
-      ring.x + ring.width / 2 + 90 * Math.sin(i / 12),
-      ring.y + ring.height / 2 + 60 * Math.cos(i / 9),
-    )
-  const spent = (1000 * ((await scripting()) - before)) / MOVES
+  for (let i = 0; i < moves; i++)
+    await page.mouse.move(x + 90 * Math.sin(i / 12), y + 60 * Math.cos(i / 9))
+  const spent = (1000 * ((await scripting()) - before)) / moves
   const frames = (await page.evaluate(() => globalThis.frames)).sort((a, b) => a - b)
+  const at = (share) => frames[Math.floor(share * (frames.length - 1))]
+  return `${moves} moves: ${spent.toFixed(2)} ms of script a move, of 16.7 in a frame; frames ${at(0.5).toFixed(1)} ms in the middle, ${at(0.95).toFixed(1)} ms at 95 in 100`
+}
+
+const MOVES = 240
+const centre = ({ x, y, width, height }) => ({ x: x + width / 2, y: y + height / 2 })
+
+export const benchMap = async (browser, address) => {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`${address}/tubs/1/dose`)
+  await page.waitForLoadState('networkidle')
+  const ring = await page.getByRole('button', { name: /^What if: alkalinity/ }).boundingBox()
+  const said = await carried(page, centre(ring), MOVES)
   await page.mouse.up()
   await page.close()
-  const at = (share) => frames[Math.floor(share * (frames.length - 1))]
-  console.log(
-    `\nthe ring carried over the balance map, ${MOVES} moves: ${spent.toFixed(2)} ms of script a move, of 16.7 in a frame; frames ${at(0.5).toFixed(1)} ms in the middle, ${at(0.95).toFixed(1)} ms at 95 in 100`,
-  )
+  console.log(`\nthe ring carried over the balance map, ${said}`)
+}
+
+export const benchLanes = async (browser, address) => {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 900 } })
+  await page.goto(`${address}/tubs/1/visit?tubs=1+2`)
+  await page.waitForLoadState('networkidle')
+  const block = await page.getByRole('slider', { name: 'cover wipe' }).first().boundingBox()
+  const said = await carried(page, centre(block), MOVES)
+  // Put down on nothing: the pointer is where it was taken up.
+  await page.keyboard.press('Escape')
+  await page.close()
+  console.log(`a job carried over the lanes of two tubs, ${said}`)
 }

@@ -249,7 +249,7 @@ export const visitTitle = (
   if (known.length < ready.length) return `${hands} The tub stays closed.`
   const last = Math.max(...known)
   if (last <= preferences.now + MINUTE) return `${hands} The tub stays open for soaking.`
-  return `${hands} Ready to soak at ${sameDay(last, preferences.now, preferences) ? clock(last, preferences) : dayAndClock(last, preferences)}.`
+  return `${hands} Ready to soak ${sameDay(last, preferences.now, preferences) ? `at ${clock(last, preferences)}` : dayAndClock(last, preferences)}.`
 }
 
 /** How much the waits hold. */

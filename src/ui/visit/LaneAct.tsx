@@ -49,8 +49,8 @@ export const LaneAct = ({
       }
       {...handle}
     >
-      {/* A finger needs more than a narrow block gives. */}
-      <rect x={-6} y={-18} width={width + 12} height={LANE + 18} fill="transparent" />
+      {/* Its mark is part of the handle. */}
+      <rect x={-1} y={-18} width={width + 2} height={LANE + 18} fill="transparent" />
       <rect
         width={width}
         height={LANE - 4}

@@ -213,7 +213,7 @@ export const VisitUnderWay = ({
             {visit.acts.length > 0 && (
               <p className="small mt-2">
                 {ends.length === ready.length && visit.ready.some(({ gated }) => gated)
-                  ? `Ready at ${dayAndClock(Math.max(...ends), preferences)}.`
+                  ? `Ready ${dayAndClock(Math.max(...ends), preferences)}.`
                   : ''}
               </p>
             )}
@@ -317,7 +317,7 @@ const End = ({
           ? 'Done. The tub stays closed for now.'
           : last <= preferences.now + 60_000
             ? 'Done. Put the cover on.'
-            : `Done. Ready at ${dayAndClock(last, preferences)}.`}
+            : `Done. Ready ${dayAndClock(last, preferences)}.`}
       </h1>
       <p className="mt-3 max-w-[46ch] text-[18px]">
         {visitEnd(done, visit.left)}{' '}
