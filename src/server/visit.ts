@@ -77,6 +77,8 @@ export interface VisitView {
   done: { tub: number; entry: Entry }[]
   /** When each tub may be used by all that is known; undefined where more than water care has to open it. */
   ready: { tub: number; at: Instant | undefined }[]
+  /** The weekly visit after this one, where the house has a day for it. */
+  next: Instant | undefined
 }
 
 /** What would be done in a visit that has not begun. */
@@ -105,6 +107,7 @@ export const visitView = (
   )
   const [first] = views
   if (!first) return undefined
+  const visits = weeklyVisits(store, now)
   const decisions = row?.decisions ?? draft.decisions ?? NO_DECISIONS
   const { visit, fit } = planVisit(
     views.map((view) => situationOf(store, view, place)),
@@ -115,7 +118,7 @@ export const visitView = (
       begun: row !== undefined,
       asked: askedNow(row, now) ?? draft.asked ?? { asked: 'all' },
       decisions,
-      visits: weeklyVisits(store, now),
+      visits,
     },
   )
   return {
@@ -125,6 +128,7 @@ export const visitView = (
     decisions,
     views,
     done: row ? doneSince(views, row.startedAt) : [],
+    next: visits.find((at) => at > now + 12 * HOUR),
     ready: views.map((view) => ({
       tub: view.tub.id,
       at: readyAt(view, visit, place.foreseen(view)),

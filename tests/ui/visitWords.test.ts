@@ -52,7 +52,9 @@ test('the title says hands and hour, by either reader’s clock', () => {
   expect(german.slice(0, 10)).toBe(american.slice(0, 10))
   expect(visitTitle(visit, [{ at: undefined }], GERMAN)).toMatch(/The tub stays closed\.$/)
   expect(visitTitle(visit, [{ at: NOW }], GERMAN)).toMatch(/The tub stays open for soaking\.$/)
-  expect(visitTitle(visit, [...ready, { at: NOW + DAY }], GERMAN)).toMatch(/at the tubs\. Ready to soak tomorrow 20:00\.$/)
+  expect(visitTitle(visit, [...ready, { at: NOW + DAY }], GERMAN)).toMatch(
+    /at the tubs\. Ready to soak tomorrow 20:00\.$/,
+  )
   expect(visitTitle({ acts: [], handsMinutes: 0 }, [], GERMAN)).toBe('Nothing to do at the tub.')
 })
 

@@ -7,6 +7,7 @@ import {
   pourForChore,
   removePlannedSoak,
   saveEntry,
+  undoChange,
 } from '@/app/actions'
 import { handlingWhile, holdsBack, type PlacedAct, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
@@ -25,7 +26,7 @@ import { VisitProgress } from '@/ui/visit/VisitProgress'
 import { formatClosure } from '@/words/closureWords'
 import { formatEntry } from '@/words/entryWords'
 import { actWords, placeWords, visitEnd } from '@/words/visitWords'
-import { clock, type DisplayPreferences, dayAndClock } from '@/words/words'
+import { clock, type DisplayPreferences, day, dayAndClock } from '@/words/words'
 import { impossibleIn, laneData } from './laneData'
 import type { Query } from './visitOf'
 
@@ -173,9 +174,15 @@ export const VisitUnderWay = ({
               />
             </div>
           ) : visit.acts.length > 0 ? (
-            <p className="mt-5 text-[18px]">
-              Nothing fits into this wait. You can go in; this page tells you when it’s over.
-            </p>
+            <section>
+              {!wait &&
+                !held &&
+                next &&
+                title(`Nothing to do until ${clock(next.start, preferences)}.`)}
+              <p className="mt-5 text-[18px]">
+                Nothing fits into this wait. You can go; this page tells you when it’s over.
+              </p>
+            </section>
           ) : (
             <End page={page} ends={ends} preferences={preferences} tubId={tub.id} />
           )}
@@ -229,7 +236,15 @@ export const VisitUnderWay = ({
                     </span>
                     <span>
                       {formatEntry(entry, preferences)}, {clock(entry.at, preferences)}
-                      {many && ` · ${viewOf(at).tub.name}`}
+                      {many && ` · ${viewOf(at).tub.name}`}{' '}
+                      {viewOf(at).lastChange?.id === entry.id &&
+                        viewOf(at).lastChange?.what === 'added' && (
+                          <PostButton
+                            action={undoChange}
+                            hidden={{ tub: String(at), id: String(entry.id) }}
+                            label="Undo"
+                          />
+                        )}
                     </span>
                   </li>
                 ))}
@@ -321,8 +336,10 @@ const End = ({
       </h1>
       <p className="mt-3 max-w-[46ch] text-[18px]">
         {visitEnd(done, visit.left)}{' '}
-        {ahead !== undefined && `The next chore is due ${dayAndClock(ahead, preferences)}.`} Cover
-        on and clipped, jets as usual, products locked away.
+        {page.next !== undefined
+          ? `The next visit is ${dayAndClock(page.next, preferences)}.`
+          : ahead !== undefined && `The next chore is due ${day(ahead, preferences)}.`}{' '}
+        Cover on and clipped, jets as usual, products locked away.
       </p>
       <p className="mt-5 flex flex-wrap items-center gap-6">
         <PostButton
