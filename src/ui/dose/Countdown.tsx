@@ -63,7 +63,7 @@ export const Countdown = ({
         />
       </svg>
       <p className="absolute inset-0 flex flex-col items-center justify-center leading-tight">
-        <b className={`tabular ${size > 150 ? 'text-[46px]' : 'text-[26px]'}`}>
+        <b className={`tabular ${size > 150 ? 'text-[38px]' : 'text-[26px]'}`}>
           {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
         </b>
         <span className="note text-muted">of {Math.round((until - since) / MINUTE)} min</span>

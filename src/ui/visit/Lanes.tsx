@@ -37,7 +37,12 @@ export const Lanes = ({
 }) => {
   const [told, setTold] = useState('')
   const picture = useRef<SVGSVGElement>(null)
-  const end = Math.max(start + LEAST, ready ?? 0, ...acts.map(({ waitEnd }) => waitEnd))
+  const end = Math.max(
+    start + LEAST,
+    ready ?? 0,
+    ...acts.map(({ waitEnd }) => waitEnd),
+    ...tubs.map(({ mixing }) => mixing?.until ?? 0),
+  )
   const margin = Math.max(4 * MINUTE, (end - start) * 0.04)
   const from = start - margin
   const to = end + margin
@@ -66,7 +71,7 @@ export const Lanes = ({
           width={LABELS + WIDTH}
           height={height}
           viewBox={`0 0 ${LABELS + WIDTH} ${height}`}
-          className="max-w-none"
+          className="max-w-none print:h-auto print:w-full"
           role="group"
           aria-label={[
             `The visit from ${clock(start, preferences)}.`,
@@ -107,7 +112,7 @@ export const Lanes = ({
                   </text>
                 )}
                 {label('The water', lane(0))}
-                <Water tub={tub} acts={acts} y={lane(0)} x={x} />
+                <Water tub={tub} acts={acts} start={start} y={lane(0)} x={x} />
                 {label('Power', lane(1))}
                 <PowerLane stretches={tub.lanes.power} y={lane(1)} x={x} />
                 {label('Jets', lane(2))}
@@ -196,16 +201,30 @@ const Key = ({ swatch, children }: { swatch: ReactNode; children: ReactNode }) =
 const Water = ({
   tub,
   acts,
+  start,
   y,
   x,
 }: {
   tub: LaneTub
   acts: readonly LaneBlock[]
+  start: Instant
   y: number
   x: (at: Instant) => number
 }) => {
   const off = tub.pours ? tub.lanes.power.filter(({ state }) => state === 'off') : []
-  const waits = acts.filter((act) => act.tub === tub.id && act.waitEnd > act.handsEnd)
+  const waits = [
+    ...(tub.mixing
+      ? [{ key: 'mixing', from: start, to: tub.mixing.until, texts: tub.mixing.words }]
+      : []),
+    ...acts
+      .filter((act) => act.tub === tub.id && act.waitEnd > act.handsEnd)
+      .map(({ key, handsEnd, waitEnd, waits: texts }) => ({
+        key,
+        from: handsEnd,
+        to: waitEnd,
+        texts,
+      })),
+  ]
   return (
     <g>
       <defs>
@@ -246,24 +265,20 @@ const Water = ({
           />
         </g>
       ))}
-      {waits.map(({ key, handsEnd, waitEnd, waits: texts }) => (
+      {waits.map(({ key, from, to, texts }) => (
         <g key={key}>
-          <rect
-            x={x(handsEnd)}
-            y={y - 12}
-            width={x(waitEnd) - x(handsEnd)}
-            height={24}
-            fill="var(--mist)"
-          />
-          <rect
-            x={x(handsEnd)}
-            y={y - 12}
-            width={x(waitEnd) - x(handsEnd)}
-            height={24}
-            fill={`url(#waves${tub.id})`}
-          />
-          <path d={`M${x(handsEnd)} ${y - 13}v26`} stroke="var(--ink)" strokeWidth={2} />
-          <Label texts={texts} from={x(handsEnd)} to={x(waitEnd)} y={y} colour="var(--ink)" />
+          {['var(--mist)', `url(#waves${tub.id})`].map((fill) => (
+            <rect
+              key={fill}
+              x={x(from)}
+              y={y - 12}
+              width={Math.max(0, x(to) - x(from))}
+              height={24}
+              fill={fill}
+            />
+          ))}
+          <path d={`M${x(from)} ${y - 13}v26`} stroke="var(--ink)" strokeWidth={2} />
+          <Label texts={texts} from={x(from)} to={x(to)} y={y} colour="var(--ink)" />
         </g>
       ))}
     </g>

@@ -46,8 +46,9 @@ export const VisitProgress = ({
       <span className="absolute top-0 h-6 w-[3px] bg-ink" style={{ left: share(now) }} />
       <p className="small absolute top-7 right-0 left-0 flex justify-between text-muted">
         <span>{clock(from, preferences)}</span>
-        <b className="text-ink">now {clock(now, preferences)}</b>
-        <span>{clock(to, preferences)}</span>
+        <span>
+          over at about <b className="text-ink">{clock(to, preferences)}</b>
+        </span>
       </p>
     </div>
   )

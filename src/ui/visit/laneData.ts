@@ -21,4 +21,6 @@ export interface LaneTub {
   lanes: TubLanes
   /** Something is to be poured, so that power off forbids it. */
   pours: boolean
+  /** What went in before and still mixes. */
+  mixing: { until: Instant; words: readonly string[] } | undefined
 }

@@ -230,7 +230,10 @@ export const VisitUnderWay = ({
               <h2 className="head">Done</h2>
               <ul className="small mt-1">
                 {done.map(({ entry, tub: at }) => (
-                  <li key={entry.id} className="flex gap-2 border-hair border-t py-2 text-muted">
+                  <li
+                    key={entry.id}
+                    className="flex items-baseline gap-2 border-hair border-t py-1.5 text-muted"
+                  >
                     <span aria-hidden="true" className="text-spruce">
                       ✓
                     </span>

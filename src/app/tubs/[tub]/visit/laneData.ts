@@ -1,3 +1,5 @@
+import { PRODUCTS } from '@/core'
+import type { TubView } from '@/server/views'
 import type { VisitView } from '@/server/visit'
 import type { LaneBlock, LaneTub } from '@/ui/visit/laneData'
 import { marksOf } from '@/ui/visit/VisitLists'
@@ -28,6 +30,7 @@ export const laneData = (
       }
     }),
     tubs: visit.lanes.map(({ tub, lanes }) => ({
+      mixing: mixingIn(views.find((one) => one.tub.id === tub)),
       id: tub,
       name: tubOf(tub)?.name ?? '',
       lanes,
@@ -36,6 +39,13 @@ export const laneData = (
       ),
     })),
   }
+}
+
+const mixingIn = (view: TubView | undefined): LaneTub['mixing'] => {
+  const wait = view?.waiting
+  if (!wait) return undefined
+  const name = PRODUCTS[wait.product].commonName
+  return { until: wait.until, words: [`${name} mixing`, name] }
 }
 
 /** Why something could not be put where it was wanted. */
