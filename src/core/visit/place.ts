@@ -91,7 +91,7 @@ export class Placing {
   /** Who comes after a task. */
   private readonly followers: number[][]
   /** From the end of a task's hands: until what it gates with all that follows is over, and until the last hands of that. */
-  private readonly tails: number[]
+  readonly tails: number[]
   private readonly handsTails: number[]
   /** Those that gate, or that something follows that does: the longest tail first. */
   private readonly byTail: number[]
@@ -192,7 +192,8 @@ export class Placing {
     this.state[tub] = state
   }
 
-  private soonest(i: number): number {
+  /** When it would begin if it were next. */
+  soonest(i: number): number {
     const tub = this.tubs[i] as number
     const hands = this.hands[i] as number
     const wait = this.waits[i] as number
@@ -257,6 +258,20 @@ export class Placing {
     this.offAt = was.offAt
     this.state[tub] = was.state
     this.ready[tub] = was.ready
+  }
+
+  /** Whether what is placed so far can still come out cheaper than that: nothing of it gets less. */
+  hopeful([last, sum, free]: Cost): boolean {
+    let lastNow = 0
+    let sumNow = 0
+    for (const ready of this.ready) {
+      lastNow = Math.max(lastNow, ready)
+      sumNow += ready
+    }
+    return (
+      lastNow < last ||
+      (lastNow === last && (sumNow < sum || (sumNow === sum && this.free <= free)))
+    )
   }
 
   /** Of what is placed so far; each tub's cover closed and its power on at the end. */
