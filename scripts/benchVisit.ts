@@ -126,7 +126,9 @@ const main = async () => {
     '\ntasks   this search   every order   general solver   this / solver, and what they found',
   )
   for (const count of [5, 6, 7, 8, 10, 14]) {
-    const cases = Array.from({ length: count > 10 ? 3 : 5 }, (_, seed) => tasksOf(count, 17 * seed + count))
+    const cases = Array.from({ length: count > 10 ? 3 : 5 }, (_, seed) =>
+      tasksOf(count, 17 * seed + count),
+    )
     const own = median(() => cases.map((tasks) => bestOrder(tasks, [], NOW)), 11) / cases.length
     let brute = Number.NaN
     if (count <= 7) {

@@ -52,7 +52,9 @@ const likeliest = (placing: Placing): number[] => {
     starts[i] = placing.soonest(i)
   }
   const tail = (i: number) => placing.tails[i] as number
-  return open.sort((i, j) => (starts[i] as number) - (starts[j] as number) || tail(j) - tail(i) || i - j)
+  return open.sort(
+    (i, j) => (starts[i] as number) - (starts[j] as number) || tail(j) - tail(i) || i - j,
+  )
 }
 
 /** Always what can begin soonest next; of those the one with the longest wait, then as they stand. */

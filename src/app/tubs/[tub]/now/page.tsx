@@ -34,9 +34,10 @@ const Now = async ({ params }: TubParams) => {
   const odd = formatOdd(view, preferences).at(-1)
   const { visit } = view
   const hands = Math.max(1, Math.round(visit.handsMinutes))
-  // One job needs no visit: its own place does.
-  const visiting =
-    visit.acts.length > 1 && VISITED.includes(words.action.place) && view.underWay === undefined
+  // A look and a test need no visit: Test does.
+  const work = visit.acts.filter(({ what }) => what.kind !== 'look' && what.kind !== 'test')
+  const worthIt = work.length > 0 && visit.acts.length > 1
+  const visiting = worthIt && VISITED.includes(words.action.place) && view.underWay === undefined
   const dosing = words.action.place === 'dose' && plan.steps.length > 0
   return (
     <div className="lg:min-h-[720px]">
@@ -122,7 +123,7 @@ const Now = async ({ params }: TubParams) => {
               {dosing && `; test about ${clock(view.schedule.testAt, preferences)}`}.
             </p>
           )}
-          {!visiting && !view.underWay && visit.acts.length > 1 && (
+          {!visiting && !view.underWay && worthIt && (
             <p className="small mt-2">
               <Link href={at('visit')} className="quiet">
                 {visit.acts.length} jobs at the tub, {hands} min
