@@ -19,7 +19,7 @@ const tested = async (page: Page, name: string) => {
   await page.goto(`${EMPTY}/welcome?another=1`)
   await setUpTub(page, { name, volume: '1000' })
   const tub = page.url().replace(/\/test$/, '')
-  await page.goto(`${tub}/test?with=drops`)
+  await page.goto(`${tub}/test?with=meter`)
   await enterTest(page, LOW)
   return tub
 }
@@ -75,7 +75,7 @@ test.describe('on a phone at night', () => {
     // A test in the middle leads back, and changes what follows.
     const chlorine = toGo(page).getByText(/chlorine granules|dichlor/)
     const before = await chlorine.textContent()
-    await page.goto(`${tub}/test?with=drops`)
+    await page.goto(`${tub}/test?with=meter`)
     await page.getByRole('textbox', { name: 'Free chlorine', exact: true }).fill('0.2')
     await page.getByRole('textbox', { name: 'pH', exact: true }).fill('7.5')
     await page.getByRole('textbox', { name: 'Total alkalinity', exact: true }).fill('80')
@@ -99,7 +99,9 @@ test.describe('on a phone at night', () => {
     clean()
   })
 
-  test('left out with a reason, and asked for again', async ({ page }) => {
+  test('left out with a reason, and asked for again; without a network it says so and goes on', async ({
+    page,
+  }) => {
     const tub = await tested(page, 'Skipping')
     await begin(page, tub)
     await page.getByText('Not today…').click()
@@ -112,6 +114,13 @@ test.describe('on a phone at night', () => {
     await expect(page.getByText('Left out: bad weather.', { exact: false })).toBeVisible()
     await page.getByRole('button', { name: 'Do it today' }).click()
     await expect(page.getByRole('button', { name: 'It looks fine' })).toBeVisible()
+
+    await page.context().setOffline(true)
+    await expect(page.getByText(/Can’t reach the server\. Everything saved is safe/)).toBeVisible()
+    await page.context().setOffline(false)
+    await expect(page.getByText(/Can’t reach the server/)).toHaveCount(0)
+    await page.getByRole('button', { name: 'It looks fine' }).click()
+    await expect(page.getByRole('heading', { name: /bicarbonate$/ })).toBeVisible()
   })
 })
 
