@@ -80,6 +80,8 @@ test.describe('on a phone at night', () => {
     await page.getByRole('textbox', { name: 'pH', exact: true }).fill('7.5')
     await page.getByRole('textbox', { name: 'Total alkalinity', exact: true }).fill('80')
     await page.getByRole('button', { name: /^Save test/ }).click()
+    await page.getByLabel('Yes, that’s the reading').check()
+    await page.getByRole('button', { name: 'Save as confirmed' }).click()
     await expect(page).toHaveURL(/visit$/)
     await expect(chlorine).not.toHaveText(before ?? '')
 
