@@ -2,12 +2,11 @@ import type { Left, PlacedAct } from '@/core'
 import { DAY, MINUTE } from '@/core/time'
 import { NO_DECISIONS } from '@/core/visit/situation'
 import { planVisit } from '@/core/visit/visit'
+import { LANE_WORDS, laneWords } from '@/words/laneWords'
 import {
   actWords,
   fitWords,
   impossibleWords,
-  LANE_WORDS,
-  laneWords,
   leftDay,
   leftWords,
   mergedWords,

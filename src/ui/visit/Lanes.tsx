@@ -2,7 +2,7 @@
 
 import { type ReactNode, useRef, useState } from 'react'
 import { type Instant, MINUTE } from '@/core'
-import { LANE_WORDS, laneWords } from '@/words/visitWords'
+import { LANE_WORDS, laneWords } from '@/words/laneWords'
 import { clock, type DisplayPreferences } from '@/words/words'
 import { End } from '../refill/TimelineEnd'
 import { LaneAct } from './LaneAct'

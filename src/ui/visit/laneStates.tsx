@@ -1,5 +1,5 @@
 import type { Cover, Instant, Jets, Stretch } from '@/core'
-import { LANE_WORDS } from '@/words/visitWords'
+import { LANE_WORDS } from '@/words/laneWords'
 import { textWidth } from './lanesScale'
 
 interface Lane<State> {
