@@ -136,13 +136,13 @@ export const VisitUnderWay = ({
             <section>
               {title(`The ${wait.name} is mixing`)}
               {many && <p className="small mt-1 text-muted">{wait.view.tub.name}</p>}
-              <div className="mt-4 flex flex-wrap items-center gap-x-8 gap-y-4">
+              <div className="mt-4 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-5 sm:gap-x-8">
                 <Countdown
                   until={wait.wait.until}
                   since={wait.wait.since}
                   renderedAt={now}
                   label="Wait"
-                  size={176}
+                  size={168}
                 />
                 <div className="grid gap-2">
                   <p className="text-[18px]">In at {clock(wait.wait.since, preferences)}</p>
