@@ -248,6 +248,7 @@ export {
   type ClosureCode,
   forbidsDosing,
   holdsBack,
+  testOpens,
   waterCareOpens,
 } from './today/closure'
 export { closures } from './today/closures'

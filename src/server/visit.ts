@@ -13,6 +13,7 @@ import {
   planReadyAt,
   planVisit,
   type TubAtHand,
+  testOpens,
   type Visit,
   type VisitAsked,
 } from '@/core'
@@ -75,8 +76,11 @@ export interface VisitView {
   views: TubView[]
   /** What was written down since it began, oldest first. */
   done: { tub: number; entry: Entry }[]
-  /** When each tub may be used by all that is known; undefined where more than water care has to open it. */
-  ready: { tub: number; at: Instant | undefined }[]
+  /**
+   * When each tub may be used by all that is known; undefined where a test has to say so first, at `testAt`, or where more than
+   * water care has to open it.
+   */
+  ready: { tub: number; at: Instant | undefined; testAt: Instant | undefined }[]
   /** The weekly visit after this one, where the house has a day for it. */
   next: Instant | undefined
 }
@@ -129,10 +133,14 @@ export const visitView = (
     views,
     done: row ? doneSince(views, row.startedAt) : [],
     next: visits.find((at) => at > now + 12 * HOUR),
-    ready: views.map((view) => ({
-      tub: view.tub.id,
-      at: readyAt(view, visit, place.foreseen(view)),
-    })),
+    ready: views.map((view) => {
+      const testAt = decidedAt(view, visit)
+      return {
+        tub: view.tub.id,
+        testAt,
+        at: testAt === undefined ? readyAt(view, visit, place.foreseen(view)) : undefined,
+      }
+    }),
   }
 }
 
@@ -149,6 +157,15 @@ const doneSince = (views: readonly TubView[], since: Instant): VisitView['done']
       journal.filter(({ at }) => at >= since).map((entry) => ({ tub: tub.id, entry })),
     )
     .sort((a, b) => a.entry.at - b.entry.at || a.entry.id - b.entry.id)
+
+/** When the test is that decides whether anyone gets in: nothing is known well enough before it. */
+const decidedAt = (
+  { tub, plan, verdict }: TubView,
+  { acts }: Pick<Visit, 'acts'>,
+): Instant | undefined =>
+  verdict.closures.some(testOpens) && !(plan.steps.length > 0 && verdict.mayGetIn === 'no')
+    ? acts.find((act) => act.tub === tub.id && act.what.kind === 'test')?.start
+    : undefined
 
 /** By the same rule as Now: the visit's own end, and the residual down to what lets people in. */
 const readyAt = (

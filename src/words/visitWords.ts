@@ -240,12 +240,14 @@ const length = (minutes: number) => `${minutes} ${minutes === 1 ? 'minute' : 'mi
 /** The title of a visit: hands, and when the tub is ready. */
 export const visitTitle = (
   { acts, handsMinutes }: Pick<Visit, 'acts' | 'handsMinutes'>,
-  ready: readonly { at: Instant | undefined }[],
+  ready: readonly { at: Instant | undefined; testAt?: Instant | undefined }[],
   preferences: DisplayPreferences,
 ): string => {
   if (acts.length === 0) return 'Nothing to do at the tub.'
   const hands = `${length(Math.max(1, Math.round(handsMinutes)))} at the ${ready.length > 1 ? 'tubs' : 'tub'}.`
   const known = ready.flatMap(({ at }) => (at === undefined ? [] : [at]))
+  const test = ready.find(({ testAt }) => testAt !== undefined)?.testAt
+  if (test !== undefined) return `${hands} The test at ${clock(test, preferences)} decides.`
   if (known.length < ready.length) return `${hands} The tub stays closed.`
   const last = Math.max(...known)
   if (last <= preferences.now + MINUTE) return `${hands} The tub stays open for soaking.`

@@ -189,6 +189,14 @@ test('a dry set in, the old one rinsed and hung up by one act', () => {
   expect(after.views[0]?.filters.find(({ set }) => set.name === 'One')?.state).toBe('drying')
 })
 
+test('nothing known, nothing promised: the test decides', () => {
+  const fresh = insertTub(store, { ...newTub, name: 'New' }).id
+  const [ready] = at(fresh).ready
+  expect(ready).toMatchObject({ at: undefined, testAt: expect.any(Number) })
+  // Tested and dosed by a plan, there is an hour.
+  expect(at().ready[0]).toMatchObject({ at: expect.any(Number), testAt: undefined })
+})
+
 test('every place has the visit’s times', () => {
   const view = tubView(store, tub, NOW)
   const { visit } = at()

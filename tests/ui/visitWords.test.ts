@@ -50,6 +50,9 @@ test('the title says hands and hour, by either reader’s clock', () => {
   expect(american).toMatch(/^\d+ minutes at the tub\. Ready to soak at 3:\d\d PM\.$/)
   expect(german.slice(0, 10)).toBe(american.slice(0, 10))
   expect(visitTitle(visit, [{ at: undefined }], GERMAN)).toMatch(/The tub stays closed\.$/)
+  expect(visitTitle(visit, [{ at: undefined, testAt: NOW }], GERMAN)).toMatch(
+    /The test at 20:00 decides\.$/,
+  )
   expect(visitTitle(visit, [{ at: NOW }], GERMAN)).toMatch(/The tub stays open for soaking\.$/)
   expect(visitTitle(visit, [...ready, { at: NOW + DAY }], GERMAN)).toMatch(
     /at the tubs\. Ready to soak tomorrow 20:00\.$/,

@@ -184,9 +184,11 @@ const ActList = ({
         return (
           <li
             key={act.key}
-            className={`grid grid-cols-[52px_20px_minmax(0,1fr)_48px] items-baseline gap-x-3 border-hair border-t py-2 ${filler ? 'bg-mist' : ''}`}
+            className={`grid grid-cols-[62px_20px_minmax(0,1fr)_48px] sm:grid-cols-[76px_20px_minmax(0,1fr)_48px] items-baseline gap-x-3 border-hair border-t py-2 ${filler ? 'bg-mist' : ''}`}
           >
-            <time className={filler ? 'text-muted' : 'font-semibold'}>
+            <time
+              className={`whitespace-nowrap text-[14px] sm:text-[16px] ${filler ? 'text-muted' : 'font-semibold'}`}
+            >
               {clock(act.start, preferences)}
             </time>
             <b aria-hidden="true">{mark}</b>

@@ -187,7 +187,7 @@ export const VisitUnderWay = ({
             <End page={page} ends={ends} preferences={preferences} tubId={tub.id} />
           )}
           {next && (
-            <p className="mt-6 grid grid-cols-[64px_1fr] gap-x-3 border-hair border-t pt-4">
+            <p className="mt-6 grid grid-cols-[76px_1fr] gap-x-3 border-hair border-t pt-4">
               <time className="text-muted">{clock(next.start, preferences)}</time>
               <span>
                 <b>
@@ -207,7 +207,7 @@ export const VisitUnderWay = ({
                   <Link
                     href={`${base}?act=${encodeURIComponent(act.key)}`}
                     aria-current={act === current ? 'step' : undefined}
-                    className={`grid min-h-11 grid-cols-[52px_1fr] items-center gap-x-2 ${act === current ? 'font-semibold' : ''}`}
+                    className={`grid min-h-11 grid-cols-[64px_1fr] items-center gap-x-2 ${act === current ? 'font-semibold' : ''}`}
                   >
                     <time className="text-muted">{clock(act.start, preferences)}</time>
                     <span>
