@@ -343,15 +343,9 @@ export type { Lanes, Stretch } from './visit/lanes'
 export { scheduleOfVisit } from './visit/scheduleOfVisit'
 export { type Decisions, NO_DECISIONS, type TubAtHand } from './visit/situation'
 export type { OrderReason } from './visit/task'
-export {
-  type Fit,
-  type PlacedAct,
-  type PlaceReason,
-  planVisit,
-  type Visit,
-  type VisitAsked,
-} from './visit/visit'
+export { planVisit } from './visit/visit'
 export type { Left, Merged, What } from './visit/visitAct'
+export type { Fit, PlacedAct, PlaceReason, Visit, VisitAsked } from './visit/visitTypes'
 export { equilibriumPh, loseCarbonDioxide, TRANSFER_PER_HOUR } from './water/aerate'
 export { chlorineSpecies } from './water/chlorineCyanurate'
 export { chlorineAfter } from './water/chlorineDecay'

@@ -15,6 +15,8 @@ export const openVisit = (store: Store, tubId: number, now: number): VisitRow | 
     .from(visits)
     .where(isNull(visits.endedAt))
     .orderBy(desc(visits.id))
+    // One that nobody ended is of no account once it is old.
+    .limit(50)
     .all()
     .find(({ tubs, startedAt }) => tubs.includes(tubId) && now - startedAt < OVER_AFTER)
 

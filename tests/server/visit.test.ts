@@ -260,6 +260,32 @@ test('decisions from an address that is no decision ask for nothing', () => {
   expect(decisionsIn(long).pulled.length).toBeLessThanOrEqual(60)
 })
 
+test('a job carried to the end of time stands within two days, and nothing hangs', () => {
+  const key = `${tub}:chore:waterline`
+  for (const notBefore of [1e15, -1e15, NOW + 30 * DAY]) {
+    const { visit } = at(tub, NOW, {
+      decisions: { pulled: [], skipped: [], moved: [{ key, notBefore }], ahead: [] },
+    })
+    const wiped = visit.acts.find((act) => act.key === key)
+    expect(wiped?.start).toBeGreaterThanOrEqual(NOW)
+    expect(wiped?.start).toBeLessThanOrEqual(NOW + 2 * DAY)
+  }
+  // Each before the other: the second can't be, and is said so.
+  const other = `${tub}:look`
+  const { visit } = at(tub, NOW, {
+    decisions: {
+      pulled: [],
+      skipped: [],
+      moved: [],
+      ahead: [
+        { key, of: other },
+        { key: other, of: key },
+      ],
+    },
+  })
+  expect(visit.impossible).toHaveLength(1)
+})
+
 test('the weekly visit: chores and tests gather on its day within what they can wait', () => {
   saveVisitDay(store, { weekday: '6', time: '10:00', zone: 'Europe/Berlin' })
   const saturday = Date.UTC(2026, 4, 23, 8)

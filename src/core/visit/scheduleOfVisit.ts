@@ -1,6 +1,6 @@
 import type { PlanStep } from '../advice/planTypes'
 import type { Schedule } from '../advice/schedule'
-import type { Visit } from './visit'
+import type { Visit } from './visitTypes'
 
 /**
  * When the steps of a plan begin and when they are tested, by the visit they are part of: work with the power off, looks and hands

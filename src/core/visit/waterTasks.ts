@@ -63,16 +63,25 @@ const unloggedSoaks = ({ situation }: Gathering, now: Instant) =>
       ),
   )
 
-/** Looks, tests, what goes in, and what waits for it. Gives back what went in by the plan, and the look that comes first. */
-export const addWater = (
-  gathering: Gathering,
-  now: Instant,
-  until: Instant,
-): { poured: VisitTask[]; retests: VisitTask[]; look: VisitTask | undefined } => {
-  const { situation } = gathering
-  const { id, tub, journal, acts, upkeep } = situation
-  gathering.held.push(...heldByDoses(journal, now, id, tub))
+/** What the parts of one round need of each other. */
+interface Round {
+  gathering: Gathering
+  now: Instant
+  /** When what was poured before has mixed; 0 where nothing was. */
+  mixed: Instant
+  /** Comes after the looks and logs that change what is done. */
+  afterLooking: (task: VisitTask | undefined) => void
+  /** Tests that the doses go by. */
+  first: VisitTask[]
+  poured: { task: VisitTask; step: PlanStep }[]
+}
 
+const ifLater = (at: Instant, now: Instant): { notBefore?: Instant } =>
+  at > now ? { notBefore: at } : {}
+
+/** Soaks to log, and the look, which may change the plan. */
+const addLooks = (gathering: Gathering, now: Instant, until: Instant) => {
+  const { held, journal, acts, upkeep } = gathering.situation
   const logs = unloggedSoaks(gathering, now).map((soak) =>
     gathering.add(
       `soak:${soak.id}`,
@@ -80,21 +89,19 @@ export const addWater = (
       { handsMinutes: MINUTES.soakLog, gates: false, worth: WORTH.soakLog },
     ),
   )
-  const pours = actsOf(acts, 'dose')
-  const tests = actsOf(acts, 'test')
-  const here = tests.filter(({ due, retest }) => retest || due <= now + SOON)
+  const pours = actsOf(acts, 'dose').length > 0
+  const tests = actsOf(acts, 'test').some(({ due, retest }) => retest || due <= now + SOON)
   const level = upkeep.find((one) => one.chore.id === 'level look' && isOnDay(one, until))
   const looked = journal.some(({ kind, at }) => kind === 'look' && at > now - LOOKED && at <= now)
-  const wanted = pours.length > 0 || here.length > 0 || level !== undefined
   const look =
-    !situation.held && !looked && wanted
+    !held && !looked && (pours || tests || level)
       ? gathering.add(
           'look',
           { kind: 'look' },
           {
             handsMinutes: level ? level.chore.minutes : MINUTES.look,
             needs: { cover: ['open'], jets: ['off'] },
-            gates: pours.length > 0,
+            gates: pours,
             worth: WORTH.look,
           },
         )
@@ -103,9 +110,15 @@ export const addWater = (
     for (const log of logs) follow(task, log, { code: 'soak counts' })
     follow(task, look, { code: level ? 'level first' : 'look first' })
   }
+  return { look, afterLooking }
+}
 
-  const first: (VisitTask | undefined)[] = []
-  for (const { due, quantities, retest, handsMinutes } of tests) {
+/** Tests that come before the doses, because the doses go by them. */
+const addTests = ({ gathering, now, afterLooking, first }: Round): void => {
+  for (const { due, quantities, retest, handsMinutes } of actsOf(
+    gathering.situation.acts,
+    'test',
+  )) {
     if (retest) continue
     const what = { kind: 'test', quantities, retest } as const
     if (due > now + SOON) {
@@ -117,30 +130,33 @@ export const addWater = (
       needs: STILL,
       gates: true,
       worth: WORTH.opens,
-      ...(due > now ? { notBefore: due } : {}),
+      ...ifLater(due, now),
     })
     afterLooking(task)
-    first.push(task)
+    if (task) first.push(task)
   }
+}
 
-  const poured: { task: VisitTask; step: PlanStep }[] = []
-  for (const { dose, handsMinutes, waitMinutes, step } of pours) {
+/** The plan's steps, in its order and with its gaps. */
+const addDoses = ({ gathering, now, afterLooking, first, poured }: Round): void => {
+  const { tub, journal, acts } = gathering.situation
+  for (const { dose, handsMinutes, waitMinutes, step } of actsOf(acts, 'dose')) {
     const name = `dose:${nextOf(dose)}`
     const again = poured.filter((one) => nextOf(one.step) === nextOf(dose)).length
     const state = { power: 'on', jets: [dose.jets], cover: [dose.cover] } as const
-    const keptOff = keptOffUntil(journal, nextOf(dose), now, tub)
+    const air = dose.kind === 'aerate'
     const task = gathering.add(
       again > 0 ? `${name}:${again + 1}` : name,
       { kind: 'dose', dose, step },
       {
-        handsMinutes: dose.kind === 'aerate' ? MINUTES.air : handsMinutes,
-        waitMinutes: dose.kind === 'aerate' ? dose.minutes : waitMinutes,
+        handsMinutes: air ? MINUTES.air : handsMinutes,
+        waitMinutes: air ? dose.minutes : waitMinutes,
         needs: state,
         holds: dose.kind === 'add' ? holdsOf([dose.product], tub, dose) : state,
         pours: true,
         gates: true,
         worth: WORTH.opens,
-        ...(keptOff > now ? { notBefore: keptOff } : {}),
+        ...ifLater(keptOffUntil(journal, nextOf(dose), now, tub), now),
       },
     )
     if (!task) continue
@@ -157,12 +173,16 @@ export const addWater = (
       )
     poured.push({ task, step: dose })
   }
+}
 
-  const mixed = mixedAt(journal, now, tub)
-  const helped: VisitTask[] = []
+/** What chores pour, once the doses have worked, one after another. */
+const addHelpers = ({ gathering, now, mixed, afterLooking, poured }: Round): void => {
+  const { tub, acts, upkeep } = gathering.situation
+  const helped: { task: VisitTask; last: ProductName | undefined }[] = []
   for (const { chore, doses, handsMinutes, waitMinutes, jets, cover } of actsOf(acts, 'helper')) {
     const due = upkeep.find((one) => one.chore.id === chore.id)
     const products = doses.map(({ product }) => product)
+    const intoWell = products.includes('slow cleaning tablet')
     const task = gathering.add(
       `chore:${chore.id}`,
       { kind: 'helper', chore, doses },
@@ -173,33 +193,34 @@ export const addWater = (
           power: 'on',
           jets: [jets],
           cover: [cover],
-          ...(products.includes('slow cleaning tablet') ? { well: true as const } : {}),
+          ...(intoWell ? { well: true as const } : {}),
         },
         holds: holdsOf(products, tub),
         pours: true,
         gates: true,
         worth: due ? choreWorth(due, now) : WORTH.today,
-        ...(mixed > now ? { notBefore: mixed } : {}),
+        ...ifLater(mixed, now),
       },
     )
     if (!task) continue
     afterLooking(task)
     for (const before of poured)
       follow(task, before.task, { code: 'after the doses' }, before.task.waitMinutes)
-    for (const before of helped) {
-      const last = before.what.kind === 'helper' ? before.what.doses.at(-1) : undefined
-      const [next] = products
-      if (last && next)
+    const [next] = products
+    for (const before of helped)
+      if (before.last && next)
         follow(
           task,
-          before,
+          before.task,
           { code: 'not after', why: undefined },
-          gapMinutes(next, last.product, tub),
+          gapMinutes(next, before.last, tub),
         )
-    }
-    helped.push(task)
+    helped.push({ task, last: products.at(-1) })
   }
+}
 
+const addFeederAndStart = ({ gathering, now, afterLooking, first }: Round): void => {
+  const { acts } = gathering.situation
   for (const { move, handsMinutes } of actsOf(acts, 'feeder')) {
     const task = gathering.add(
       'feeder',
@@ -210,22 +231,28 @@ export const addWater = (
   }
   for (const { due, step, handsMinutes } of actsOf(acts, 'start-up')) {
     const what = { kind: 'start-up', step } as const
-    if (due > now + SOON) gathering.leave('start-up', what, { code: 'later today' }, { day: due })
-    else
-      afterLooking(
-        gathering.add('start-up', what, {
-          handsMinutes,
-          gates: true,
-          worth: WORTH.opens,
-          ...(due > now ? { notBefore: due } : {}),
-        }),
-      )
+    if (due > now + SOON) {
+      gathering.leave('start-up', what, { code: 'later today' }, { day: due })
+      continue
+    }
+    const task = gathering.add('start-up', what, {
+      handsMinutes,
+      gates: true,
+      worth: WORTH.opens,
+      ...ifLater(due, now),
+    })
+    afterLooking(task)
   }
+}
 
+/** The test of what went in, once all of it has mixed. */
+const addRetests = ({ gathering, now, mixed, afterLooking, poured }: Round): VisitTask[] => {
   const retests: VisitTask[] = []
-  for (const { quantities, retest, due, handsMinutes } of here) {
+  for (const { quantities, retest, due, handsMinutes } of actsOf(
+    gathering.situation.acts,
+    'test',
+  )) {
     if (!retest) continue
-    const notBefore = Math.max(mixed, poured.length === 0 ? due : 0)
     const task = gathering.add(
       'retest',
       { kind: 'test', quantities, retest },
@@ -234,10 +261,12 @@ export const addWater = (
         needs: { power: 'on', cover: ['open'] },
         gates: true,
         worth: WORTH.opens,
-        ...(notBefore > now ? { notBefore } : {}),
+        // Without doses ahead it stands at its own time.
+        ...ifLater(Math.max(mixed, poured.length === 0 ? due : 0), now),
       },
     )
-    if (task) retests.push(task)
+    if (!task) continue
+    retests.push(task)
     if (poured.length === 0) afterLooking(task)
     poured.forEach((before, i) => {
       const least = i === 0 ? RETEST_AFTER / MINUTE : 0
@@ -245,5 +274,24 @@ export const addWater = (
       follow(task, before.task, { code: 'shows what came of it' }, gap)
     })
   }
-  return { poured: poured.map(({ task }) => task), look, retests }
+  return retests
+}
+
+/** Looks, tests, what goes in, and what waits for it. Gives back what goes in by the plan, its tests, and the look that comes first. */
+export const addWater = (
+  gathering: Gathering,
+  now: Instant,
+  until: Instant,
+): { poured: VisitTask[]; retests: VisitTask[]; look: VisitTask | undefined } => {
+  const { id, tub, journal } = gathering.situation
+  gathering.held.push(...heldByDoses(journal, now, id, tub))
+  const { look, afterLooking } = addLooks(gathering, now, until)
+  const mixed = mixedAt(journal, now, tub)
+  const round: Round = { gathering, now, mixed, afterLooking, first: [], poured: [] }
+  addTests(round)
+  addDoses(round)
+  addHelpers(round)
+  addFeederAndStart(round)
+  const retests = addRetests(round)
+  return { poured: round.poured.map(({ task }) => task), look, retests }
 }

@@ -1,5 +1,5 @@
 import { loadRibbon } from '@/app/tubView'
-import { assumedWeather, atTheWater, type VisitAsked } from '@/core'
+import { assumedWeather, atTheWater, DAY, type VisitAsked } from '@/core'
 import { fromWallClock } from '@/server/moment'
 import { refillSettings } from '@/server/refillSettings'
 import type { TubView } from '@/server/views'
@@ -39,6 +39,7 @@ export const loadVisit = (
     (id, i, all) => view.tubs.some((one) => one.id === id) && all.indexOf(id) === i,
   )
   const start = Number(ofQuery(query, 'start'))
+  const begins = start > now && start < now + 2 * DAY
   const decisions = decisionsIn(ofQuery(query, 'd'))
   const page = visitView(
     theStore(),
@@ -49,7 +50,7 @@ export const loadVisit = (
       tubs,
       asked,
       decisions,
-      ...(Number.isFinite(start) && start > now ? { start } : {}),
+      ...(begins ? { start } : {}),
     },
     [view],
   )
@@ -60,7 +61,7 @@ export const loadVisit = (
       d: ofQuery(query, 'd'),
       ...(asked.asked === 'minutes' ? { minutes } : {}),
       ...(asked.asked === 'ready by' ? { by: String(asked.by) } : {}),
-      ...(start > now ? { start: String(start) } : {}),
+      ...(begins ? { start: String(start) } : {}),
     }).filter(([, value]) => value !== ''),
   )
   return { page, errors: 'errors' in read ? read.errors : {}, keep }
