@@ -41,7 +41,7 @@ import { type Answer, as, type Topic } from './topic'
 
 const MOST_SOAKS = 100
 
-/** Soaks that are meant to happen: when, how many and for how long. */
+/** Planned soaks: when, how many and for how long. */
 const soaksFrom = (value: unknown, now: Instant): { at: Instant; load: SoakLoad }[] | Refusal => {
   if (value === undefined) return []
   if (!Array.isArray(value) || value.length > MOST_SOAKS)

@@ -9,7 +9,7 @@ import { fromWallClock, noMoment, zoneOf } from './moment'
 
 const FARTHEST_DAYS = 400
 
-/** Keeps a soak that is meant to happen. */
+/** Keeps a planned soak. */
 export const planSoak = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const checked = check<{ people: number; minutes: number }>(

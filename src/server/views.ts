@@ -82,7 +82,7 @@ export interface TubView {
   /** When each step may begin, and when all of it has mixed. */
   schedule: Schedule
   bathers: ReturnType<typeof bathersIn>
-  /** Soaks that are meant to happen. */
+  /** Planned soaks. */
   planned: PlannedSoak[]
   rules: ChoreRule[]
   /** In walking order. */

@@ -113,18 +113,29 @@ export const visitView = (
   if (!first) return undefined
   const visits = weeklyVisits(store, now)
   const decisions = row?.decisions ?? draft.decisions ?? NO_DECISIONS
-  const { visit, fit } = planVisit(
-    views.map((view) => situationOf(store, view, place)),
-    {
+  const asked: VisitAsked = askedNow(row, now) ?? draft.asked ?? { asked: 'all' }
+  const situations = views.map((view) => situationOf(store, view, place))
+  const planned = (one: VisitAsked) =>
+    planVisit(situations, {
       now,
       ...(row || draft.start === undefined ? {} : { start: draft.start }),
       until: endOfDay(now, first.tub.surroundings?.hoursFromUtc ?? 0),
       begun: row !== undefined,
-      asked: askedNow(row, now) ?? draft.asked ?? { asked: 'all' },
+      asked: one,
       decisions,
       visits,
-    },
-  )
+    })
+  const readyIn = (one: Visit) =>
+    views.map((view) => {
+      const testAt = decidedAt(view, one)
+      return {
+        tub: view.tub.id,
+        testAt,
+        at: testAt === undefined ? readyAt(view, one, place.foreseen(view)) : undefined,
+      }
+    })
+  const { visit, fit } =
+    asked.asked === 'ready by' ? withTheFall(asked, planned, readyIn) : planned(asked)
   return {
     row,
     visit,
@@ -133,14 +144,23 @@ export const visitView = (
     views,
     done: row ? doneSince(views, row.startedAt) : [],
     next: visits.find((at) => at > now + 12 * HOUR),
-    ready: views.map((view) => {
-      const testAt = decidedAt(view, visit)
-      return {
-        tub: view.tub.id,
-        testAt,
-        at: testAt === undefined ? readyAt(view, visit, place.foreseen(view)) : undefined,
-      }
-    }),
+    ready: readyIn(visit),
+  }
+}
+
+/** Ready by an hour means that the residual has fallen by then too: the visit ends sooner by as long as that takes. */
+const withTheFall = (
+  { by }: Extract<VisitAsked, { asked: 'ready by' }>,
+  planned: (asked: VisitAsked) => { visit: Visit; fit: Fit },
+  readyIn: (visit: Visit) => { tub: number; at: Instant | undefined }[],
+): { visit: Visit; fit: Fit } => {
+  const all = planned({ asked: 'all' }).visit
+  const ends = (tub: number) => all.ready.find((one) => one.tub === tub)?.at ?? all.start
+  const fall = Math.max(0, ...readyIn(all).map(({ tub, at }) => (at ?? 0) - ends(tub)))
+  const { visit, fit } = planned({ asked: 'ready by', by: by - fall })
+  return {
+    visit,
+    fit: fit.asked === 'ready by' ? { ...fit, by, earliest: fit.earliest + fall } : fit,
   }
 }
 
@@ -177,6 +197,9 @@ const readyAt = (
   const own = ready.find((one) => one.tub === tub.id)
   const at = own?.gated ? own.at : start
   if (verdict.closures.some(holdsBack)) return undefined
+  const poured = acts.filter((act) => act.tub === tub.id && act.what.kind === 'dose').length
+  // A dose that is left for another time leaves the tub shut.
+  if (verdict.closures.length > 0 && poured < plan.steps.length) return undefined
   if (verdict.closures.length === 0 && !own?.gated) return start
   const retest = acts.find(
     (act) => act.tub === tub.id && act.what.kind === 'test' && act.what.retest,

@@ -131,7 +131,7 @@ export const shelf = sqliteTable('shelf', {
   removedAt: integer('removed_at'),
 })
 
-/** Soaks that are meant to happen; what happens is an entry. */
+/** Planned soaks; what happens is an entry. */
 export const plannedSoaks = sqliteTable(
   'planned_soaks',
   {

@@ -1,12 +1,13 @@
 import { desc, eq, isNull } from 'drizzle-orm'
+import { HOUR } from '@/core'
 import type { Store } from './database'
 import { visits } from './schema'
 
 export type VisitRow = typeof visits.$inferSelect
 export type NewVisit = Omit<typeof visits.$inferInsert, 'id'>
 
-/** A visit that nobody ended is over after so long, ms. */
-const OVER_AFTER = 12 * 60 * 60_000
+/** A visit that nobody ended is over after so long. */
+const OVER_AFTER = 12 * HOUR
 
 /** The visit under way at a tub. A clock that was set back since does not end it. */
 export const openVisit = (store: Store, tubId: number, now: number): VisitRow | undefined =>

@@ -1,16 +1,8 @@
-import {
-  type AgendaItem,
-  HOUR,
-  MINUTE,
-  PRODUCTS,
-  type ProductName,
-  type Quantity,
-  roundToMeasure,
-} from '@/core'
+import { type AgendaItem, HOUR, MINUTE, PRODUCTS, type ProductName, roundToMeasure } from '@/core'
 import { choreName } from './choreText'
 import { CLOSURE_SHORT, formatClosure } from './closureWords'
 import { FEEDER_MOVES } from './programmeText'
-import { QUANTITY_NAMES } from './quantityNames'
+import { quantityWords } from './quantityNames'
 import { startNeedWords } from './startUpText'
 import {
   type DisplayPreferences,
@@ -28,13 +20,6 @@ export interface AgendaWords {
   minutes: string
   place: string
 }
-
-const quantityWords = (quantities: readonly Quantity[]) =>
-  list(
-    quantities.map((quantity) =>
-      quantity === 'pH' ? 'pH' : QUANTITY_NAMES[quantity].toLowerCase(),
-    ),
-  )
 
 const SOAK_ADVICE = {
   closed: 'the tub is closed',

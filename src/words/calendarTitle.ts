@@ -1,14 +1,12 @@
 import type { ClosureCode, Quantity } from '@/core'
 import { CLOSURE_SHORT } from './closureWords'
-import { QUANTITY_NAMES } from './quantityNames'
-import { list } from './words'
+import { quantityWords } from './quantityNames'
 
 /** How an event stands in somebody's calendar. */
 export const calendarTitle = {
   visit: (jobs: number, minutes: number) =>
     `Tub visit: ${jobs} ${jobs === 1 ? 'job' : 'jobs'}, ${minutes} min`,
-  test: (quantities: readonly Quantity[]) =>
-    `Test ${list(quantities.map((one) => (one === 'pH' ? 'pH' : QUANTITY_NAMES[one].toLowerCase())))}`,
+  test: (quantities: readonly Quantity[]) => `Test ${quantityWords(quantities)}`,
   retest: 'Test again, to finish the plan',
   shock: 'Shock, cover half open',
   chore: (name: string, minutes: number) => `${name} (${minutes} min)`,

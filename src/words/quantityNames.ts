@@ -1,4 +1,5 @@
 import type { Quantity } from '@/core'
+import { list } from './words'
 
 export const QUANTITY_NAMES: Record<Quantity, string> = {
   freeChlorine: 'Free chlorine',
@@ -34,3 +35,7 @@ export const QUANTITY_SHORT_NAMES: Record<Quantity, string> = {
 /** A quantity inside a sentence. */
 export const named = (quantity: Quantity): string =>
   quantity === 'pH' ? 'pH' : QUANTITY_NAMES[quantity].toLowerCase()
+
+/** Several in a sentence: "pH, bromine and total alkalinity". */
+export const quantityWords = (quantities: readonly Quantity[]): string =>
+  list(quantities.map(named))

@@ -1,16 +1,6 @@
-import {
-  CELL_START,
-  PRODUCTS,
-  type Quantity,
-  type StartStep,
-  type StartStepId,
-  type StartStepNow,
-} from '@/core'
-import { QUANTITY_NAMES } from './quantityNames'
+import { CELL_START, PRODUCTS, type StartStep, type StartStepId, type StartStepNow } from '@/core'
+import { named } from './quantityNames'
 import { type DisplayPreferences, dayAndClock, list } from './words'
-
-const inSentence = (quantity: Quantity) =>
-  quantity === 'pH' ? 'pH' : QUANTITY_NAMES[quantity].toLowerCase()
 
 /** A step's name where its amounts don't matter: in the history, and while it keeps the tub closed. */
 export const START_TITLES: Record<StartStepId, string> = {
@@ -130,7 +120,7 @@ export const startStepHow = (id: StartStepId): string => TEXT[id]({ id, waitMinu
 /** What a start-up is waiting for, in a line. */
 export const startNeedWords = (step: StartStepNow, preferences: DisplayPreferences): string => {
   const { title } = startStepText(step)
-  const gates = list((step.gates ?? []).map(({ quantity }) => inSentence(quantity)))
+  const gates = list((step.gates ?? []).map(({ quantity }) => named(quantity)))
   if (step.id === 'soften' && (step.needs === 'fall' || step.needs === 'test'))
     return `${title}: hang it in for 24 hours with the pump running, then test ${gates}.`
   switch (step.needs) {

@@ -10,7 +10,6 @@ import {
   type PlacedAct,
   type PlaceReason,
   PRODUCTS,
-  type Quantity,
   type Tub,
   type Visit,
   type What,
@@ -19,7 +18,7 @@ import { choreName, choreShort } from './choreText'
 import { formatWait } from './handlingText'
 import { formatHand } from './planWords'
 import { FEEDER_MOVES } from './programmeText'
-import { QUANTITY_NAMES } from './quantityNames'
+import { quantityWords } from './quantityNames'
 import { formatLength } from './refillWords'
 import { STAGE_NAMES } from './stageText'
 import { START_TITLES } from './startUpText'
@@ -32,14 +31,10 @@ import {
   dose,
   figure,
   formatStep,
-  list,
   lowerFirst,
   sameDay,
   upperFirst,
 } from './words'
-
-const quantityWords = (quantities: readonly Quantity[]) =>
-  list(quantities.map((one) => (one === 'pH' ? 'pH' : QUANTITY_NAMES[one].toLowerCase())))
 
 /** What is done, as a person would call it: the figure stands first and large where there is one. */
 export interface ActWords {
@@ -243,7 +238,10 @@ export const visitTitle = (
   ready: readonly { at: Instant | undefined; testAt?: Instant | undefined }[],
   preferences: DisplayPreferences,
 ): string => {
-  if (acts.length === 0) return 'Nothing to do at the tub.'
+  if (acts.length === 0)
+    return ready.some(({ at }) => at === undefined)
+      ? 'Nothing done now. The tub stays closed.'
+      : 'Nothing to do at the tub.'
   const hands = `${length(Math.max(1, Math.round(handsMinutes)))} at the ${ready.length > 1 ? 'tubs' : 'tub'}.`
   const known = ready.flatMap(({ at }) => (at === undefined ? [] : [at]))
   const test = ready.find(({ testAt }) => testAt !== undefined)?.testAt

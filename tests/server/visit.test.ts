@@ -197,6 +197,25 @@ test('nothing known, nothing promised: the test decides', () => {
   expect(at().ready[0]).toMatchObject({ at: expect.any(Number), testAt: undefined })
 })
 
+test('what opens the tub is left out: no hour is promised, by the visit or by the plan', () => {
+  const minutes = at(tub, NOW, { asked: { asked: 'minutes', minutes: 12 } })
+  expect(minutes.visit.left.some(({ what }) => what.kind === 'dose')).toBe(true)
+  expect(minutes.ready[0]?.at).toBeUndefined()
+  start()
+  for (const product of ['sodium dichlor dihydrate', 'sodium hypochlorite', 'calcium hypochlorite'])
+    decideVisit(store, tub, { key: `${tub}:dose:${product}`, to: 'skip', said: 'none left' }, NOW)
+  expect(at().ready[0]?.at).toBeUndefined()
+})
+
+test('ready by an hour is the hour the residual has fallen by too', () => {
+  const first = at().ready[0]?.at ?? 0
+  const by = first + 3 * HOUR
+  const page = at(tub, NOW, { asked: { asked: 'ready by', by } })
+  expect(page.fit).toMatchObject({ asked: 'ready by', by, fits: true })
+  expect(page.visit.start).toBeGreaterThan(NOW + 2 * HOUR)
+  expect(page.visit.ready[0]?.at).toBeLessThanOrEqual(by)
+})
+
 test('every place has the visit’s times', () => {
   const view = tubView(store, tub, NOW)
   const { visit } = at()

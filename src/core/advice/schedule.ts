@@ -8,7 +8,8 @@ import type { PlanStep } from './planTypes'
 
 type Next = ProductName | 'air' | 'water'
 
-const nextOf = (step: PlanStep): Next =>
+/** What a step puts into the water, as the gaps know it. */
+export const nextOf = (step: PlanStep): Next =>
   step.kind === 'add' ? step.product : step.kind === 'aerate' ? 'air' : 'water'
 
 /** The wait that keeps something from going in now: the one that ends last of those the journal has open against it. */

@@ -30,7 +30,7 @@ export interface RefillSettings {
   /** Hours of the wall clock in which no hand is free; from 22 to 7 goes over midnight. */
   nightFrom: number
   nightTo: number
-  /** Weekdays, no hand free meanwhile. */
+  /** Weekdays, no free hand then. */
   workFrom?: number
   workTo?: number
   /** Stages that begin at a moment of their own. */

@@ -9,7 +9,7 @@ import { QUANTITY } from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { type Closure, waterCareOpens } from './closure'
+import { type Closure, SLACK, waterCareOpens } from './closure'
 
 /**
  * How a moment ahead stands: `ready` as a yes or a probably of today would; `test first`: the residual should do, but no test is
@@ -78,8 +78,8 @@ export const aheadAt = (
 const FARTHEST_HOURS = 14 * 24
 
 /**
- * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in; undefined where nothing
- * brings it down by itself, or not within two weeks. A test then decides.
+ * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in; undefined where the plan
+ * leaves too little, or nothing brings it down by itself within two weeks. A test then decides.
  * @param mixedAt when the plan's last wait is over
  * @param foreseen the residual ahead with the plan carried out, by what this tub has taught; without it by its programme's rates
  */
@@ -92,6 +92,8 @@ export const planReadyAt = (
   const { sanitizer } = programmeOf(tub.programme)
   const limit = keepOutAbove(tub) + 0.05
   const peak = quantityOf(plan.after, sanitizer)
+  // What it leaves shut no wait opens: a step was left out, or one go can't do it.
+  if (peak < residualFloor(tub, plan.after.cyanuricAcidPpm) - SLACK.residual) return undefined
   if (peak <= limit) return mixedAt
   const ppm = peak - quantityOf(plan.before, sanitizer)
   const points =

@@ -1,4 +1,4 @@
-import { gapMinutes, handlingOf } from '../advice/handling'
+import { handlingOf } from '../advice/handling'
 import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { handlingWhile } from '../soaks/shock'
@@ -24,25 +24,6 @@ export const holdsOf = (
 
 const pouredBefore = (journal: readonly Entry[], now: Instant) =>
   journal.filter(isKind('dose')).filter(({ at }) => at <= now)
-
-/** When the last product that was poured has mixed; 0 where none was. */
-export const mixedAt = (journal: readonly Entry[], now: Instant, tub: Tub): Instant =>
-  pouredBefore(journal, now).reduce(
-    (last, { at, body }) => Math.max(last, at + handlingOf(body.product, tub).waitMinutes * MINUTE),
-    0,
-  )
-
-/** Until when what was poured keeps the next off; 0 where nothing does. */
-export const keptOffUntil = (
-  journal: readonly Entry[],
-  next: ProductName | 'air' | 'water',
-  now: Instant,
-  tub: Tub,
-): Instant =>
-  pouredBefore(journal, now).reduce(
-    (last, { at, body }) => Math.max(last, at + gapMinutes(next, body.product, tub) * MINUTE),
-    0,
-  )
 
 /** What was poured and still mixes holds jets and cover. */
 export const heldByDoses = (

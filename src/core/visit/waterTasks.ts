@@ -1,13 +1,14 @@
+import { waitingUntil } from '../advice/dosingCycle'
 import { gapMinutes } from '../advice/handling'
 import type { PlanStep } from '../advice/planTypes'
-import { RETEST_AFTER } from '../advice/schedule'
+import { nextOf, RETEST_AFTER, waitBefore } from '../advice/schedule'
 import type { ProductName } from '../products/product'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import type { Act } from '../today/regimen'
 import type { Tub } from '../tub/tub'
 import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
 import { follow, type Gathering } from './gathering'
-import { heldByDoses, holdsOf, keptOffUntil, mixedAt } from './mixing'
+import { heldByDoses, holdsOf } from './mixing'
 import { SOON } from './situation'
 import type { VisitTask } from './visitAct'
 
@@ -33,9 +34,6 @@ export const WORTH = {
 /** What a chore is worth now: late most, then what is due, then what may wait. */
 export const choreWorth = ({ due, state }: ChoreDue, now: Instant): number =>
   state === 'late' ? WORTH.late : due <= now + DAY ? WORTH.today : WORTH.soon
-
-const nextOf = (step: PlanStep): ProductName | 'air' | 'water' =>
-  step.kind === 'add' ? step.product : step.kind === 'aerate' ? 'air' : 'water'
 
 /** How many minutes after one step is in another may follow. */
 const gapAfter = (before: PlanStep, next: PlanStep, tub: Tub): number =>
@@ -156,7 +154,7 @@ const addDoses = ({ gathering, now, afterLooking, first, poured }: Round): void 
         pours: true,
         gates: true,
         worth: WORTH.opens,
-        ...ifLater(keptOffUntil(journal, nextOf(dose), now, tub), now),
+        ...ifLater(waitBefore(journal, nextOf(dose), now, tub)?.until ?? now, now),
       },
     )
     if (!task) continue
@@ -286,7 +284,7 @@ export const addWater = (
   const { id, tub, journal } = gathering.situation
   gathering.held.push(...heldByDoses(journal, now, id, tub))
   const { look, afterLooking } = addLooks(gathering, now, until)
-  const mixed = mixedAt(journal, now, tub)
+  const mixed = waitingUntil(journal, now, tub)?.until ?? 0
   const round: Round = { gathering, now, mixed, afterLooking, first: [], poured: [] }
   addTests(round)
   addDoses(round)

@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { choreNeeds, doseUnit, type PlacedAct, PRODUCTS } from '@/core'
+import { choreNeeds, doseUnit, MINUTE, type PlacedAct, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { formatStepReason } from '@/words/adviceText'
 import { choreText } from '@/words/choreText'
@@ -326,7 +326,7 @@ export const VisitAct = ({
       {act.waitMinutes > 0 && (
         <p className="small mt-2 text-muted">
           Then {act.waitMinutes} minutes’ wait, until about{' '}
-          {clock(preferences.now + (act.handsMinutes + act.waitMinutes) * 60_000, preferences)}.
+          {clock(preferences.now + (act.handsMinutes + act.waitMinutes) * MINUTE, preferences)}.
         </p>
       )}
     </section>

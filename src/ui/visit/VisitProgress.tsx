@@ -1,4 +1,4 @@
-import type { Instant, PlacedAct } from '@/core'
+import { type Instant, MINUTE, type PlacedAct } from '@/core'
 import { clock, type DisplayPreferences } from '@/words/words'
 
 /** The visit as one line: what is done solid, now a mark, what is to come outlined. */
@@ -15,7 +15,7 @@ export const VisitProgress = ({
   acts: readonly PlacedAct[]
   preferences: DisplayPreferences
 }) => {
-  const span = Math.max(60_000, to - from)
+  const span = Math.max(MINUTE, to - from)
   const share = (at: Instant) =>
     `${(100 * Math.min(1, Math.max(0, (at - from) / span))).toFixed(2)}%`
   const { now } = preferences

@@ -1,6 +1,6 @@
 import Link from 'next/link'
 import { beginVisit, decideInVisit } from '@/app/actions'
-import type { Decisions, PlacedAct } from '@/core'
+import { type Decisions, MINUTE, type PlacedAct } from '@/core'
 import type { TubView } from '@/server/views'
 import type { VisitView } from '@/server/visit'
 import { OldReading } from '@/ui/dose/OldReading'
@@ -43,7 +43,10 @@ export const VisitPlan = ({
   const end = gated.length > 0 ? Math.max(...gated) : undefined
   const known = ready.flatMap(({ at }) => (at === undefined ? [] : [at]))
   const last = known.length > 0 ? Math.max(...known) : undefined
-  const fits = fitWords(fit, visit, preferences)
+  const unsure = fit.asked === 'ready by' && known.length < ready.length
+  const fits = unsure
+    ? 'No hour can be promised: see what keeps the tub closed.'
+    : fitWords(fit, visit, preferences)
   const nothing = visit.acts.length === 0
   const openings = visit.acts.filter(({ needs }) => needs.cover?.includes('open')).length
   const withDecision = (change: Partial<Decisions>) =>
@@ -55,7 +58,7 @@ export const VisitPlan = ({
           <h1 className="serif title">{visitTitle(visit, ready, preferences)}</h1>
           {!nothing && <p className="mt-2 text-muted">{visitSummary(visit, last, preferences)}</p>}
           {fits && <p className="mt-1 font-medium">{fits}</p>}
-          {visit.start > preferences.now + 60_000 && (
+          {visit.start > preferences.now + MINUTE && (
             <p className="mt-1 font-medium">
               Begin at {clock(visit.start, preferences)}; that is early enough.
             </p>
@@ -103,7 +106,7 @@ export const VisitPlan = ({
             start={visit.start}
             ready={end}
             readyName={
-              end !== undefined && last !== undefined && last > end + 60_000 ? 'Tested' : 'Ready'
+              end !== undefined && last !== undefined && last > end + MINUTE ? 'Tested' : 'Ready'
             }
             acts={acts}
             tubs={tubs}

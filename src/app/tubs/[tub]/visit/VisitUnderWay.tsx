@@ -9,7 +9,7 @@ import {
   saveEntry,
   undoChange,
 } from '@/app/actions'
-import { handlingWhile, holdsBack, type PlacedAct, PRODUCTS } from '@/core'
+import { handlingWhile, holdsBack, MINUTE, type PlacedAct, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import type { VisitView } from '@/server/visit'
 import { visitStateOf } from '@/server/visitState'
@@ -68,7 +68,7 @@ export const VisitUnderWay = ({
   const named = (act: PlacedAct) => actWords(act.what, viewOf(act.tub).tub, preferences)
   const short = (act: PlacedAct) => named(act).short
   const running = waitOf(views)
-  const soon = visit.acts.filter(({ start }) => start <= now + 60_000)
+  const soon = visit.acts.filter(({ start }) => start <= now + MINUTE)
   const chosen = visit.acts.find(({ key }) => key === query.act)
   const current = chosen ?? soon[0]
   const next = visit.acts.find((act) => act !== current)
@@ -333,7 +333,7 @@ const End = ({
       <h1 className="serif verdict mt-3">
         {last === undefined
           ? 'Done. The tub stays closed for now.'
-          : last <= preferences.now + 60_000
+          : last <= preferences.now + MINUTE
             ? 'Done. Put the cover on.'
             : `Done. Ready ${dayAndClock(last, preferences)}.`}
       </h1>
