@@ -81,6 +81,11 @@ module.exports = {
       'Use cases read and write the store and call the core.',
     ),
     only('cli', ['cli', 'words', 'core'], 'The command needs no database.'),
+    only(
+      'commands',
+      ['commands', 'server', 'words', 'store', 'core'],
+      'Commands on the owner’s data call the same use cases as the pages.',
+    ),
     {
       name: 'words-knows-only-types-of-server-and-store',
       comment: 'Prose is made from what the core says; what a page hands over is a type.',

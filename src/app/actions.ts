@@ -2,15 +2,15 @@
 
 import { revalidatePath } from 'next/cache'
 import { cookies } from 'next/headers'
-import { redirect } from 'next/navigation'
 import { idIn } from '@/app/idIn'
 import * as calendar from '@/server/calendar'
 import * as choices from '@/server/choices'
 import * as chores from '@/server/chores'
 import * as filters from '@/server/filters'
-import { type Fields, fieldsOf, type Outcome, refused } from '@/server/form'
+import { type Fields, fieldsOf, type Outcome, refused, unitsName } from '@/server/form'
 import * as journal from '@/server/journal'
 import * as kits from '@/server/kits'
+import { type Answered, once } from '@/server/once'
 import * as plannedSoaks from '@/server/plannedSoaks'
 import { pourChore } from '@/server/pourChore'
 import * as refillDay from '@/server/refillDay'
@@ -25,7 +25,10 @@ import * as visits from '@/server/visit'
 import { saveVisitDay } from '@/server/visitDay'
 import { markInVisit } from '@/server/visitDone'
 import { type Store, theStore } from '@/store/database'
-import { FAILED } from '@/words/failures'
+import { troubleOf } from '@/store/storeProblem'
+import { findTub } from '@/store/tubs'
+import { FAILED, notSaved } from '@/words/failures'
+import { postRefusal } from '@/words/refusals'
 
 /** What a form posts reaches a use case as: the store, the tub it names, its fields and the moment. */
 interface Posted {
@@ -39,45 +42,50 @@ interface Posted {
 
 type Action = (before: Outcome | null, data: FormData) => Promise<Outcome>
 
-/** Logs an unexpected failure with its context. */
-const logged = (what: string, error: unknown, fields?: Fields) =>
-  console.error(`${what} failed`, { fields, error })
+/** Logs an unexpected failure with its context: which fields came, never what people wrote in them. */
+const logged = (what: string, error: unknown, fields: Fields = {}) =>
+  console.error(`${what} failed`, { fields: Object.keys(fields), error })
 
-const run = (what: string, data: FormData, work: (posted: Posted) => Outcome): Outcome => {
+/** Whether the page showed other units than the tub has by now: its figures would mean something else. */
+const otherUnits = (store: Store, { tub, units, temperatureUnit }: Fields): boolean => {
+  // The form that sets the units says them itself.
+  if (!units || temperatureUnit) return false
+  const row = findTub(store, idIn(tub))
+  return row !== undefined && unitsName(row.units) !== units
+}
+
+const run = (what: string, data: FormData, work: (posted: Posted) => Answered): Answered => {
   const fields = fieldsOf(data)
   try {
     const id = (field: string) => idIn(fields[field])
-    const outcome = work({
-      store: theStore(),
-      get tub() {
-        return id('tub')
-      },
-      fields,
-      now: Date.now(),
-      id,
-    })
+    const store = theStore()
+    const now = Date.now()
+    const outcome = once(store, what, fields, now, () =>
+      otherUnits(store, fields)
+        ? refused(fields, {}, {}, postRefusal.otherUnits)
+        : work({
+            store,
+            get tub() {
+              return id('tub')
+            },
+            fields,
+            now,
+            id,
+          }),
+    )
     if (outcome.ok) revalidatePath('/', 'layout')
     return outcome
   } catch (error) {
     logged(what, error, fields)
-    return refused(fields, {}, {}, FAILED.saving)
+    return refused(fields, {}, {}, notSaved(troubleOf(error)))
   }
 }
 
 /** A use case as a server action: an unexpected failure is told in a plain sentence, and the draft kept. */
 const action =
-  (what: string, work: (posted: Posted) => Outcome): Action =>
+  (what: string, work: (posted: Posted) => Answered): Action =>
   async (_, data) =>
     run(what, data, work)
-
-/** For buttons without a form of their own: goes where the outcome points. */
-const following =
-  (what: string, work: (posted: Posted) => Outcome): Action =>
-  async (_, data) => {
-    const outcome = run(what, data, work)
-    if (outcome.ok && outcome.next) redirect(outcome.next)
-    return outcome
-  }
 
 export const saveEntry = action('saving an entry', ({ store, tub, fields, now, id }) =>
   journal.recordEntry(store, tub, fields, now, fields.replaces ? id('replaces') : undefined),
@@ -86,17 +94,14 @@ export const removeEntry = action('deleting an entry', ({ store, tub, now, id })
   journal.deleteEntry(store, tub, id('id'), now),
 )
 export const undoChange = action('undoing', ({ store, tub, now, id }) =>
-  journal.undoLastChange(store, tub, id('id'), now),
+  journal.undoLastChange(store, tub, id('change'), now),
 )
 
 export const setUpTub = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
-  let made: number | undefined
-  const outcome = run('setting up a tub', data, ({ store, fields, now }) => {
-    const created = tubs.createTub(store, fields, now)
-    made = created.id
-    return created
-  })
-  if (made !== undefined) await remember(made)
+  const { id, ...outcome } = run('setting up a tub', data, ({ store, fields, now }) =>
+    tubs.createTub(store, fields, now),
+  )
+  if (id !== undefined) await remember(id)
   return outcome
 }
 export const setSchool = action('choosing when to test', ({ store, tub, fields }) =>
@@ -129,17 +134,17 @@ export const saveSheetRows = async (
     return outcome
   } catch (error) {
     logged('saving a sheet', error)
-    return { message: FAILED.saving }
+    return { message: notSaved(troubleOf(error)) }
   }
 }
 
-export const addKit = following('adding a kit', ({ store, tub, fields, now }) =>
+export const addKit = action('adding a kit', ({ store, tub, fields, now }) =>
   kits.createKit(store, tub, fields, now),
 )
 export const changeKit = action('changing a kit', ({ store, tub, fields, id }) =>
   kits.editKit(store, tub, id('kit'), fields),
 )
-export const removeKit = following('removing a kit', ({ store, tub, now, id }) =>
+export const removeKit = action('removing a kit', ({ store, tub, now, id }) =>
   kits.removeKit(store, tub, id('kit'), now),
 )
 
@@ -169,10 +174,10 @@ export const pourForChore = action('logging what a chore puts in', ({ store, tub
   pourChore(store, tub, fields, now),
 )
 
-export const beginVisit = following('starting a visit', ({ store, tub, fields, now }) =>
+export const beginVisit = action('starting a visit', ({ store, tub, fields, now }) =>
   visits.startVisit(store, tub, fields, now),
 )
-export const finishVisit = following('ending a visit', ({ store, tub, fields, now }) =>
+export const finishVisit = action('ending a visit', ({ store, tub, fields, now }) =>
   visits.endVisit(store, tub, fields, now),
 )
 export const decideInVisit = action('changing a visit', ({ store, tub, fields, now }) =>
@@ -213,7 +218,7 @@ export const importCalendar = async (
     return { sentences: outcome.sentences ?? [] }
   } catch (error) {
     logged('importing a calendar', error)
-    return { errors: {}, message: FAILED.saving }
+    return { errors: {}, message: notSaved(troubleOf(error)) }
   }
 }
 
@@ -247,13 +252,13 @@ export const choosePlan = action('choosing a plan', ({ store, tub, fields }) =>
   choices.choose(store, tub, fields),
 )
 
-export const putOnShelf = following('adding to the shelf', ({ store, tub, fields, now }) =>
+export const putOnShelf = action('adding to the shelf', ({ store, tub, fields, now }) =>
   shelf.addToShelf(store, tub, fields, now),
 )
 export const changeOnShelf = action('changing the shelf', ({ store, tub, fields, now, id }) =>
   shelf.editOnShelf(store, tub, id('item'), fields, now),
 )
-export const removeFromShelf = following('taking off the shelf', ({ store, tub, now, id }) =>
+export const removeFromShelf = action('taking off the shelf', ({ store, tub, now, id }) =>
   shelf.removeFromShelf(store, tub, id('item'), now),
 )
 
@@ -261,7 +266,7 @@ const remember = async (id: number) => {
   ;(await cookies()).set('pavrel-tub', String(id), {
     path: '/',
     maxAge: 31_536_000,
-    sameSite: 'lax',
+    sameSite: 'strict',
     httpOnly: true,
   })
 }

@@ -91,6 +91,7 @@ export {
   timeConstantFrom,
   usualHeater,
 } from './heat/heat'
+export { notAhead } from './journal/aheadOfClock'
 export { type ChoreId, isChoreId, isPresetChore, type PresetChoreId } from './journal/choreId'
 export { cleansFilter } from './journal/cleansFilter'
 export {

@@ -4,6 +4,7 @@ import {
   allChoresOf,
   type Chore,
   type ChoreChange,
+  estimate,
   fromLitres,
   type Interval,
   isPresetChore,
@@ -25,6 +26,8 @@ import {
 import { choreText } from '@/words/choreText'
 import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
+import { journalAt } from './journalAt'
+import { merged } from './merge'
 
 /** Five years; what comes more seldom is no chore. */
 const LONGEST_DAYS = 1825
@@ -170,15 +173,23 @@ const ruleOf = (store: Store, tubId: number, chore: string): ChoreRuleRow | unde
   )
 
 /** Changes a chore of a tub, or adds one of its people's own where none is named. */
-export const saveChore = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
+export const saveChore = (store: Store, tubId: number, given: Fields, now: number): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
+  if (!tub) return refused(given, {}, {}, REFUSALS.noTub)
+  const { fillWater } = estimate(tub, journalAt(store, tubId, now), now)
+  const known = allChoresOf({ ...tub, fillWater }, choreRulesOf(store, tubId).map(toRule)).find(
+    ({ id }) => id === given.chore,
+  )
+  const laid = known
+    ? merged(choreFields(known, tub), given, (name) => (name === 'toMonth' ? 'fromMonth' : name))
+    : { fields: given }
+  if ('asked' in laid) return laid.asked
+  const { fields } = laid
   const checked = changeOf(fields, tub)
   if ('errors' in checked) return refused(fields, checked.errors)
-  const { change: given } = checked
   const change = isPresetChore(fields.chore ?? '')
-    ? differenceOf(given, presetChore(fields.chore as PresetChoreId, tub))
-    : given
+    ? differenceOf(checked.change, presetChore(fields.chore as PresetChoreId, tub))
+    : checked.change
   const next = `/tubs/${tubId}/upkeep/chores`
   if (!fields.chore) {
     insertChoreRule(store, { tubId, preset: null, change, createdAt: now })

@@ -10,10 +10,10 @@ import {
 } from '@/core'
 import type { Store } from '@/store/database'
 import { insertReply, type ReplyRow, repliesSince } from '@/store/deviceReplies'
-import { journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { field, REFUSALS } from '@/words/refusals'
+import { journalAt } from './journalAt'
 
 /** A reading waits this long to be kept as part of a test. */
 const WAITS = HOUR
@@ -58,7 +58,7 @@ export const receiveReply = (
 
 /** What a device has sent since the last test, newest of each quantity. */
 export const waitingReplies = (store: Store, tubId: number, now: number): ReplyRow[] => {
-  const lastTest = journalOf(store, tubId).find(({ kind, at }) => kind === 'test' && at <= now)
+  const lastTest = journalAt(store, tubId, now).find(({ kind, at }) => kind === 'test' && at <= now)
   const since = Math.max(now - WAITS, lastTest?.at ?? 0)
   const seen = new Set<Quantity>()
   return repliesSince(store, tubId, since).filter(({ reply }) => {

@@ -21,7 +21,10 @@ import { noMoment, noonOf, zoneOf } from './moment'
 export const filtersOf = (store: Store, now: number): FilterStatus[] => {
   const sets = allFilterSets(store)
   if (sets.length === 0) return []
-  const events = filterEventsOf(store)
+  const events = filterEventsOf(store).map(({ tubId, entry }) => ({
+    tubId,
+    entry: { ...entry, at: Math.min(entry.at, now) },
+  }))
   return sets.map((set) => filterStatus(set, events, now))
 }
 

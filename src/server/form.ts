@@ -5,9 +5,17 @@ import { field } from '@/words/refusals'
 /** What came in from a form: every field a string. */
 export type Fields = Record<string, string>
 
+/** One of two ways, for the person to choose: the answer comes back as `confirm.<field>`. */
+export interface Ask {
+  /** What is asked; where it is not said, `field` has another value by now than what was typed. */
+  sentence?: string
+  field?: string
+  options: readonly { value: string; label: string }[]
+}
+
 /**
- * Answer of a use case. `errors` and `questions` are by field; a question is a value kept only when it comes back confirmed.
- * Nothing was written unless `ok`. `fields` echoes what was sent, so that the draft stays.
+ * Answer of a use case. `errors`, `questions` and `asks` are by field; a question is a value kept only when it comes back
+ * confirmed. Nothing was written unless `ok`. `fields` echoes what was sent, so that the draft stays.
  */
 export type Outcome =
   | { ok: true; next?: string }
@@ -15,6 +23,7 @@ export type Outcome =
       ok: false
       errors: Record<string, string>
       questions: Record<string, string>
+      asks?: Record<string, Ask>
       message?: string
       fields: Fields
     }
@@ -26,14 +35,32 @@ export const refused = (
   message?: string,
 ): Outcome => ({ ok: false, errors, questions, fields, ...(message ? { message } : {}) })
 
+/** Nothing is written before the person has chosen. */
+export const asking = (fields: Fields, asks: Record<string, Ask>): Outcome => ({
+  ok: false,
+  errors: {},
+  questions: {},
+  asks,
+  fields,
+})
+
+/** What a form may hold; no page of ours sends more. */
+const MOST_FIELDS = 400
+
 export const fieldsOf = (data: FormData): Fields => {
   const fields: Fields = {}
+  let count = 0
   for (const [name, value] of data) {
+    if (count++ > MOST_FIELDS) break
     // React's own fields start with a dollar sign.
     if (typeof value === 'string' && !name.startsWith('$')) fields[name] = value
   }
   return fields
 }
+
+/** The units a page was drawn in, in one word. */
+export const unitsName = (units: { volume: string; temperature: string; mass: string }): string =>
+  `${units.volume}, ${units.temperature}, ${units.mass}`
 
 const tidy = (given: unknown) => String(given).slice(0, 40)
 

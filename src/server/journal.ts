@@ -1,26 +1,20 @@
 import { dosingCycleOf, ENTRY_KINDS, type Entry, type EntryKind, estimate } from '@/core'
 import type { Store } from '@/store/database'
-import {
-  findEntry,
-  insertEntry,
-  journalOf,
-  lastChange,
-  markDeleted,
-  markUndone,
-} from '@/store/entries'
+import { findEntry, insertEntry, lastChange, markDeleted, markUndone } from '@/store/entries'
 import { findTub, type TubRow } from '@/store/tubs'
 import { openVisit } from '@/store/visits'
-import { REFUSALS } from '@/words/refusals'
+import { postRefusal, REFUSALS } from '@/words/refusals'
 import { confirmed } from './entryParsers/draft'
 import { draftDose } from './entryParsers/draftDose'
 import { draftOther } from './entryParsers/draftOther'
 import { draftTest } from './entryParsers/draftTest'
 import { draftUpkeep } from './entryParsers/draftUpkeep'
-import { type Fields, type Outcome, refused } from './form'
+import { asking, type Fields, type Outcome, refused } from './form'
+import { journalAt } from './journalAt'
 import { momentOf } from './moment'
 
 /** How many steps of the round that the last test opened are ticked: what a tick was planned against. */
-const tickedIn = (tub: TubRow, journal: Entry[], now: number): number => {
+const tickedIn = (tub: TubRow, journal: readonly Entry[], now: number): number => {
   const { doses, aerations } = dosingCycleOf(journal, estimate(tub, journal, now))
   return doses.length + aerations.length
 }
@@ -45,10 +39,12 @@ export const recordEntry = (
   if (kind === 'refill' && original?.kind !== 'refill')
     return refused(fields, {}, {}, REFUSALS.stageElsewhere)
   if (replaces !== undefined && !original) return refused(fields, {}, {}, REFUSALS.entryChanged)
+  if (original && original.kind !== kind) return refused(fields, {}, {}, postRefusal.kindStays)
 
   const moment = momentOf(fields, now)
+  if ('asks' in moment) return asking(fields, moment.asks)
   const at = 'at' in moment ? moment.at : now
-  const journal = journalOf(store, tubId).filter((entry) => entry.id !== replaces)
+  const journal = journalAt(store, tubId, now).filter((entry) => entry.id !== replaces)
   if (fields.ticked !== undefined && String(tickedIn(tub, journal, now)) !== fields.ticked)
     return refused(fields, {}, {}, REFUSALS.planChanged)
   const draft =
@@ -116,16 +112,25 @@ export const deleteEntry = (store: Store, tubId: number, id: number, now: number
   return row ? { ok: true } : refused({}, {}, {}, REFUSALS.noEntry)
 }
 
-/** Takes back the last change of a tub's journal, or puts back what was taken back. */
+/**
+ * Takes back the last change of a tub's journal, or puts back what was taken back.
+ * @param expected the number of the change that the page said was last: a second undo of the same puts nothing back
+ */
 export const undoLastChange = (
   store: Store,
   tubId: number,
-  expectedId: number,
+  expected: number,
   now: number,
 ): Outcome =>
   store.transaction((tx) => {
     const last = lastChange(tx, tubId)
-    if (!last || last.id !== expectedId) return refused({}, {}, {}, REFUSALS.changedSince)
+    if (!last || last.number !== expected)
+      return refused(
+        {},
+        {},
+        {},
+        last?.what === 'undone' ? postRefusal.undoneAlready : REFUSALS.changedSince,
+      )
     if (last.what === 'deleted') markDeleted(tx, tubId, last.id, null)
     else markUndone(tx, tubId, last.id, last.what === 'undone' ? null : now)
     return { ok: true }

@@ -21,6 +21,7 @@ import { numberOr, usableLocale } from '@/words/readNumber'
 import { FIELD, field, padRefusal, REFUSALS } from '@/words/refusals'
 import { LAYOUT_NAMES } from '@/words/testText'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
+import { merged } from './merge'
 
 /** A kit to begin with, by the name of its layout: "strip.four", "drops.small", "meter". */
 const kitFrom = (layout: string, tub: TubRow): Kit | undefined => {
@@ -151,9 +152,13 @@ const errorsOf = (fields: Fields) => {
 }
 
 /** Changes what a kit is; readings made with it stay as they were. */
-export const editKit = (store: Store, tubId: number, kitId: number, fields: Fields): Outcome => {
+export const editKit = (store: Store, tubId: number, kitId: number, given: Fields): Outcome => {
   const row = findKit(store, kitId)
-  if (!row) return refused(fields, {}, {}, REFUSALS.noKit)
+  if (!row) return refused(given, {}, {}, REFUSALS.noKit)
+  // The pads of a strip are one thing, in their order.
+  const laid = merged(kitFields(row), given, (name) => (name.startsWith('pad.') ? 'pads' : name))
+  if ('asked' in laid) return laid.asked
+  const { fields } = laid
   const errors: Record<string, string> = {}
   const basic = check<{ name: string; dipSeconds?: number; waitSeconds?: number }>(
     Joi.object({

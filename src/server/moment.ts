@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz'
-import { DAY, type Instant } from '@/core'
-import { field, REFUSALS } from '@/words/refusals'
-import type { Fields } from './form'
+import { DAY, type Instant, MINUTE } from '@/core'
+import { field, hourTwice, REFUSALS } from '@/words/refusals'
+import type { Ask, Fields } from './form'
 
 const LOCAL = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})(?::\d{2})?$/
 /** Nothing that happened longer ago is told of: no water lasts so long. */
@@ -27,6 +27,24 @@ export const fromWallClock = (local: string, timeZone: string): Instant | undefi
   return Number.isFinite(instant) && toWallClock(instant, timeZone) === local.slice(0, 16)
     ? instant
     : undefined
+}
+
+/** By how much clocks are set back in autumn, anywhere: an hour, or half of one. */
+const SET_BACK_MINUTES = [30, 60]
+
+/** The two instants of a clock reading in the hour that comes twice in autumn; undefined where it comes once, or never. */
+export const twiceOnTheClock = (
+  local: string,
+  timeZone: string,
+): readonly [Instant, Instant] | undefined => {
+  const one = fromWallClock(local, timeZone)
+  if (one === undefined) return undefined
+  const shown = toWallClock(one, timeZone)
+  for (const minutes of SET_BACK_MINUTES)
+    for (const other of [one - minutes * MINUTE, one + minutes * MINUTE])
+      if (toWallClock(other, timeZone) === shown)
+        return [Math.min(one, other), Math.max(one, other)]
+  return undefined
 }
 
 /** Why a clock reading could not be taken. */
@@ -56,19 +74,42 @@ export const toWallClock = (instant: Instant, timeZone: string): string => {
   return `${local.getFullYear()}-${two(local.getMonth() + 1)}-${two(local.getDate())}T${two(local.getHours())}:${two(local.getMinutes())}`
 }
 
-/** When an entry happened: now unless the form says otherwise, never ahead. */
-export const momentOf = (
+export type Moment = { at: Instant } | { errors: { at: string } } | { asks: { at: Ask } }
+
+/** The day and time in the field `at`, asked about where that hour came twice; undefined where it can't be read. */
+export const givenMoment = (
   fields: Fields,
-  now: Instant,
-): { at: Instant } | { errors: { at: string } } => {
+): { at: Instant } | { asks: { at: Ask } } | undefined => {
+  const zone = zoneOf(fields)
+  const local = fields.at ?? ''
+  const twice = twiceOnTheClock(local, zone)
+  if (!twice) {
+    const at = fromWallClock(local, zone)
+    return at === undefined ? undefined : { at }
+  }
+  const [first, second] = twice
+  switch (fields['confirm.at']) {
+    case 'first':
+      return { at: first }
+    case 'second':
+      return { at: second }
+    default:
+      return { asks: { at: hourTwice(local.slice(11, 16)) } }
+  }
+}
+
+/** When an entry happened: now unless the form says otherwise, never ahead. */
+export const momentOf = (fields: Fields, now: Instant): Moment => {
   if (fields.when !== 'earlier') return { at: now }
-  const at = fromWallClock(fields.at ?? '', zoneOf(fields))
-  if (at === undefined)
+  const moment = givenMoment(fields)
+  if (moment === undefined)
     return {
       errors: {
         at: LOCAL.test(fields.at ?? '') ? noMoment('Time', fields.at ?? '') : REFUSALS.timeMissing,
       },
     }
+  if ('asks' in moment) return moment
+  const { at } = moment
   const given = (fields.at ?? '').replace('T', ' ')
   // A phone's clock may run a minute fast.
   if (at > now + 90_000) return { errors: { at: field.ahead('Time', given) } }

@@ -4,8 +4,8 @@ import type { Store } from '@/store/database'
 import { insertPlannedSoak, removePlannedSoak } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
 import { FIELD, field, REFUSALS } from '@/words/refusals'
-import { check, type Fields, number, type Outcome, refused } from './form'
-import { fromWallClock, noMoment, zoneOf } from './moment'
+import { asking, check, type Fields, number, type Outcome, refused } from './form'
+import { givenMoment, noMoment } from './moment'
 
 const FARTHEST_DAYS = 400
 
@@ -20,7 +20,9 @@ export const planSoak = (store: Store, tubId: number, fields: Fields, now: numbe
     { people: fields.people ?? '', minutes: fields.minutes ?? '' },
   )
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
-  const at = fromWallClock(fields.at ?? '', zoneOf(fields)) ?? 0
+  const moment = givenMoment(fields)
+  if (moment && 'asks' in moment) return asking(fields, moment.asks)
+  const at = moment?.at ?? 0
   if (at === 0) errors.at = fields.at ? noMoment(FIELD.dayAndTime, fields.at) : REFUSALS.dayAndTime
   else if (at < now) errors.at = REFUSALS.dayAndTimePassed
   else if (at > now + FARTHEST_DAYS * DAY)

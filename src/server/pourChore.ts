@@ -1,12 +1,13 @@
 import { choreDoses, choresOf, type NewEntry } from '@/core'
 import type { Store } from '@/store/database'
-import { insertTogether, journalOf } from '@/store/entries'
+import { insertTogether } from '@/store/entries'
 import { findTub } from '@/store/tubs'
 import { choreRulesOf, toRule } from '@/store/upkeep'
 import { HELPERS_WAIT } from '@/words/choreWords'
 import { REFUSALS } from '@/words/refusals'
 import { objections } from './entryParsers/draftDose'
 import { type Fields, type Outcome, refused } from './form'
+import { journalAt } from './journalAt'
 import { preferencesIn } from './preferences'
 import { shelfOf } from './shelf'
 import { tubView } from './views'
@@ -22,7 +23,7 @@ export const pourChore = (store: Store, tubId: number, fields: Fields, now: numb
   if (doses.length === 0) return refused(fields, {}, {}, REFUSALS.noChore)
   const waits = tubView(store, tubId, now)?.helpersWait
   if (waits) return refused(fields, {}, {}, HELPERS_WAIT[waits])
-  const journal = journalOf(store, tubId)
+  const journal = journalAt(store, tubId, now)
   for (const { product } of doses) {
     const [against] = objections(product, tub, now, journal, preferencesIn(fields, tub, now))
     if (against) return refused(fields, {}, {}, against.said)

@@ -12,12 +12,13 @@ import {
   toLitres,
 } from '@/core'
 import type { Store } from '@/store/database'
-import { insertTogether, journalOf } from '@/store/entries'
+import { insertTogether } from '@/store/entries'
 import { insertRefill, openRefill, type RefillRow, updateRefill } from '@/store/refills'
 import { findTub, updateTub } from '@/store/tubs'
 import { FIELD, field, REFUSALS, refillRefusal } from '@/words/refusals'
-import { check, type Fields, number, type Outcome, refused } from './form'
-import { fromWallClock, noMoment, zoneOf } from './moment'
+import { asking, check, type Fields, number, type Outcome, refused } from './form'
+import { journalAt } from './journalAt'
+import { givenMoment, noMoment, zoneOf } from './moment'
 import { happenedOf } from './refillView'
 
 const FARTHEST_DAYS = 400
@@ -28,8 +29,10 @@ export const setRefill = (store: Store, tubId: number, fields: Fields, now: Inst
   const zone = zoneOf(fields)
   const mode: RefillRow['mode'] = fields.mode === 'start at' ? 'start at' : 'ready by'
   const name = mode === 'start at' ? FIELD.startAt : FIELD.readyBy
-  const at = fromWallClock(fields.at ?? '', zone)
-  if (at === undefined) return refused(fields, { at: noMoment(name, fields.at ?? '') })
+  const moment = givenMoment(fields)
+  if (!moment) return refused(fields, { at: noMoment(name, fields.at ?? '') })
+  if ('asks' in moment) return asking(fields, moment.asks)
+  const { at } = moment
   if (at < now - HOUR)
     return refused(fields, {
       at: field.passed(name, (fields.at ?? '').replace('T', ' ')),
@@ -59,8 +62,10 @@ export const pinStage = (store: Store, tubId: number, fields: Fields, now: Insta
   const pins = { ...tub.refill?.pins }
   if (!fields.at) delete pins[stage]
   else {
-    const at = fromWallClock(fields.at, zoneOf(fields))
-    if (at === undefined) return refused(fields, { at: noMoment(FIELD.notBefore, fields.at) })
+    const moment = givenMoment(fields)
+    if (!moment) return refused(fields, { at: noMoment(FIELD.notBefore, fields.at) })
+    if ('asks' in moment) return asking(fields, moment.asks)
+    const { at } = moment
     if (at < now)
       return refused(fields, { at: field.passed(FIELD.notBefore, fields.at.replace('T', ' ')) })
     pins[stage] = at
@@ -99,7 +104,7 @@ export const tickStage = (store: Store, tubId: number, fields: Fields, now: Inst
     fields,
   )
   if ('errors' in checked) return refused(fields, checked.errors)
-  const happened = happenedOf(journalOf(store, tubId), row.id)[stage] ?? {}
+  const happened = happenedOf(journalAt(store, tubId, now), row.id)[stage] ?? {}
   if (happened.doneAt !== undefined || happened.skipped)
     return refused(fields, {}, {}, REFUSALS.stageChanged)
   const { celsius, litres } = checked.value

@@ -15,6 +15,7 @@ import type { Store } from '@/store/database'
 import { findTub, type TubRow, updateTub } from '@/store/tubs'
 import { FIELD, REFUSALS, refillRefusal } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused } from './form'
+import { merged } from './merge'
 
 /** @param fillWater as last tested; it decides about metals where its people do not */
 export const refillSettings = (
@@ -29,9 +30,12 @@ export const refillSettings = (
 const hour = (name: string) => number({ name, low: 0, high: 24, unit: "o'clock" })
 
 /** How this tub's water is changed. */
-export const saveRefillSettings = (store: Store, tubId: number, fields: Fields): Outcome => {
+export const saveRefillSettings = (store: Store, tubId: number, posted: Fields): Outcome => {
   const tub = findTub(store, tubId)
-  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
+  if (!tub) return refused(posted, {}, {}, REFUSALS.noTub)
+  const laid = merged(refillFields(tub), posted, (name) => (name === 'pumpPer' ? 'pump' : name))
+  if ('asked' in laid) return laid.asked
+  const { fields } = laid
   const { volume, temperature } = tub.units
   const per = (litres: number) => fromLitres(litres, volume)
   const limits = (low: number, high: number) => ({

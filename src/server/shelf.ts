@@ -24,6 +24,7 @@ import { findTub, type TubRow } from '@/store/tubs'
 import { strengthName } from '@/words/productText'
 import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
+import { merged } from './merge'
 
 /** Something on the shelf, with what is left of it by the journals of all tubs. */
 export interface OnShelf extends ShelfRow {
@@ -159,16 +160,28 @@ const labelOf = (
   }
 }
 
+const TOGETHER: Readonly<Record<string, string>> = {
+  scoopName: 'scoop',
+  boxHolds: 'scoop',
+  scoopsInBox: 'scoop',
+  labelPer: 'labelAmount',
+  labelDays: 'labelAmount',
+}
+const together = (name: string) => TOGETHER[name] ?? name
+
 export const editOnShelf = (
   store: Store,
   tubId: number,
   id: number,
-  fields: Fields,
+  given: Fields,
   now: number,
 ): Outcome => {
   const tub = findTub(store, tubId)
-  const row = findOnShelf(store, id)
-  if (!tub || !row) return refused(fields, {}, {}, REFUSALS.notOnShelf)
+  const row = shelfOf(store).find((one) => one.id === id)
+  if (!tub || !row) return refused(given, {}, {}, REFUSALS.notOnShelf)
+  const laid = merged(shelfFields(row, tub), given, together)
+  if ('asked' in laid) return laid.asked
+  const { fields, changed } = laid
   const checked = check<ShelfFields>(schema(row.product, tub), fields)
   if ('errors' in checked) return refused(fields, checked.errors)
   const { value } = checked
@@ -184,9 +197,14 @@ export const editOnShelf = (
     onLabel && value.strength !== undefined ? { [onLabel.key]: value.strength / 100 } : {}
   updateOnShelf(store, id, {
     strength,
-    countedGrams:
-      value.left === undefined ? null : fromDose(row.product, value.left, tub.units.mass),
-    countedAt: value.left === undefined ? null : now,
+    // Only a new count is one: what has gone in since the last stays subtracted from it.
+    ...(changed.has('left')
+      ? {
+          countedGrams:
+            value.left === undefined ? null : fromDose(row.product, value.left, tub.units.mass),
+          countedAt: value.left === undefined ? null : now,
+        }
+      : {}),
     scoop: scoop.scoop,
     label: label.label,
   })

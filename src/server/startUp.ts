@@ -1,11 +1,12 @@
 import { estimate, type NewEntry, startProgress } from '@/core'
 import { preferencesIn } from '@/server/preferences'
 import type { Store } from '@/store/database'
-import { insertTogether, journalOf } from '@/store/entries'
+import { insertTogether } from '@/store/entries'
 import { findTub } from '@/store/tubs'
 import { REFUSALS } from '@/words/refusals'
 import { objections } from './entryParsers/draftDose'
 import { type Fields, type Outcome, refused } from './form'
+import { journalAt } from './journalAt'
 
 /** Ticks the step of a start-up whose turn it is, with the dose that belongs to it, by one act that one undo takes back. */
 export const tickStartStep = (
@@ -16,7 +17,7 @@ export const tickStartStep = (
 ): Outcome => {
   const tub = findTub(store, tubId)
   if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
-  const journal = journalOf(store, tubId)
+  const journal = journalAt(store, tubId, now)
   const open = startProgress(tub, journal, estimate(tub, journal, now))?.now
   if (!open || open.id !== fields.step || (open.needs !== 'act' && open.id !== 'balance'))
     return refused(fields, {}, {}, REFUSALS.startUpChanged)

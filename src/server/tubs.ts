@@ -34,11 +34,13 @@ import {
   volumeLitres,
 } from '@/core'
 import type { Store } from '@/store/database'
-import { insertEntry, journalOf } from '@/store/entries'
+import { insertEntry } from '@/store/entries'
 import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { SWITCH_TEXT } from '@/words/programmeText'
 import { FIELD, field, REFUSALS, tubRefusal } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
+import { journalAt } from './journalAt'
+import { merged } from './merge'
 import { hoursFromUtc, momentOf, zoneOf } from './moment'
 
 const VOLUME_UNITS = ['litre', 'US gallon', 'imperial gallon'] as const
@@ -339,7 +341,7 @@ export const createTub = (store: Store, fields: Fields, now: number): Outcome & 
       { ...fields, when: 'earlier', at: `${fields.filledOn}T12:00` },
       now + DAY,
     )
-    if ('errors' in moment)
+    if (!('at' in moment))
       errors.filledOn = fields.filledOn
         ? tubRefusal.filledOn(fields.filledOn ?? '')
         : REFUSALS.filledOnMissing
@@ -358,14 +360,41 @@ export const createTub = (store: Store, fields: Fields, now: number): Outcome & 
 /** A volume that changes by more than a fifth is asked about. */
 const MUCH = 0.2
 
-export const editTub = (store: Store, id: number, fields: Fields, now: number): Outcome => {
+/** What means something only together, by the first of it. */
+const TOGETHER: readonly (readonly string[])[] = [
+  [
+    'volume',
+    'volumeWay',
+    'volumeUnit',
+    'lengthUnit',
+    'length',
+    'width',
+    'diameter',
+    'depth',
+    'fillMinutes',
+    'fillFlow',
+  ],
+  ['setTemperature', 'temperatureUnit'],
+  [
+    'programme',
+    'preset',
+    'keepOutAbove',
+    ...BANDS.flatMap((band) => [`${band}Low`, `${band}High`]),
+  ],
+]
+const together = (name: string) => TOGETHER.find((group) => group.includes(name))?.[0] ?? name
+
+export const editTub = (store: Store, id: number, given: Fields, now: number): Outcome => {
+  const before = findTub(store, id)
+  if (!before) return refused(given, {}, {}, REFUSALS.noTub)
+  const laid = merged(tubFields(before), given, together)
+  if ('asked' in laid) return laid.asked
+  const { fields } = laid
   const checked = checkTub(fields)
   if ('errors' in checked) return refused(fields, checked.errors)
-  const before = findTub(store, id)
-  if (!before) return refused(fields, {}, {}, REFUSALS.noTub)
   const change = switchAdvice(before.programme, checked.tub.programme)
   if (change.kind === 'drain' && fields['confirm.programme'] !== 'yes') {
-    const { filledAt, lastTestAt } = estimate(before, journalOf(store, id), now)
+    const { filledAt, lastTestAt } = estimate(before, journalAt(store, id, now), now)
     // Fresh water that nothing has gone into yet needs no question.
     const fresh = filledAt !== undefined && now - filledAt < 2 * DAY && lastTestAt === undefined
     if (!fresh) return refused(fields, {}, { programme: SWITCH_TEXT[change.reason] })

@@ -24,6 +24,7 @@ import {
   type LearntRates,
   type LearntTub,
   noFilterSince,
+  notAhead,
   type Plan,
   type PlanOptions,
   type ProductName,
@@ -48,6 +49,7 @@ import { allTubs, findTub, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 import { openVisit, type VisitRow } from '@/store/visits'
 import { filtersOf } from './filters'
+import { clockBehind } from './journalAt'
 import { ensembleNow } from './learning'
 import { leftOutOf } from './leftOut'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
@@ -63,8 +65,12 @@ export interface TubView {
   row: TubRow
   learnt: LearntTub
   tubs: { id: number; name: string; place: string }[]
-  /** Newest first. */
-  journal: Entry[]
+  /** Newest first; nothing in it is ahead of the clock. */
+  journal: readonly Entry[]
+  /** As it was written down. */
+  written: readonly Entry[]
+  /** The latest moment known here, where this machine's clock was set back behind it. */
+  clockBehind: Instant | undefined
   estimate: Estimate
   plan: Plan
   verdict: Verdict
@@ -131,7 +137,9 @@ export const tubList = (store: Store) =>
 export const tubView = (store: Store, tubId: number, now: Instant): TubView | undefined => {
   const row = findTub(store, tubId)
   if (!row) return undefined
-  const journal = journalOf(store, tubId)
+  const written = journalOf(store, tubId)
+  const journal = notAhead(written, now)
+  const changed = lastChange(store, tubId)
   const known = estimateNow(row, journal, now, ensembleNow(store, row, journal, now))
   const { tub, learnt, estimate: state } = known
   const shelf = shelfOf(store)
@@ -207,6 +215,8 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     learnt,
     tubs: tubList(store),
     journal,
+    written,
+    clockBehind: clockBehind(written, changed?.at, now),
     estimate: state,
     plan,
     verdict: found,
@@ -230,6 +240,6 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     setAside: today.setAside,
     shock: today.shock,
     startUp: today.startUp,
-    lastChange: lastChange(store, tubId),
+    lastChange: changed,
   }
 }

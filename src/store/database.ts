@@ -1,9 +1,11 @@
-import { mkdirSync } from 'node:fs'
+import { closeSync, existsSync, mkdirSync, openSync, statSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
-import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
+import { copyBeforeUpdate, copyRules, keepToOwner, OWNER_ONLY, OWNER_ONLY_FOLDER } from './copies'
+import { migrateStore, standingOf } from './migrateStore'
 import * as schema from './schema'
+import { StoreProblem, troubleOf } from './storeProblem'
 
 export type Store = BetterSQLite3Database<typeof schema>
 
@@ -25,23 +27,67 @@ export const preparedOnce = <Queries extends object>(
 export const databasePath = () =>
   resolve(/*turbopackIgnore: true*/ process.env.PAVREL_DB || join('data', 'pavrel.sqlite'))
 
+/** Two processes that open a new database at once both ask for its log; SQLite lets the second wait only if it is asked again. */
+const WAL_TRIES = 50
+const inWalMode = (connection: Database.Database): void => {
+  for (let tries = 1; ; tries++) {
+    try {
+      connection.pragma('journal_mode = WAL')
+      return
+    } catch (error) {
+      if (troubleOf(error) !== 'busy' || tries === WAL_TRIES) throw error
+      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 100)
+    }
+  }
+}
+
+const opened = (path: string): Database.Database => {
+  if (path === ':memory:') return new Database(path)
+  mkdirSync(dirname(path), { recursive: true, mode: OWNER_ONLY_FOLDER })
+  if (existsSync(path)) {
+    if (statSync(path).isDirectory()) throw new StoreProblem('folder', path)
+    keepToOwner(path)
+  } else closeSync(openSync(path, 'a', OWNER_ONLY))
+  return new Database(path)
+}
+
 /**
- * Opens a database, made and migrated where needed. Every commit is on the disk before it is acknowledged
- * (`synchronous = FULL` in WAL mode). `:memory:` for tests.
+ * Opens a database, made and migrated where needed, after a copy of what stood before. Every commit is on the disk before it is
+ * acknowledged (`synchronous = FULL` in WAL mode). `:memory:` for tests.
+ * @throws StoreProblem with nothing written, where it is not ours, newer, damaged, or can't be opened
  */
 export const openStore = (path: string): Store => {
-  if (path !== ':memory:') mkdirSync(dirname(path), { recursive: true })
-  const connection = new Database(path)
-  connection.pragma('journal_mode = WAL')
-  connection.pragma('synchronous = FULL')
-  connection.pragma('foreign_keys = ON')
-  connection.pragma('busy_timeout = 5000')
-  const store = drizzle(connection, { schema })
-  migrate(store, {
-    migrationsFolder: join(/*turbopackIgnore: true*/ process.cwd(), 'src', 'store', 'migrations'),
-  })
-  return store
+  let connection: Database.Database | undefined
+  try {
+    connection = opened(path)
+    connection.pragma('busy_timeout = 5000')
+    const standing = standingOf(connection, path)
+    if (standing !== 'empty' && connection.pragma('quick_check(1)', { simple: true }) !== 'ok')
+      throw new StoreProblem('damaged', path)
+    const rules = standing === 'older' ? copyRules(path) : undefined
+    if (rules) copyBeforeUpdate(connection, path, rules, Date.now())
+    inWalMode(connection)
+    // A file that can be read but not written is said now, not at the first entry.
+    connection.exec('BEGIN IMMEDIATE; ROLLBACK')
+    connection.pragma('synchronous = FULL')
+    connection.pragma('foreign_keys = ON')
+    if (standing !== 'current') migrateStore(connection)
+    return drizzle(connection, { schema })
+  } catch (error) {
+    connection?.close()
+    throw error instanceof StoreProblem
+      ? error
+      : new StoreProblem(troubleOf(error) ?? 'unknown', path, error)
+  }
 }
+
+/** SQLite's own connection behind a store. */
+export const connectionOf = (store: Store): Database.Database =>
+  (store as Store & { $client: Database.Database }).$client
+
+/** Whether what is read now may still be taken back. A transaction's own handle has no connection to ask. */
+export const inTransaction = (store: Store): boolean =>
+  (connectionOf(store) as Database.Database | undefined)?.inTransaction !== false
 
 const shared = globalThis as { pavrelStore?: Store }
 
@@ -49,4 +95,11 @@ const shared = globalThis as { pavrelStore?: Store }
 export const theStore = (): Store => {
   shared.pavrelStore ??= openStore(databasePath())
   return shared.pavrelStore
+}
+
+/** Lets go of the database of this process while something else is put in its place; it is opened again when it is asked for. */
+export const withoutTheStore = <Value>(work: () => Value): Value => {
+  if (shared.pavrelStore) connectionOf(shared.pavrelStore).close()
+  delete shared.pavrelStore
+  return work()
 }

@@ -12,7 +12,7 @@ import {
   type NewEntry,
   type ProductName,
 } from '@/core'
-import { preparedOnce, type Store } from './database'
+import { inTransaction, preparedOnce, type Store } from './database'
 import { entries } from './schema'
 
 export type EntryRow = typeof entries.$inferSelect
@@ -34,15 +34,97 @@ const stands = and(
   sql`not exists (select 1 from ${entries} as ${correction} where ${correction.replacesId} = ${entries.id} and ${correction.undoneAt} is null)`,
 )
 
-/** A tub's journal as it stands after all corrections, newest first. */
-export const journalOf = (store: Store, tubId: number): Entry[] =>
-  store
+/** As they stand in a journal: newest first; of one moment, the later written first. */
+const newestFirst = (a: Entry, b: Entry) => b.at - a.at || b.id - a.id
+
+interface KnownJournal {
+  /** The tub's last change that it holds. */
+  changed: number
+  journal: readonly Entry[]
+}
+const knownJournals = new WeakMap<Store, Map<number, KnownJournal>>()
+
+const journalQueries = preparedOnce((store) => ({
+  changed: store
+    .select({ changed: sql<number | null>`max(${entries.changed})` })
+    .from(entries)
+    .where(eq(entries.tubId, sql.placeholder('tub')))
+    .prepare(),
+  all: store
     .select()
     .from(entries)
-    .where(and(eq(entries.tubId, tubId), stands))
+    .where(and(eq(entries.tubId, sql.placeholder('tub')), stands))
     .orderBy(desc(entries.happenedAt), desc(entries.id))
-    .all()
+    .prepare(),
+  touched: store
+    .select({ id: entries.id, replacesId: entries.replacesId })
+    .from(entries)
+    .where(
+      and(
+        eq(entries.tubId, sql.placeholder('tub')),
+        gt(entries.changed, sql.placeholder('changed')),
+      ),
+    )
+    .prepare(),
+  some: store
+    .select()
+    .from(entries)
+    .where(
+      and(
+        sql`${entries.id} in (select value from json_each(${sql.placeholder('ids')}))`,
+        eq(entries.tubId, sql.placeholder('tub')),
+        stands,
+      ),
+    )
+    .prepare(),
+}))
+
+/** Above so many changes at once a journal is read anew. */
+const MOST_TOUCHED = 500
+
+/** A known journal with what was written, hidden or restored since; undefined where that is most of it. */
+const caughtUp = (store: Store, tub: number, known: KnownJournal): readonly Entry[] | undefined => {
+  const query = journalQueries(store)
+  const touched = query.touched.all({ tub, changed: known.changed })
+  if (touched.length > MOST_TOUCHED) return undefined
+  // What a correction replaced stands or falls with it.
+  const ids = new Set(
+    touched.flatMap(({ id, replacesId }) => [id, ...(replacesId ? [replacesId] : [])]),
+  )
+  const standing = query.some
+    .all({ tub, ids: JSON.stringify([...ids]) })
     .map(toEntry)
+    .sort(newestFirst)
+  const journal: Entry[] = []
+  let next = 0
+  for (const entry of known.journal) {
+    if (ids.has(entry.id)) continue
+    for (let one = standing[next]; one && newestFirst(one, entry) < 0; one = standing[++next])
+      journal.push(one)
+    journal.push(entry)
+  }
+  journal.push(...standing.slice(next))
+  return journal
+}
+
+/**
+ * A tub's journal as it stands after all corrections, newest first. It is read once and then kept up by its changes, which are
+ * counted; what a transaction may still take back is not kept.
+ */
+export const journalOf = (store: Store, tubId: number): readonly Entry[] => {
+  const query = journalQueries(store)
+  const changed = query.changed.get({ tub: tubId })?.changed ?? 0
+  const journals = knownJournals.get(store) ?? new Map<number, KnownJournal>()
+  knownJournals.set(store, journals)
+  const known = journals.get(tubId)
+  if (known?.changed === changed) return known.journal
+  const journal = Object.freeze(
+    (known && known.changed < changed ? caughtUp(store, tubId, known) : undefined) ??
+      query.all.all({ tub: tubId }).map(toEntry),
+  )
+  if (!inTransaction(store)) journals.set(tubId, { changed, journal })
+  return journal
+}
 
 /** What has left the shelf since a moment: doses into any tub, and what chores took. */
 export const takenSince = (
@@ -192,6 +274,10 @@ export const findEntry = (store: Store, tubId: number, id: number): Entry | unde
   return row && toEntry(row)
 }
 
+/** The number of a change to a tub's journal: one more than the last. */
+const nextChange = (tubId: number) =>
+  sql`(select coalesce(max(changed), 0) + 1 from entries where tub_id = ${tubId})`
+
 /** Adds an entry, as a correction of another where `replacesId` is given. */
 export const insertEntry = (
   store: Store,
@@ -211,6 +297,7 @@ export const insertEntry = (
         body: entry.body,
         version: ENTRY_VERSION,
         replacesId,
+        changed: nextChange(tubId),
       })
       .returning()
       .get(),
@@ -227,7 +314,16 @@ export const insertTogether = (
   for (const { kind, at, body } of added) {
     const { id } = store
       .insert(entries)
-      .values({ tubId, kind, happenedAt: at, recordedAt, body, version: ENTRY_VERSION, batch })
+      .values({
+        tubId,
+        kind,
+        happenedAt: at,
+        recordedAt,
+        body,
+        version: ENTRY_VERSION,
+        batch,
+        changed: nextChange(tubId),
+      })
       .returning({ id: entries.id })
       .get()
     if (batch === undefined) {
@@ -240,7 +336,7 @@ export const insertTogether = (
 export const markDeleted = (store: Store, tubId: number, id: number, at: number | null) =>
   store
     .update(entries)
-    .set({ deletedAt: at })
+    .set({ deletedAt: at, changed: nextChange(tubId) })
     .where(and(eq(entries.id, id), eq(entries.tubId, tubId)))
     .returning()
     .get()
@@ -249,7 +345,7 @@ export const markDeleted = (store: Store, tubId: number, id: number, at: number 
 export const markUndone = (store: Store, tubId: number, id: number, at: number | null) =>
   store
     .update(entries)
-    .set({ undoneAt: at })
+    .set({ undoneAt: at, changed: nextChange(tubId) })
     .where(
       and(
         or(
@@ -263,6 +359,8 @@ export const markUndone = (store: Store, tubId: number, id: number, at: number |
     .get()
 
 export interface Change {
+  /** Counted up with every change of the tub's journal. */
+  number: number
   id: number
   entry: Entry
   at: number
@@ -276,18 +374,20 @@ const writtenWith = (store: Store, { batch }: EntryRow): number =>
     ? 1
     : (store.select({ n: count() }).from(entries).where(eq(entries.batch, batch)).get()?.n ?? 1)
 
-/** What was done to a tub's journal last: the change that undo takes back, or puts back. */
-export const lastChange = (store: Store, tubId: number): Change | undefined => {
-  const moment = sql<number>`max(${entries.recordedAt}, coalesce(${entries.deletedAt}, 0), coalesce(${entries.undoneAt}, 0))`
-  const found = store
-    .select({ row: entries, moment })
+const lastQuery = preparedOnce((store) => ({
+  row: store
+    .select()
     .from(entries)
-    .where(eq(entries.tubId, tubId))
-    .orderBy(desc(moment), desc(entries.id))
+    .where(eq(entries.tubId, sql.placeholder('tub')))
+    .orderBy(desc(entries.changed), desc(entries.id))
     .limit(1)
-    .get()
-  if (!found) return undefined
-  const { row } = found
+    .prepare(),
+}))
+
+/** What was done to a tub's journal last, by order and by no clock: the change that undo takes back, or puts back. */
+export const lastChange = (store: Store, tubId: number): Change | undefined => {
+  const row = lastQuery(store).row.get({ tub: tubId })
+  if (!row) return undefined
   const what =
     row.undoneAt !== null
       ? 'undone'
@@ -297,9 +397,10 @@ export const lastChange = (store: Store, tubId: number): Change | undefined => {
           ? 'corrected'
           : 'added'
   return {
+    number: row.changed,
     id: row.id,
     entry: toEntry(row),
-    at: found.moment,
+    at: Math.max(row.recordedAt, row.deletedAt ?? 0, row.undoneAt ?? 0),
     what,
     entries: what === 'deleted' ? 1 : writtenWith(store, row),
   }

@@ -91,11 +91,14 @@ export const entries = sqliteTable(
     replacesId: integer('replaces_id').references((): AnySQLiteColumn => entries.id),
     /** Entries that were written by one act and are taken back by one. */
     batch: integer('batch'),
+    /** Which change of its tub's journal wrote, hid or restored it last: counted up, so that no clock decides. */
+    changed: integer('changed').notNull().default(0),
     undoneAt: integer('undone_at'),
     deletedAt: integer('deleted_at'),
   },
   (table) => [
     index('entries_by_tub').on(table.tubId, table.happenedAt),
+    index('entries_by_change').on(table.tubId, table.changed),
     index('entries_by_replaced').on(table.replacesId),
     index('entries_by_kind').on(table.kind, table.tubId, table.happenedAt),
     index('entries_by_chore').on(
@@ -249,6 +252,19 @@ export const calendarEvents = sqliteTable('calendar_events', {
   sequence: integer('sequence').notNull().default(0),
   changedAt: integer('changed_at').notNull(),
 })
+
+/** What was answered to a form that wrote something, by the form's own key: sent again, it gets the same answer and writes nothing. */
+export const posts = sqliteTable(
+  'posts',
+  {
+    key: text('key').primaryKey(),
+    /** Of what was sent, so that the same key with other fields is noticed. */
+    digest: text('digest').notNull(),
+    answer: text('answer', { mode: 'json' }).$type<{ next?: string; id?: number }>().notNull(),
+    at: integer('at').notNull(),
+  },
+  (table) => [index('posts_by_time').on(table.at)],
+)
 
 /** What holds for the house and not for one tub. */
 export const settings = sqliteTable('settings', {

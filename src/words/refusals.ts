@@ -158,6 +158,29 @@ export const field = {
   used: (product: string) => `${product} used`,
 }
 
+/** The hour that comes twice when the clocks go back. */
+export const hourTwice = (clock: string) => ({
+  sentence: `The clocks went back that night, so ${clock} came twice. Which one?`,
+  options: [
+    { value: 'first', label: 'The first, still summer time' },
+    { value: 'second', label: 'The second, after the clocks went back' },
+  ],
+})
+
+/** The answer to a post that was sent twice, or from a page that is no longer what it was drawn from. */
+export const postRefusal = {
+  keyMissing:
+    'This form came without its key, so nothing was saved. Reload the page and try again.',
+  savedAlready: (ago: string) =>
+    `An earlier version of this form was saved ${ago} ago. Nothing was saved now: reload the page, then change what was saved.`,
+  otherUnits:
+    'This tub’s units were changed after this page was opened, so nothing was saved. Reload the page and enter the figures again.',
+  undoneAlready: 'That was undone already, perhaps on another phone. Nothing was changed now.',
+  kindStays: 'A correction stays what it was: delete this entry and add another instead.',
+  tooManyEntries: (most: string) =>
+    `This tub’s history holds ${most} entries, the most it can. Nothing was saved: export it, and start a new tub.`,
+}
+
 export const tubRefusal = {
   keepOutFixed: (given: number, usual: number) =>
     `Keep out above: you entered ${given}; for this sanitizer it is ${usual} ppm.`,

@@ -5,7 +5,7 @@ import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
 import { toWallClock } from '@/server/moment'
 import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
-import { journalOf } from '@/store/entries'
+import { journalOf, lastChange } from '@/store/entries'
 import { insertOnShelf } from '@/store/shelf'
 import { findTub, insertTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
@@ -25,6 +25,7 @@ const test_ = (fields: Fields) => keep({ kind: 'test', method: 'strip', ...field
 const errorsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.errors)
 const questionsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.questions)
 const count = () => journalOf(store, tub).length
+const lastNumber = () => lastChange(store, tub)?.number ?? 0
 
 describe('a test', () => {
   test('is kept with what was read, a comma as good as a point', () => {
@@ -304,16 +305,40 @@ describe('corrections, deletes and undo', () => {
     const [second] = journalOf(store, tub)
     expect(second).toMatchObject({ at: NOW, body: { readings: { pH: 7.9 } } })
     expect(count()).toBe(1)
-    expect(undoLastChange(store, tub, second?.id ?? 0, later).ok).toBe(true)
+    expect(undoLastChange(store, tub, lastNumber(), later).ok).toBe(true)
     expect(journalOf(store, tub)[0]).toMatchObject({ body: { readings: { pH: 7.4 } } })
   })
   test('undo takes back the last entry, and puts it back', () => {
     test_({ pH: '7.4' })
-    const id = journalOf(store, tub)[0]?.id ?? 0
-    undoLastChange(store, tub, id, NOW + 1)
+    undoLastChange(store, tub, lastNumber(), NOW + 1)
     expect(count()).toBe(0)
-    undoLastChange(store, tub, id, NOW + 2)
+    undoLastChange(store, tub, lastNumber(), NOW + 2)
     expect(count()).toBe(1)
+  })
+  test('two undos of one change, from two phones: the second puts nothing back and says why', () => {
+    test_({ pH: '7.4' })
+    const shown = lastNumber()
+    expect(undoLastChange(store, tub, shown, NOW + 1).ok).toBe(true)
+    expect(undoLastChange(store, tub, shown, NOW + 2)).toMatchObject({
+      ok: false,
+      message: expect.stringMatching(/undone already/),
+    })
+    expect(count()).toBe(0)
+  })
+  test('undo goes by order: a clock set back by an hour changes nothing about what was last', () => {
+    test_({ pH: '7.4' })
+    recordEntry(store, tub, { kind: 'note', when: 'now', text: 'lamp' }, NOW - 60 * MINUTE)
+    expect(lastChange(store, tub)).toMatchObject({ what: 'added', entry: { kind: 'note' } })
+    undoLastChange(store, tub, lastNumber(), NOW - 59 * MINUTE)
+    expect(journalOf(store, tub).map(({ kind }) => kind)).toEqual(['test'])
+  })
+  test('a correction keeps its kind', () => {
+    test_({ pH: '7.4' })
+    const id = journalOf(store, tub)[0]?.id ?? 0
+    expect(
+      recordEntry(store, tub, { kind: 'note', when: 'now', text: 'no' }, NOW + 1, id),
+    ).toMatchObject({ ok: false, message: expect.stringMatching(/stays what it was/) })
+    expect(journalOf(store, tub).map(({ kind }) => kind)).toEqual(['test'])
   })
   test('a delete is undone by the same button', () => {
     test_({ pH: '7.4' })
@@ -321,14 +346,14 @@ describe('corrections, deletes and undo', () => {
     expect(deleteEntry(store, tub, id, NOW + 1).ok).toBe(true)
     expect(count()).toBe(0)
     expect(deleteEntry(store, tub, id, NOW + 2).ok).toBe(false)
-    expect(undoLastChange(store, tub, id, NOW + 3).ok).toBe(true)
+    expect(undoLastChange(store, tub, lastNumber(), NOW + 3).ok).toBe(true)
     expect(count()).toBe(1)
   })
   test('an undo that arrives after another change does nothing', () => {
     test_({ pH: '7.4' })
-    const id = journalOf(store, tub)[0]?.id ?? 0
+    const shown = lastNumber()
     recordEntry(store, tub, { kind: 'note', when: 'now', text: 'later' }, NOW + 1)
-    const outcome = undoLastChange(store, tub, id, NOW + 2)
+    const outcome = undoLastChange(store, tub, shown, NOW + 2)
     expect(outcome.ok).toBe(false)
     expect(count()).toBe(2)
   })

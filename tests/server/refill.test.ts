@@ -201,9 +201,9 @@ test('from the purge to the last test over three days: real times move the rest,
   expect(rates.fillLitresPerMinute.value).toBeGreaterThan(15.5)
   expect(rates.fillLitresPerMinute.value).toBeLessThan(18)
   // Undo takes the new water back with its tick.
-  undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, at + 3 * HOUR)
+  undoLastChange(store, tub, lastChange(store, tub)?.number ?? 0, at + 3 * HOUR)
   expect(tubView(store, tub, at + 3 * HOUR)?.estimate.filledAt).toBe(NOW - 60 * DAY)
-  undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, at + 3 * HOUR + 1)
+  undoLastChange(store, tub, lastChange(store, tub)?.number ?? 0, at + 3 * HOUR + 1)
   saveDelivered(store, tub, { litres: '960' }, at + 3 * HOUR)
   expect(findTub(store, tub)?.volumeLitres).toBe(960)
   expect(tick('fill', 'done', at + 4 * HOUR)).toMatchObject({

@@ -92,9 +92,9 @@ test('a sheet is kept whole by one act and taken back by one', () => {
   ])
   const change = lastChange(store, tub)
   expect(change?.entries).toBe(2)
-  undoLastChange(store, tub, change?.id ?? 0, NOW + 1000)
+  undoLastChange(store, tub, change?.number ?? 0, NOW + 1000)
   expect(journalOf(store, tub)).toEqual([])
-  undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, NOW + 2000)
+  undoLastChange(store, tub, lastChange(store, tub)?.number ?? 0, NOW + 2000)
   expect(journalOf(store, tub)).toHaveLength(2)
 })
 

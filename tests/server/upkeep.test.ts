@@ -52,7 +52,7 @@ describe('what a chore puts in', () => {
       { product: 'conditioner part two', grams: newTub.volumeLitres / 10 },
     ])
     expect(dueNow()?.lastDone).toBe(NOW)
-    expect(undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, NOW + 1).ok).toBe(true)
+    expect(undoLastChange(store, tub, lastChange(store, tub)?.number ?? 0, NOW + 1).ok).toBe(true)
     expect(journalOf(store, tub).filter(({ kind }) => kind === 'dose')).toEqual([])
   })
   test('nothing while a start-up owns the water, on the list and by hand', () => {
@@ -182,7 +182,7 @@ describe('ticking', () => {
     })
     chore({ chore: 'filter soak', outcome: 'done', used: '24' })
     expect(shelfOf(store)[0]?.gramsLeft).toBe(476)
-    undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, NOW + 1)
+    undoLastChange(store, tub, lastChange(store, tub)?.number ?? 0, NOW + 1)
     expect(shelfOf(store)[0]?.gramsLeft).toBe(500)
   })
 })
@@ -200,7 +200,7 @@ describe('filter sets', () => {
     act('Copper', 'put in', {}, tub, NOW - DAY)
     expect(act('Slate', 'put in').ok).toBe(true)
     expect([set('Copper')?.state, set('Slate')?.state]).toEqual(['taken out', 'in the tub'])
-    undoLastChange(store, tub, lastChange(store, tub)?.id ?? 0, NOW + 1)
+    undoLastChange(store, tub, lastChange(store, tub)?.number ?? 0, NOW + 1)
     expect([set('Copper')?.state, set('Slate')?.state]).toEqual(['in the tub', 'new'])
   })
   test('a set that is in another tub, one that soaks and one that is gone cannot go in', () => {

@@ -156,7 +156,7 @@ test('a chore is marked with what it does on the way, taken back by one undo, an
   })
   expect(chores()).toHaveLength(2)
   const last = lastChange(store, tub)
-  undoLastChange(store, tub, last?.id ?? 0, NOW + 3 * MINUTE)
+  undoLastChange(store, tub, last?.number ?? 0, NOW + 3 * MINUTE)
   expect(chores()).toHaveLength(0)
 })
 

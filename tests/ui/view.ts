@@ -68,6 +68,8 @@ export const viewOf = (
       learnt: learntOf(ensemble, tub),
       tubs: [{ id: 1, name: tub.name, place: tub.place }],
       journal: [...journal].reverse(),
+      written: [...journal].reverse(),
+      clockBehind: undefined,
       estimate: state,
       plan,
       verdict: verdict(tub, journal, now, state),

@@ -62,7 +62,7 @@ export const objections = (
   product: ProductName,
   tub: TubRow,
   at: number,
-  journal: Entry[],
+  journal: readonly Entry[],
   preferences: DisplayPreferences,
 ): Against[] => {
   const against: Against[] = []
@@ -95,8 +95,13 @@ export const objections = (
 }
 
 /** By what it would do to the water now; a plan's own dose is measured by the plan. */
-const tooMuch = (tub: TubRow, journal: Entry[], product: ProductName, grams: number, at: number) =>
-  overdone(estimate(tub, journal, at).water, product, grams, tub.volumeLitres)
+const tooMuch = (
+  tub: TubRow,
+  journal: readonly Entry[],
+  product: ProductName,
+  grams: number,
+  at: number,
+) => overdone(estimate(tub, journal, at).water, product, grams, tub.volumeLitres)
 
 const SHORTEST_REASON = 3
 
@@ -105,7 +110,7 @@ export const draftDose = (
   tub: TubRow,
   fields: Fields,
   at: number,
-  journal: Entry[],
+  journal: readonly Entry[],
 ): Draft => {
   const named = check<{ product: ProductName }>(
     Joi.object({ product: oneOf('Product', PRODUCT_NAMES) }),

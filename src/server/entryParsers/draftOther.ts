@@ -57,7 +57,7 @@ const draftFillTest = (tub: TubRow, fields: Fields, at: number): Draft => {
 }
 
 /** What only drained, cleaned and refilled water opens asks whether it was cleaned. */
-const askCleaned = (tub: Tub, journal: Entry[], at: number): string | undefined => {
+const askCleaned = (tub: Tub, journal: readonly Entry[], at: number): string | undefined => {
   const found = closures(tub, journal, at, estimate(tub, journal, at))
   const shut = found.find((one) => one.lift.by === 'refill')
   return shut ? soakQuestion.cleaned(CLOSURE_SHORT[shut.code]) : undefined
@@ -67,7 +67,7 @@ export const draftOther = (
   kind: EntryKind,
   fields: Fields,
   at: number,
-  journal: Entry[],
+  journal: readonly Entry[],
   tub: TubRow,
 ): Draft => {
   switch (kind) {

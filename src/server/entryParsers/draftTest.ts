@@ -32,7 +32,7 @@ export const draftTest = (
   tub: TubRow,
   fields: Fields,
   at: number,
-  journal: Entry[],
+  journal: readonly Entry[],
 ): Draft => {
   const shape: Record<string, Joi.Schema> = { method: oneOf(FIELD.testMethod, METHODS) }
   const kit = /^\d{1,9}$/.test(fields.kit ?? '') ? findKit(store, Number(fields.kit)) : undefined

@@ -31,7 +31,8 @@ export const TickForm = ({
 }) => (
   <DraftForm
     action={action}
-    draftKey={undefined}
+    // Of this step of this round: what was typed for another is not brought back.
+    draftKey={`tick.${hidden.tub}.${hidden.ticked ?? ''}.${hidden.product ?? what}.${initial[what]}`}
     initial={initial}
     hidden={hidden}
     submit={({ pending, fields, asked }) => (

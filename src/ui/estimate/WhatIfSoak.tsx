@@ -14,7 +14,7 @@ import { FanChart } from './FanChart'
 interface History {
   now: number
   tub: Tub
-  journal: Entry[]
+  journal: readonly Entry[]
   planned: { at: number; load: SoakLoad }[]
 }
 

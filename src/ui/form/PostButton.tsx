@@ -1,8 +1,8 @@
 'use client'
 
-import { useActionState } from 'react'
-import { answered } from './answered'
-import type { Action } from './draft'
+import { useRouter } from 'next/navigation'
+import { Checking } from './Checking'
+import { type Action, usePost } from './usePost'
 
 /** One button that posts to an action and tells a refusal beside itself. */
 export const PostButton = ({
@@ -10,15 +10,23 @@ export const PostButton = ({
   hidden,
   label,
   title,
+  follows = false,
   className = 'quiet',
 }: {
   action: Action
   hidden: Record<string, string>
   label: string
   title?: string
+  /** Goes where the answer points. */
+  follows?: boolean
   className?: string
 }) => {
-  const [state, act, pending] = useActionState(answered(action), null)
+  const router = useRouter()
+  const { outcome, act, pending, checking } = usePost(action, {
+    onDone: (answer) => {
+      if (follows && answer.ok && answer.next) router.push(answer.next)
+    },
+  })
   return (
     <form
       action={act}
@@ -30,9 +38,10 @@ export const PostButton = ({
       <button type="submit" className={className} disabled={pending} aria-label={title}>
         {label}
       </button>
-      {state && !state.ok && (
+      {checking && <Checking />}
+      {outcome && !outcome.ok && !checking && (
         <span role="alert" className="small font-medium text-madder">
-          {state.message}
+          {outcome.message}
         </span>
       )}
     </form>

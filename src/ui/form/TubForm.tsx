@@ -132,6 +132,7 @@ export const TubForm = ({
       action={watched}
       draftKey={draftKey}
       initial={initial}
+      merges={!first}
       {...(hidden ? { hidden } : {})}
       submit={({ pending }) => (
         <div className="mt-8 flex items-center gap-6">

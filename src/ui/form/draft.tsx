@@ -4,15 +4,17 @@ import { useRouter } from 'next/navigation'
 import {
   createContext,
   type ReactNode,
-  useActionState,
   useContext,
   useEffect,
   useId,
   useRef,
   useState,
 } from 'react'
-import type { Fields, Outcome } from '@/server/form'
-import { pageLocale } from './pageLocale'
+import type { Ask, Fields } from '@/server/form'
+import { Checking } from './Checking'
+import { type Action, drawnUnits, newKey, usePost } from './usePost'
+
+export type { Action }
 
 interface Draft {
   /** An id of this form's own for something that belongs to a field: several forms on a page share names. */
@@ -31,10 +33,71 @@ export const useDraft = (): Draft => {
   return draft
 }
 
-export type Action = (previous: Outcome | null, data: FormData) => Promise<Outcome | null>
-
 /** More than a server takes at once. */
 const MOST_CHARACTERS = 3_000_000
+
+/** A draft as the browser keeps it: what was typed, what the page had shown there, and the key it is sent under. */
+interface KeptDraft {
+  typed: Fields
+  drawn: Fields
+  post: string
+  units: string
+}
+
+const keptDraft = (key: string): KeptDraft | undefined => {
+  try {
+    const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as KeptDraft | null
+    return kept && typeof kept.typed === 'object' && kept.typed ? kept : undefined
+  } catch {
+    return undefined
+  }
+}
+
+/** What a field and one of its values are called on the page. */
+const labelIn = (form: HTMLFormElement | null, name: string) => {
+  const input = form?.querySelector<HTMLInputElement>(`[name="${CSS.escape(name)}"]`)
+  const legend = input?.type === 'radio' ? input.closest('fieldset')?.querySelector('legend') : null
+  return (legend ?? input?.labels?.[0])?.textContent ?? name
+}
+const valueIn = (form: HTMLFormElement | null, name: string, value: string) => {
+  const one = form?.querySelector<HTMLInputElement>(
+    `input[type="radio"][name="${CSS.escape(name)}"][value="${CSS.escape(value)}"]`,
+  )
+  return one?.labels?.[0]?.textContent ?? (value || 'nothing')
+}
+
+/** One of two ways, to be chosen before anything is saved. */
+const AskBlock = ({
+  name,
+  ask,
+  form,
+}: {
+  name: string
+  ask: Ask
+  form: HTMLFormElement | null
+}) => {
+  const { field } = ask
+  return (
+    <fieldset className="my-3 border-amber border-l-4 pl-3">
+      <legend className="font-medium">
+        {ask.sentence ??
+          `${labelIn(form, field ?? name)} was changed after this page was opened, here or on another phone. Which should stay?`}
+      </legend>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {ask.options.map(({ value, label }) => (
+          <label key={value} className="choice">
+            <input type="radio" name={`confirm.${name}`} value={value} data-question="" />
+            <span>
+              {field
+                ? `${value === 'mine' ? 'What you entered' : 'What it is now'}: ${valueIn(form, field, label)}`
+                : label}
+            </span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  )
+}
 
 /**
  * A form whose draft outlives a reload: kept in the browser under `draftKey` from the first keystroke until the server
@@ -45,6 +108,7 @@ export const DraftForm = ({
   draftKey,
   initial,
   hidden = {},
+  merges = false,
   children,
   submit,
   className = '',
@@ -53,6 +117,8 @@ export const DraftForm = ({
   draftKey: string | undefined
   initial: Fields
   hidden?: Fields
+  /** It changes something that is stored: what the page had shown goes along, so that nothing newer is overwritten. */
+  merges?: boolean
   children: ReactNode
   submit: (state: { pending: boolean; fields: Fields; asked: boolean }) => ReactNode
   className?: string
@@ -60,9 +126,14 @@ export const DraftForm = ({
   const router = useRouter()
   const formId = useId()
   const [fields, setFields] = useState(initial)
+  const [drawn, setDrawn] = useState(initial)
   const [restored, setRestored] = useState(false)
+  const [note, setNote] = useState<string>()
   const form = useRef<HTMLFormElement>(null)
   const here = useRef(true)
+  const units = useRef('')
+  const post = useRef('')
+  const typed = useRef<Fields>({})
   useEffect(() => {
     here.current = true
     return () => {
@@ -70,58 +141,52 @@ export const DraftForm = ({
     }
   }, [])
   const key = draftKey && `pavrel.draft.${draftKey}`
+  const letGo = () => {
+    if (key) localStorage.removeItem(key)
+    typed.current = {}
+    setRestored(false)
+  }
 
   useEffect(() => {
-    if (!key) return
-    try {
-      const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Fields | null
-      if (kept) {
-        setFields((now) => ({ ...now, ...kept }))
-        setRestored(true)
-      }
-    } catch {
+    units.current = drawnUnits()
+    const kept = key ? keptDraft(key) : undefined
+    if (!key || !kept) return
+    if (kept.units !== units.current) {
       localStorage.removeItem(key)
+      setNote('An unsaved entry was in other units, so it wasn’t restored.')
+      return
     }
+    typed.current = kept.typed
+    post.current = kept.post
+    setFields((now) => ({ ...now, ...kept.typed }))
+    setDrawn((now) => ({ ...now, ...kept.drawn }))
+    setRestored(true)
   }, [key])
 
-  const [outcome, act, pending] = useActionState<Outcome | null, FormData>(
-    async (previous, data) => {
-      const characters = [...data.values()].reduce(
-        (sum, value) => sum + (typeof value === 'string' ? value.length : 0),
-        0,
-      )
-      if (characters > MOST_CHARACTERS)
-        return {
-          ok: false,
-          errors: {},
-          questions: {},
-          fields: {},
-          message: `Nothing was sent: this form holds more than ${MOST_CHARACTERS / 1e6} million characters. Shorten it.`,
-        }
-      try {
-        // The person's marks for thousands and decimals come along.
-        data.set('locale', pageLocale())
-        const result = await action(previous, data)
-        if (result?.ok) {
-          if (key) localStorage.removeItem(key)
-          setRestored(false)
-          // Whoever has gone elsewhere meanwhile is not fetched back.
-          if (result.next && here.current) router.push(result.next)
-        }
-        return result
-      } catch {
-        return {
-          ok: false,
-          errors: {},
-          questions: {},
-          fields: {},
-          message:
-            'It may not have been saved: the server didn’t answer. Your draft is still here; try again.',
-        }
+  const sized: Action = async (previous, data) => {
+    const characters = [...data.values()].reduce(
+      (sum, value) => sum + (typeof value === 'string' ? value.length : 0),
+      0,
+    )
+    if (characters > MOST_CHARACTERS)
+      return {
+        ok: false,
+        errors: {},
+        questions: {},
+        fields: {},
+        message: `Nothing was sent: this form holds more than ${MOST_CHARACTERS / 1e6} million characters. Shorten it.`,
       }
+    data.set('units', units.current)
+    return action(previous, data)
+  }
+  const { outcome, act, pending, checking } = usePost(sized, {
+    key: post,
+    onDone: (answer) => {
+      letGo()
+      // Whoever has gone elsewhere meanwhile is not fetched back.
+      if (answer.ok && answer.next && here.current) router.push(answer.next)
     },
-    null,
-  )
+  })
 
   const [unplaced, setUnplaced] = useState<string[]>([])
   const refusedNow = outcome && !outcome.ok ? outcome : undefined
@@ -140,12 +205,19 @@ export const DraftForm = ({
     first?.scrollIntoView({ block: 'center' })
   }, [refusedNow])
 
-  const set = (name: string, value: string) =>
-    setFields((now) => {
-      const next = { ...now, [name]: value }
-      if (key) localStorage.setItem(key, JSON.stringify(next))
-      return next
-    })
+  const set = (name: string, value: string) => {
+    typed.current = { ...typed.current, [name]: value }
+    setFields((now) => ({ ...now, [name]: value }))
+    if (!key) return
+    post.current ||= newKey()
+    const kept: KeptDraft = {
+      typed: typed.current,
+      drawn: Object.fromEntries(Object.keys(typed.current).map((one) => [one, drawn[one] ?? ''])),
+      post: post.current,
+      units: units.current,
+    }
+    localStorage.setItem(key, JSON.stringify(kept))
+  }
 
   return (
     <DraftContext.Provider
@@ -161,6 +233,12 @@ export const DraftForm = ({
         {Object.entries(hidden).map(([name, value]) => (
           <input key={name} type="hidden" name={name} value={value} />
         ))}
+        {merges && <input type="hidden" name="drawn" value={JSON.stringify(drawn)} />}
+        {note && (
+          <p role="status" className="small mb-3 text-muted">
+            {note}
+          </p>
+        )}
         {restored && (
           <p className="small mb-3 flex items-center gap-3 text-muted">
             Unsaved entry restored.
@@ -168,9 +246,10 @@ export const DraftForm = ({
               type="button"
               className="quiet"
               onClick={() => {
-                if (key) localStorage.removeItem(key)
+                letGo()
+                post.current = ''
                 setFields(initial)
-                setRestored(false)
+                setDrawn(initial)
               }}
             >
               Start over
@@ -178,7 +257,12 @@ export const DraftForm = ({
           </p>
         )}
         {children}
+        {Object.entries(refusedNow?.asks ?? {}).map(([name, ask]) => (
+          <AskBlock key={name} name={name} ask={ask} form={form.current} />
+        ))}
+        {checking && <Checking />}
         {refusedNow &&
+          !checking &&
           [...(refusedNow.message ? [refusedNow.message] : []), ...unplaced].map((sentence) => (
             <p key={sentence} role="alert" className="safety my-3">
               {sentence}
@@ -187,7 +271,7 @@ export const DraftForm = ({
         {submit({
           pending,
           fields,
-          asked: Object.keys(refusedNow?.questions ?? {}).length > 0,
+          asked: Object.keys({ ...refusedNow?.questions, ...refusedNow?.asks }).length > 0,
         })}
       </form>
     </DraftContext.Provider>

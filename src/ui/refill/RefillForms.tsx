@@ -73,6 +73,7 @@ export const RefillSettingsForm = ({
       action={keep}
       draftKey={`refill.${tubId}`}
       initial={initial}
+      merges
       hidden={{ tub: String(tubId) }}
       className="mt-2 grid max-w-[640px] gap-5"
       submit={({ pending }) => <SubmitButton pending={pending}>Save</SubmitButton>}

@@ -1,11 +1,11 @@
 'use client'
 
-import { startTransition, useActionState, useRef, useState } from 'react'
+import { startTransition, useRef, useState } from 'react'
 import { type Blocked, HOUR, MINUTE, type RefillSchedule } from '@/core'
 import { formatLength, formatSum } from '@/words/refillWords'
 import { stageText } from '@/words/stageText'
 import { clock, type DisplayPreferences, dayAndClock, weekday } from '@/words/words'
-import type { Action } from '../form/draft'
+import { type Action, usePost } from '../form/usePost'
 import { End } from './TimelineEnd'
 import { hourOf, LABELS, ROW, TOP, ticks, WIDTH, wall } from './timelineScale'
 
@@ -35,7 +35,7 @@ export const RefillTimeline = ({
 }) => {
   const [told, setTold] = useState('')
   const picture = useRef<SVGSVGElement>(null)
-  const [state, act] = useActionState(set, null)
+  const { outcome: state, act } = usePost(set)
   const { start, ready, scheduled } = schedule
   const margin = Math.max(HOUR, (ready - start) * 0.04)
   const from = start - margin
@@ -58,6 +58,8 @@ export const RefillTimeline = ({
       mode: end,
       at: wall(moment, preferences),
       zone: preferences.timeZone,
+      // Dragged to the hour that comes twice: the first of the two.
+      'confirm.at': 'first',
     }))
       data.set(name, value)
     startTransition(() => act(data))

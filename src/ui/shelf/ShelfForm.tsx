@@ -40,6 +40,7 @@ export const ShelfForm = ({
     action={action}
     draftKey={`shelf.${itemId}`}
     initial={initial}
+    merges
     hidden={{ tub: String(tubId), item: String(itemId) }}
     className="grid max-w-[620px] gap-6"
     submit={({ pending }) => (

@@ -1,8 +1,7 @@
 'use client'
 
-import { useActionState, useEffect, useState } from 'react'
-import type { Outcome } from '@/server/form'
-import { answered } from '../form/answered'
+import { useEffect, useState } from 'react'
+import { type Action, usePost } from '../form/usePost'
 
 const SHOWN_MS = 45_000
 
@@ -11,21 +10,22 @@ const SHOWN_MS = 45_000
  * over the name of the tub, never over what the thumb is for.
  */
 export const LastChange = ({
-  id,
+  change,
   tubId,
   at,
   what,
   label,
   undo,
 }: {
-  id: number
+  /** Its number, so that a second undo of it does nothing. */
+  change: number
   tubId: number
   at: number
   what: string
   label: string
-  undo: (previous: Outcome | null, data: FormData) => Promise<Outcome | null>
+  undo: Action
 }) => {
-  const [state, act, pending] = useActionState(answered(undo), null)
+  const { outcome: state, act, pending, checking } = usePost(undo)
   const [gone, setGone] = useState<number>()
   useEffect(() => {
     const left = at + SHOWN_MS - Date.now()
@@ -39,9 +39,13 @@ export const LastChange = ({
       className="absolute inset-x-0 top-0 z-10 flex h-11 items-center justify-between gap-4 bg-ink pr-3 pl-5 text-[15px] text-paper lg:fixed lg:inset-x-auto lg:top-auto lg:right-10 lg:bottom-6 lg:h-auto lg:max-w-[460px] lg:rounded-md lg:py-1 lg:pl-4 print:hidden"
     >
       <p role="status" className="min-w-0 truncate">
-        {state && !state.ok ? state.message : `${what}: ${label}`}
+        {checking
+          ? 'It may have been done: checking…'
+          : state && !state.ok
+            ? state.message
+            : `${what}: ${label}`}
       </p>
-      <input type="hidden" name="id" value={id} />
+      <input type="hidden" name="change" value={change} />
       <input type="hidden" name="tub" value={tubId} />
       <button
         type="submit"

@@ -39,7 +39,7 @@ export const SoakForm = ({
 }) => (
   <DraftForm
     action={action}
-    draftKey={undefined}
+    draftKey={`soak-now.${tubId}`}
     initial={initial}
     hidden={{ kind: 'soak', tub: String(tubId) }}
     className="grid max-w-[520px] gap-4"

@@ -134,6 +134,7 @@ export const KitForm = ({
     action={action}
     draftKey={`kit.${kitId}`}
     initial={initial}
+    merges
     hidden={{ tub: String(tubId), kit: String(kitId) }}
     className="grid max-w-[680px] gap-5"
     submit={({ pending }) => (

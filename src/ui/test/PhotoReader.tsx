@@ -320,7 +320,7 @@ export const PhotoReader = ({
 }) => (
   <DraftForm
     action={action}
-    draftKey={undefined}
+    draftKey={`photo.${tubId}.${kitId}`}
     initial={initial}
     hidden={{ kind: 'test', method: 'strip', tub: String(tubId), kit: String(kitId) }}
     submit={({ pending, fields, asked }) => {

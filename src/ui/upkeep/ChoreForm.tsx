@@ -60,6 +60,7 @@ export const ChoreForm = ({
     action={action}
     draftKey={`chore.${tubId}.${chore ?? 'new'}`}
     initial={initial}
+    merges={chore !== undefined}
     hidden={{ tub: String(tubId), ...(chore ? { chore } : {}) }}
     className="grid max-w-[620px] gap-5"
     submit={({ pending }) => (

@@ -1,12 +1,12 @@
 'use client'
 
-import { startTransition, useActionState, useRef, useState } from 'react'
+import { startTransition, useRef, useState } from 'react'
 import { DAY, type SeasonStrip as Strip, type StripMark, type StripRow } from '@/core'
 import { choreName } from '@/words/choreText'
 import { formatWhy, LANE_WORDS } from '@/words/choreWords'
 import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, day } from '@/words/words'
-import type { Action } from '../form/draft'
+import { type Action, usePost } from '../form/usePost'
 import { useDrag } from '../useDrag'
 import { dateOf, firstsOfMonths, layout, rowName, WIDTH } from './seasonLayout'
 import { SHAPE_WORDS, StripShape } from './stripMarks'
@@ -108,7 +108,7 @@ export const SeasonStrip = ({
 }) => {
   const [told, setTold] = useState('')
   const picture = useRef<SVGSVGElement>(null)
-  const [state, act] = useActionState(keep, null)
+  const { outcome: state, act } = usePost(keep)
   const { lanes, height } = layout(strip)
   const { from, to } = strip
   const { now } = preferences

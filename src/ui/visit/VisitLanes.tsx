@@ -1,10 +1,10 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { startTransition, useActionState } from 'react'
+import { startTransition } from 'react'
 import type { Decisions, Instant } from '@/core'
 import type { DisplayPreferences } from '@/words/words'
-import type { Action } from '../form/draft'
+import { type Action, usePost } from '../form/usePost'
 import { Lanes } from './Lanes'
 import type { LaneBlock, LaneTub } from './laneData'
 
@@ -63,7 +63,7 @@ export const VisitLanes = ({
   preferences: DisplayPreferences
 }) => {
   const router = useRouter()
-  const [state, act] = useActionState(decide, null)
+  const { outcome: state, act } = usePost(decide)
   const go = (more: Record<string, string>, without: readonly string[] = []) => {
     const query = new URLSearchParams({ ...address.keep, ...more })
     for (const name of without) query.delete(name)

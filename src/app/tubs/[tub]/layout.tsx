@@ -2,7 +2,9 @@ import type { ReactNode } from 'react'
 import { undoChange } from '@/app/actions'
 import { chosenTheme } from '@/app/preferences'
 import { loadTub, type TubParams } from '@/app/tubView'
+import { unitsName } from '@/server/form'
 import { WaterBand, WaterColumn } from '@/ui/column/WaterColumn'
+import { ClockNotice } from '@/ui/shell/ClockNotice'
 import { LastChange } from '@/ui/shell/LastChange'
 import { MoreSheet } from '@/ui/shell/MoreSheet'
 import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
@@ -25,7 +27,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
   )
   const more = tubs.length > 1 ? tubs.filter(({ id }) => id !== tub.id) : []
   return (
-    <div className="min-h-screen lg:flex">
+    <div className="min-h-screen lg:flex" data-units={unitsName(tub.units)}>
       <a
         href="#place"
         className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3"
@@ -65,7 +67,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
           </time>
           {lastChange && now - lastChange.at < RECENT_MS && (
             <LastChange
-              id={lastChange.id}
+              change={lastChange.number}
               tubId={tub.id}
               at={lastChange.at}
               what={CHANGE_WORDS[lastChange.what]}
@@ -74,6 +76,9 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
             />
           )}
         </header>
+        {view.clockBehind !== undefined && (
+          <ClockNotice latest={view.clockBehind} preferences={preferences} />
+        )}
         {view.underWay && <VisitBar view={view} preferences={preferences} />}
         <main id="place" tabIndex={-1} className="outline-none">
           {children}

@@ -108,6 +108,7 @@ const Now = async ({ params }: TubParams) => {
           ) : visiting ? (
             <PostButton
               action={beginVisit}
+              follows
               hidden={{ tub: String(tub.id) }}
               label="Start the visit"
               className="go w-full"

@@ -78,7 +78,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
           </span>
           <PostButton
             action={undoChange}
-            hidden={{ tub: String(tub.id), id: String(lastChange.id) }}
+            hidden={{ tub: String(tub.id), change: String(lastChange.number) }}
             label={lastChange.what === 'undone' ? 'Restore' : 'Undo'}
           />
         </div>

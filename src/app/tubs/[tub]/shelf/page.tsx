@@ -65,6 +65,7 @@ const Shelf = async ({ params }: TubParams) => {
                 <PostButton
                   key={value}
                   action={putOnShelf}
+                  follows
                   hidden={{ tub: String(tub.id), product: value }}
                   label={label}
                   title={`Add ${label} to the shelf`}

@@ -93,6 +93,7 @@ const FirstKit = ({ view, method }: { view: TubView; method: 'strip' | 'drops' }
           <PostButton
             key={id}
             action={addKit}
+            follows
             hidden={{ tub: String(view.tub.id), layout: `${method}.${id}` }}
             label={LAYOUT_NAMES[id]}
             className="plain"

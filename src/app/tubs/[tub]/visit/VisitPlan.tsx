@@ -70,6 +70,7 @@ export const VisitPlan = ({
           <div className="print:hidden">
             <PostButton
               action={beginVisit}
+              follows
               hidden={{
                 tub: String(tub.id),
                 tubs: views.map((one) => one.tub.id).join(' '),

@@ -244,7 +244,10 @@ export const VisitUnderWay = ({
                         viewOf(at).lastChange?.what === 'added' && (
                           <PostButton
                             action={undoChange}
-                            hidden={{ tub: String(at), id: String(entry.id) }}
+                            hidden={{
+                              tub: String(at),
+                              change: String(viewOf(at).lastChange?.number),
+                            }}
                             label="Undo"
                           />
                         )}
@@ -269,6 +272,7 @@ export const VisitUnderWay = ({
           {visit.acts.length > 0 && (
             <PostButton
               action={finishVisit}
+              follows
               hidden={hiddenTub}
               label="End the visit here"
               className="quiet"
@@ -347,6 +351,7 @@ const End = ({
       <p className="mt-5 flex flex-wrap items-center gap-6">
         <PostButton
           action={finishVisit}
+          follows
           hidden={{ tub: String(tubId) }}
           label="End the visit"
           className="go"

@@ -1,6 +1,6 @@
 import { idIn } from '@/app/idIn'
+import { journalAt } from '@/server/journalAt'
 import { theStore } from '@/store/database'
-import { journalOf } from '@/store/entries'
 import { soaksAhead } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
 
@@ -16,7 +16,7 @@ export const GET = async (_: Request, { params }: { params: Promise<{ tub: strin
     {
       now,
       tub: known,
-      journal: journalOf(store, tub.id),
+      journal: journalAt(store, tub.id, now),
       planned: soaksAhead(store, tub.id, now).map(({ at, load }) => ({ at, load })),
     },
     { headers: { 'cache-control': 'no-store' } },

@@ -49,6 +49,7 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
       <div className="mt-8">
         <PostButton
           action={removeFromShelf}
+          follows
           hidden={{ tub: String(tub.id), item: String(item.id) }}
           label="Remove from shelf"
         />

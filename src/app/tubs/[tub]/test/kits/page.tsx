@@ -66,6 +66,7 @@ const Kits = async ({ params }: TubParams) => {
           <PostButton
             key={layout}
             action={addKit}
+            follows
             hidden={{ tub: String(tub.id), layout }}
             label={name}
             className="plain"

@@ -59,6 +59,7 @@ const OneKit = async ({ params }: { params: Promise<{ tub: string; kit: string }
       <div className="mt-8">
         <PostButton
           action={removeKit}
+          follows
           hidden={{ tub: String(tub.id), kit: String(kit.id) }}
           label="Remove this kit"
         />

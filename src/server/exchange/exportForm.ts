@@ -1,0 +1,396 @@
+import Joi from 'joi'
+import {
+  ACID_PARTS,
+  AIMS,
+  CHLORINE_WAYS,
+  DOSING,
+  DRAIN_PLACES,
+  DRAIN_WAYS,
+  ENTRY_KINDS,
+  type EntryKind,
+  EXPOSURES,
+  FILL_WATER_SOURCES,
+  FILTER_ACTS,
+  FILTER_KINDS,
+  LANES,
+  METHODS,
+  ORDERS,
+  PH_RAISERS,
+  PRODUCT_NAMES,
+  PROGRAMMES,
+  QUANTITIES,
+  SOAK_RECIPES,
+  STAGE_IDS,
+  SUPPLEMENTARY_DISINFECTION,
+  SYMPTOMS,
+  TEST_RHYTHMS,
+  TUB_KINDS,
+} from '@/core'
+
+/** The shape of an export, as the import checks it and docs/export.md tells it. Times are milliseconds since 1970, UTC. */
+export const EXPORT_FORMAT = 'pavrel-export'
+export const EXPORT_VERSION = 1
+
+const words = (most: number) => Joi.string().allow('').max(most)
+const one = (values: readonly string[]) => Joi.string().valid(...values)
+const number = Joi.number()
+const positive = Joi.number().min(0)
+const whole = Joi.number().integer().min(0)
+/** Until the year 2200. */
+const time = Joi.number().min(0).max(7_258_118_400_000)
+const id = Joi.number().integer().min(1).max(999_999_999)
+const flag = Joi.boolean()
+const list = (items: Joi.Schema, most = 200) => Joi.array().items(items).max(most)
+const optional = (keys: Record<string, Joi.Schema>) => Joi.object(keys)
+const optionals = new WeakSet<Joi.Schema>()
+/** A field that may be missing. */
+const maybe = (schema: Joi.Schema): Joi.Schema => {
+  const made = schema.optional()
+  optionals.add(made)
+  return made
+}
+/** All of them have to be there, unless they say otherwise. */
+const all = (keys: Record<string, Joi.Schema>) =>
+  Joi.object(keys).fork(
+    Object.entries(keys)
+      .filter(([, schema]) => !optionals.has(schema))
+      .map(([name]) => name),
+    (schema) => schema.required(),
+  )
+
+const product = one(PRODUCT_NAMES)
+const quantity = one(QUANTITIES)
+const readings = optional(Object.fromEntries(QUANTITIES.map((name) => [name, number])))
+const band = all({ low: number, high: number })
+const fillWater = all({
+  source: one(FILL_WATER_SOURCES),
+  ...Object.fromEntries(
+    [
+      'pH',
+      'totalAlkalinityPpm',
+      'calciumHardnessPpm',
+      'totalDissolvedSolidsPpm',
+      'saltPpm',
+      'copperPpm',
+      'ironPpm',
+      'phosphatePpm',
+      'cyanuricAcidPpm',
+      'boratePpm',
+      'freeChlorinePpm',
+    ].map((name) => [name, maybe(positive)]),
+  ),
+})
+const load = all({
+  people: positive,
+  minutes: positive,
+  children: maybe(positive),
+  lotion: maybe(flag),
+  party: maybe(flag),
+})
+const choreId = Joi.string().max(40)
+const taken = all({ product, grams: positive })
+const stage = one(STAGE_IDS)
+
+/** What an entry of each kind holds, in the version of today. */
+export const BODIES: Record<EntryKind, Joi.ObjectSchema> = {
+  test: all({
+    method: one(METHODS),
+    readings,
+    kitId: maybe(id),
+    standardDeviations: maybe(readings),
+  }),
+  dose: all({
+    product,
+    grams: positive,
+    plannedGrams: maybe(positive),
+    override: maybe(
+      all({ against: list(Joi.string().max(60)), said: maybe(words(1000)), reason: words(1000) }),
+    ),
+  }),
+  aeration: all({ minutes: positive }),
+  soak: load,
+  water: all({ replacedFraction: positive.max(1), fillWater: maybe(fillWater) }),
+  note: all({ text: words(10_000) }),
+  start: all({ step: words(60) }),
+  feeder: optional({ setting: positive, tabletsLeft: positive, boost: flag }),
+  chore: all({
+    chore: choreId,
+    name: maybe(words(100)),
+    outcome: one(['done', 'skipped', 'postponed']),
+    note: maybe(words(2000)),
+    until: maybe(time),
+    used: maybe(taken),
+  }),
+  look: all({ signs: list(one(SYMPTOMS)), note: maybe(words(2000)) }),
+  filter: all({
+    set: id,
+    name: words(100),
+    act: one(FILTER_ACTS),
+    recipe: maybe(one(SOAK_RECIPES)),
+    seen: maybe(one(['white', 'not white', 'torn filter'] as const)),
+  }),
+  refill: all({
+    refill: id,
+    stage,
+    what: one(['begun', 'done', 'skipped', 'measured']),
+    celsius: maybe(number),
+    litres: maybe(number),
+    perMinute: maybe(number),
+    perHour: maybe(number),
+  }),
+  fillTest: all({ method: one(METHODS), fillWater }),
+}
+
+/** An entry as it was written. A correction names what it replaces; what was undone or deleted is kept with its moment. */
+const ENTRY = all({
+  id,
+  kind: one(ENTRY_KINDS),
+  version: id,
+  happenedAt: time,
+  recordedAt: time,
+  body: Joi.object(),
+  replacesId: maybe(id),
+  batch: maybe(id),
+  changed: whole,
+  undoneAt: maybe(time),
+  deletedAt: maybe(time),
+})
+
+const season = all({ fromMonth: id.max(12), toMonth: id.max(12) }).allow(null)
+const choreChange = optional({
+  lane: one(LANES),
+  interval: optional({
+    days: positive,
+    soakHours: positive,
+    personHours: positive,
+    hoseLitres: positive,
+    shocks: positive,
+    drain: one(['before', 'with']),
+  }),
+  windowDays: positive,
+  minutes: positive,
+  season,
+  name: words(100),
+  purpose: words(500),
+  needs: words(500),
+  how: list(words(2000), 50),
+  cautions: list(words(2000), 50),
+})
+
+const targets = all({
+  sanitizer: band,
+  pH: band,
+  totalAlkalinity: band,
+  calciumHardness: band,
+  cyanuricAcid: band,
+  borate: maybe(band),
+  salt: maybe(band),
+  totalDissolvedSolids: maybe(band),
+})
+
+const volumeBasis = Joi.alternatives(
+  all({ by: one(['figure']), litres: positive }),
+  all({
+    by: one(['box']),
+    lengthMetres: positive,
+    widthMetres: positive,
+    depthMetres: positive,
+  }),
+  all({ by: one(['round']), diameterMetres: positive, depthMetres: positive }),
+  all({ by: one(['fill']), minutes: positive, litresPerMinute: positive }),
+)
+
+const hour = positive.max(24)
+const refillSettings = optional({
+  drainBy: one(DRAIN_WAYS),
+  drainTo: one(DRAIN_PLACES),
+  neutralise: flag,
+  purgeHours: positive,
+  metalsFirst: flag,
+  newTub: flag,
+  heaterKilowatts: positive,
+  pumpLitresPerMinute: positive,
+  hoseLitresPerMinute: positive,
+  fillCelsius: number,
+  airCelsius: number,
+  hoseFilterLitres: positive,
+  waterPrice: positive,
+  energyPrice: positive,
+  productsPrice: positive,
+  nightFrom: hour,
+  nightTo: hour,
+  workFrom: hour,
+  workTo: hour,
+  pins: optional(Object.fromEntries(STAGE_IDS.map((name) => [name, time]))),
+})
+
+const TUB = all({
+  id,
+  name: Joi.string().max(100),
+  place: words(100),
+  volumeLitres: Joi.number().min(100).max(20_000),
+  volumeBasis,
+  kind: one(TUB_KINDS),
+  surroundings: maybe(
+    all({
+      supplementaryDisinfection: one(SUPPLEMENTARY_DISINFECTION),
+      exposure: one(EXPOSURES),
+      hoursFromUtc: number.min(-14).max(14),
+    }),
+  ),
+  programme: one(PROGRAMMES.map((programme) => programme.id)),
+  preset: Joi.string().max(60),
+  targets,
+  fillWater,
+  setTemperatureCelsius: Joi.number().min(0).max(50),
+  testSchool: one(TEST_RHYTHMS),
+  units: all({
+    volume: one(['litre', 'US gallon', 'imperial gallon'] as const),
+    temperature: one(['celsius', 'fahrenheit']),
+    mass: one(['gram', 'ounce']),
+  }),
+  choices: optional({
+    raisePh: one(PH_RAISERS),
+    acidParts: one(ACID_PARTS),
+    aim: one(AIMS),
+    order: one(ORDERS),
+    dosing: one(DOSING),
+    granules: one(CHLORINE_WAYS),
+    acid: product,
+    sanitizer: product,
+  }),
+  refill: maybe(refillSettings),
+  keepOutAbovePpm: maybe(positive),
+  volumeSetAt: maybe(time),
+  createdAt: time,
+  choreRules: list(
+    all({
+      id,
+      preset: maybe(choreId),
+      change: choreChange,
+      paused: maybe(flag),
+      createdAt: time,
+      removedAt: maybe(time),
+    }),
+    2000,
+  ),
+  stays: list(
+    all({
+      id,
+      kind: one(['guests', 'away']),
+      title: words(500),
+      from: time,
+      to: time,
+      uid: words(500),
+      createdAt: time,
+      removedAt: maybe(time),
+    }),
+    20_000,
+  ),
+  plannedSoaks: list(
+    all({ id, at: time, load, stayId: maybe(id), createdAt: time, removedAt: maybe(time) }),
+    20_000,
+  ),
+  refills: list(
+    all({
+      id,
+      mode: one(['ready by', 'start at'] as const),
+      at: time,
+      zone: words(60),
+      createdAt: time,
+      closedAt: maybe(time),
+    }),
+    5000,
+  ),
+  entries: list(ENTRY, 200_000),
+})
+
+const KIT = all({
+  id,
+  name: Joi.string().max(100),
+  spec: Joi.alternatives(
+    all({
+      kind: one(['strip']),
+      pads: list(
+        all({
+          quantity,
+          blocks: list(
+            all({ value: number, colour: maybe(Joi.string().pattern(/^#[0-9a-f]{6}$/i)) }),
+            30,
+          ),
+        }),
+        20,
+      ),
+      dipSeconds: positive,
+      waitSeconds: positive,
+    }),
+    all({
+      kind: one(['drops']),
+      tests: list(all({ quantity, perDrop: positive, sampleMillilitres: positive }), 30),
+    }),
+    all({
+      kind: one(['meter']),
+      ranges: optional(Object.fromEntries(QUANTITIES.map((name) => [name, band]))),
+    }),
+  ),
+  errors: readings,
+  createdAt: time,
+  removedAt: maybe(time),
+})
+
+const SHELF = all({
+  id,
+  product,
+  strength: optional({
+    purity: positive.max(1),
+    weightFraction: positive.max(1),
+    availableChlorine: positive.max(1.5),
+    peroxymonosulfate: positive.max(1),
+    excessSodiumHydroxide: positive.max(1),
+    oxidationLimit: one(['tetrathionate', 'sulfate']),
+  }),
+  countedGrams: maybe(positive),
+  countedAt: maybe(time),
+  scoop: maybe(all({ name: words(60), grams: positive })),
+  label: maybe(
+    all({
+      amount: positive,
+      unit: one(['mL', 'g']),
+      perLitres: positive,
+      everyDays: maybe(positive),
+      note: maybe(words(500)),
+    }),
+  ),
+  createdAt: time,
+  removedAt: maybe(time),
+})
+
+const FILTER_SET = all({
+  id,
+  name: Joi.string().max(100),
+  kind: one(FILTER_KINDS),
+  cartridges: positive,
+  size: words(100),
+  boughtAt: maybe(time),
+  createdAt: time,
+  removedAt: maybe(time),
+})
+
+/** The whole of an export. Nothing that isn't named here is taken. */
+export const EXPORT = all({
+  format: one([EXPORT_FORMAT]),
+  version: Joi.number().valid(EXPORT_VERSION),
+  settings: optional({
+    quiet: all({ fromHour: hour, toHour: hour }),
+    visit: all({
+      weekday: whole.max(6),
+      hour: whole.max(23),
+      minute: whole.max(59),
+      zone: words(60),
+    }),
+  }),
+  kits: list(KIT, 1000),
+  shelf: list(SHELF, 1000),
+  filterSets: list(FILTER_SET, 1000),
+  tubs: list(TUB, 200),
+}).prefs({ convert: false, abortEarly: true })

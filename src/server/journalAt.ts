@@ -1,0 +1,20 @@
+import { type Entry, type Instant, notAhead } from '@/core'
+import type { Store } from '@/store/database'
+import { journalOf } from '@/store/entries'
+
+/** A tub's journal at a moment: what the advice reads, newest first, with nothing ahead of the clock. */
+export const journalAt = (store: Store, tubId: number, now: Instant): readonly Entry[] =>
+  notAhead(journalOf(store, tubId), now)
+
+/** A clock may be corrected by so much without a word. */
+const NOTICED = 2 * 60_000
+
+/** The latest moment that is known at a tub, where this machine's clock has not come to it yet. */
+export const clockBehind = (
+  journal: readonly Entry[],
+  lastChangeAt: Instant | undefined,
+  now: Instant,
+): Instant | undefined => {
+  const latest = Math.max(lastChangeAt ?? 0, journal[0]?.at ?? 0)
+  return latest > now + NOTICED ? latest : undefined
+}

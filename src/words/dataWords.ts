@@ -1,0 +1,101 @@
+const place = (path: readonly (string | number)[]): string =>
+  path
+    .map((part) => (typeof part === 'number' ? `[${part}]` : `.${part}`))
+    .join('')
+    .replace(/^\./, '')
+
+const shown = (given: unknown): string =>
+  given === undefined
+    ? 'nothing'
+    : typeof given === 'string'
+      ? `“${given.slice(0, 40)}”`
+      : (JSON.stringify(given) ?? 'something').slice(0, 60)
+
+interface Wrong {
+  type: string
+  path: readonly (string | number)[]
+  context?: { value?: unknown; valids?: unknown[]; limit?: unknown; label?: string }
+}
+
+/** What is wrong with a field of an export, and what it can be. */
+export const importSentence = (wrong: Wrong | undefined): string => {
+  if (!wrong) return importRefusal.otherFormat
+  const { type, path, context = {} } = wrong
+  const at = place(path)
+  const given = shown(context.value)
+  switch (type.split('.').at(-1)) {
+    case 'required':
+      return `${at} is missing.`
+    case 'unknown':
+      return `${at} isn’t a field of an export.`
+    case 'only':
+      return `${at}: ${given} was given; it can be ${(context.valids ?? []).map(String).join(', ')}.`
+    case 'min':
+      return `${at}: ${given} was given; it can be ${context.limit} or more.`
+    case 'max':
+      return `${at}: ${given} was given; it can be up to ${context.limit}${type.startsWith('string') ? ' characters' : type.startsWith('array') ? ' of them' : ''}.`
+    case 'integer':
+      return `${at}: ${given} was given; it should be a whole number.`
+    default:
+      return `${at}: ${given} was given; it should be ${SHOULD[type.split('.')[0] ?? ''] ?? 'something else'}.`
+  }
+}
+
+const SHOULD: Record<string, string> = {
+  number: 'a number',
+  string: 'text',
+  boolean: 'true or false',
+  array: 'a list',
+  object: 'an object',
+  alternatives: 'one of the shapes in docs/export.md',
+}
+
+export const importRefusal = {
+  large: (megabytes: number) =>
+    `It’s larger than ${megabytes} MB, so it isn’t an export of Pavrel.`,
+  notJson: 'It can’t be read as JSON: the file is damaged, or isn’t an export.',
+  otherFormat: 'It isn’t an export of Pavrel: choose the .json file that “Export” made.',
+  newer: (given: number, known: number) =>
+    `It was exported by a newer Pavrel (version ${given} of the format; this one knows ${known}). Update Pavrel first.`,
+  newerEntry: (path: readonly (string | number)[], given: number, known: number) =>
+    `${place(path)}: ${given} was given; this Pavrel knows up to ${known}. Update Pavrel first.`,
+  twice: (list: string, id: number) => `${list}: the number ${id} stands twice.`,
+  nowhere: (at: string, id: number) => `${at}: there’s no earlier entry ${id} in this tub.`,
+  notEmpty:
+    'This database isn’t empty, so nothing was imported. Import as new tubs instead (--into), or start with an empty one.',
+}
+
+export const RESTORE = {
+  inUse: (path: string) =>
+    `${path} is open in a running Pavrel, so nothing was changed. Stop it first, or restore under Record → Your data.`,
+  newer: (path: string) => `${path} was written by a newer version of Pavrel. Nothing was changed.`,
+  noCopy: (path: string, why: string) => `${path} can’t be restored: ${why}. Nothing was changed.`,
+  why: {
+    folder: 'it’s a folder',
+    'no rights': 'it can’t be read',
+    'read only': 'it can’t be read',
+    full: 'the disk is full',
+    'not a database': 'it isn’t a database',
+    damaged: 'it’s damaged',
+    foreign: 'it isn’t a database of Pavrel',
+    newer: 'it was written by a newer version of Pavrel',
+    busy: 'another program is using it',
+    missing: 'it isn’t there',
+    unknown: 'it can’t be opened',
+  },
+} as const
+
+/** What the commands say. */
+export const COMMAND = {
+  noFile: (usage: string) => `A file is missing: ${usage}.`,
+  there: (path: string) =>
+    `${path} exists already, so nothing was written. Choose another name, or add --force.`,
+  unknown: (option: string, usage: string) => `${option} isn’t an option here: ${usage}.`,
+  copied: (path: string, entries: number) => `Copied to ${path}: ${entries} entries, checked.`,
+  restored: (path: string, entries: number, kept: string | undefined) =>
+    `Restored: ${entries} entries in ${path}.${kept ? ` What was there is kept as ${kept}.` : ''}`,
+  exported: (path: string) => `Exported to ${path}.`,
+  imported: (tubs: number) => `Imported: ${tubs} ${tubs === 1 ? 'tub' : 'tubs'}.`,
+  notWritten: (path: string, why: string) => `${path} can’t be written: ${why}.`,
+  noDatabase: (path: string) => `${path} isn’t there, so there’s nothing to copy.`,
+}
