@@ -81,6 +81,7 @@ module.exports = {
       'Use cases read and write the store and call the core.',
     ),
     only('cli', ['cli', 'words', 'core'], 'The command needs no database.'),
+    only('front', ['front', 'words'], 'The front knows nothing of tubs: it looks at requests.'),
     only(
       'commands',
       ['commands', 'server', 'words', 'store', 'core'],

@@ -168,7 +168,10 @@ test('after a save nothing lies over the main button, and undo offline leaves th
   expect(over.y + over.height <= under.y || over.y >= under.y + under.height).toBe(true)
   await context.setOffline(true)
   await undo.click()
-  await expect(page.getByText(/Can’t reach the server/)).toBeVisible()
+  await expect(page.getByText('It may have been done: checking…')).toBeVisible()
+  await expect(page.getByText(/It may have been saved: the server doesn’t answer/)).toBeVisible()
+  // Once it answers, what became of it is found out without another press.
   await context.setOffline(false)
+  await expect(page.getByText(/Nothing was saved: the server didn’t get it/)).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Who was in?' })).toBeVisible()
 })

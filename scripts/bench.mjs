@@ -23,14 +23,15 @@ run(process.execPath, [bin('tsx/dist/cli.mjs'), 'src/demo/write.ts'], {
   env: { PAVREL_DB: database },
 })
 const port = await freePort(4580)
-const server = spawn(
-  process.execPath,
-  [bin('next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
-  {
-    stdio: 'ignore',
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', PAVREL_DB: database },
+const server = spawn(process.execPath, ['scripts/server.mjs', '--port', String(port)], {
+  stdio: 'ignore',
+  env: {
+    ...process.env,
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    PAVREL_DB: database,
   },
-)
+})
 process.on('exit', () => {
   server.kill('SIGTERM')
   rmSync(folder, { recursive: true, force: true })

@@ -20,6 +20,14 @@ export const fail = (message) => {
   process.exit(1)
 }
 
+/** The value after an option of this command. */
+export const option = (name) => {
+  const args = process.argv.slice(2)
+  const at = args.indexOf(`--${name}`)
+  if (at >= 0) return args[at + 1]
+  return args.find((arg) => arg.startsWith(`--${name}=`))?.split('=')[1]
+}
+
 export const say = (message) => console.log(`▸ ${message}`)
 
 /** Runs a command with its output shown; ends the script with its sentence where the command fails. */

@@ -95,19 +95,16 @@ const folder = mkdtempSync(join(tmpdir(), 'pavrel-e2e-'))
 const servers = []
 const serve = async (database, from, standIns = '') => {
   const port = await freePort(from)
-  const child = spawn(
-    node,
-    [bin('next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
-    {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: {
-        ...process.env,
-        NEXT_TELEMETRY_DISABLED: '1',
-        PAVREL_DB: database,
-        PAVREL_STAND_INS: standIns,
-      },
+  const child = spawn(node, ['scripts/server.mjs', '--port', String(port)], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      PAVREL_DB: database,
+      PAVREL_STAND_INS: standIns,
     },
-  )
+  })
   servers.push(child)
   const address = `http://127.0.0.1:${port}`
   for (let i = 0; i < 100; i++) {

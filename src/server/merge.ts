@@ -68,7 +68,7 @@ export const merged = (
       mine.length > 0 && members.some((name) => theirs.includes(name) && typed(name) !== is(name))
     const answer = given[`confirm.${group}`]
     if (collide && answer !== 'mine' && answer !== 'theirs') {
-      const field = members.find((name) => typed(name) !== is(name)) ?? group
+      const field = [group, ...members].find((name) => typed(name) !== is(name)) ?? group
       asks[group] = {
         options: [
           { value: 'mine', label: typed(field) },
@@ -82,7 +82,6 @@ export const merged = (
     for (const name of members) {
       if (takeMine) {
         if (typed(name) !== is(name)) changed.add(name)
-        if (given[name] === undefined && drawn[name] !== undefined) fields[name] = was(name)
       } else if (is(name) === '' && given[name] === undefined) delete fields[name]
       else fields[name] = is(name)
     }

@@ -39,10 +39,11 @@ const BY_CODE: readonly (readonly [RegExp, StoreTrouble])[] = [
 /** The trouble behind an error of SQLite or of the file system; undefined where it is neither. */
 export const troubleOf = (error: unknown): StoreTrouble | undefined => {
   if (error instanceof StoreProblem) return error.trouble
-  for (let one = error; one instanceof Error; one = one.cause) {
-    const code = 'code' in one && typeof one.code === 'string' ? one.code : ''
+  for (let one = error as { code?: unknown; cause?: unknown } | null | undefined; one; ) {
+    const code = typeof one.code === 'string' ? one.code : ''
     const found = BY_CODE.find(([pattern]) => pattern.test(code))
     if (found) return found[1]
+    one = one.cause as typeof one
   }
   return undefined
 }

@@ -38,7 +38,10 @@ export const LastChange = ({
       action={act}
       className="absolute inset-x-0 top-0 z-10 flex h-11 items-center justify-between gap-4 bg-ink pr-3 pl-5 text-[15px] text-paper lg:fixed lg:inset-x-auto lg:top-auto lg:right-10 lg:bottom-6 lg:h-auto lg:max-w-[460px] lg:rounded-md lg:py-1 lg:pl-4 print:hidden"
     >
-      <p role="status" className="min-w-0 truncate">
+      <p
+        role="status"
+        className={`min-w-0 ${state && !state.ok ? 'line-clamp-3 text-[13px] leading-tight' : 'truncate'}`}
+      >
         {checking
           ? 'It may have been done: checking…'
           : state && !state.ok
