@@ -43,4 +43,6 @@ export const proxy = (request: NextRequest) => {
   return response
 }
 
-export const config = { matcher: ['/((?!_next/static/|icon\\.svg$|favicon\\.ico$).*)'] }
+export const config = {
+  matcher: ['/((?!_next/static/|icon\\.svg$|favicon\\.ico$|api/data/restore$|api/data/import$).*)'],
+}

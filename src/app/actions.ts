@@ -6,6 +6,7 @@ import { idIn } from '@/app/idIn'
 import * as calendar from '@/server/calendar'
 import * as choices from '@/server/choices'
 import * as chores from '@/server/chores'
+import * as yourData from '@/server/exchange/yourData'
 import * as filters from '@/server/filters'
 import { type Fields, fieldsOf, type Outcome, refused, unitsName } from '@/server/form'
 import * as journal from '@/server/journal'
@@ -261,6 +262,38 @@ export const changeOnShelf = action('changing the shelf', ({ store, tub, fields,
 export const removeFromShelf = action('taking off the shelf', ({ store, tub, now, id }) =>
   shelf.removeFromShelf(store, tub, id('item'), now),
 )
+
+/** Puts a copy in the database's place: one that was made by itself, or one that was sent. */
+export const restoreData = async (source: {
+  copy?: string
+  upload?: string
+}): Promise<{ entries: number; kept: string | undefined } | { message: string }> => {
+  try {
+    const done = yourData.restoreNow(source, Date.now())
+    if ('entries' in done) revalidatePath('/', 'layout')
+    return done
+  } catch (error) {
+    logged('restoring', error)
+    return { message: notSaved(troubleOf(error)) }
+  }
+}
+
+/** What one of the copies holds, before it is put in place. */
+export const lookAtData = async (
+  copy: string,
+): Promise<{ entries: number; lastAt: number | null } | { message: string }> =>
+  yourData.lookAtCopy({ copy })
+
+export const importData = async (upload: string): Promise<{ done: true } | { message: string }> => {
+  try {
+    const done = await yourData.importNow(upload)
+    if ('done' in done) revalidatePath('/', 'layout')
+    return done
+  } catch (error) {
+    logged('importing', error)
+    return { message: notSaved(troubleOf(error)) }
+  }
+}
 
 const remember = async (id: number) => {
   ;(await cookies()).set('pavrel-tub', String(id), {

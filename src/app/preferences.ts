@@ -25,17 +25,17 @@ const inEnglish = (locale: string): string => {
 export const chosenLocale = async (): Promise<string> =>
   inEnglish(localeOf((await headers()).get('accept-language')))
 
+/** The reader's clock, or this machine's where the reader's is not known yet. */
+export const chosenTimeZone = async (): Promise<string> => {
+  const zone = (await cookies()).get('pavrel-zone')?.value
+  return zone && isTimeZone(zone) ? zone : Intl.DateTimeFormat().resolvedOptions().timeZone
+}
+
 export const preferencesOf = async (
   units: DisplayPreferences['units'],
   now: number,
 ): Promise<DisplayPreferences> => {
-  const zone = (await cookies()).get('pavrel-zone')?.value
-  return {
-    locale: await chosenLocale(),
-    timeZone: zone && isTimeZone(zone) ? zone : Intl.DateTimeFormat().resolvedOptions().timeZone,
-    units,
-    now,
-  }
+  return { locale: await chosenLocale(), timeZone: await chosenTimeZone(), units, now }
 }
 
 export const chosenTheme = async (): Promise<Theme> => {

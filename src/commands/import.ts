@@ -1,13 +1,21 @@
 import { readFileSync, statSync } from 'node:fs'
 import { resolve } from 'node:path'
-import { importAll, MOST_EXPORT_BYTES, readExport } from '@/server/exchange/importAll'
+import {
+  contentsOfExport,
+  importAll,
+  MOST_EXPORT_BYTES,
+  readExport,
+} from '@/server/exchange/importAll'
 import { troubleOf } from '@/store/storeProblem'
 import { COMMAND, importRefusal, RESTORE } from '@/words/dataWords'
 import { notSaved } from '@/words/failures'
 import { asked, stop, store } from './command'
 
 // npm run -s import -- FILE.json [--into]: an export into an empty database, or as new tubs beside those that are there.
-const { file, given } = asked('npm run -s import -- FILE.json [--into]', ['--into'])
+const { file, given } = asked('npm run -s import -- FILE.json [--into | --look]', [
+  '--into',
+  '--look',
+])
 const path = resolve(file)
 
 const text = (): string => {
@@ -21,6 +29,7 @@ const text = (): string => {
 
 const read = readExport(text())
 if ('message' in read) stop(`${path}: ${read.message}`)
+else if (given.has('--look')) console.log(JSON.stringify(contentsOfExport(read.exported)))
 else
   try {
     const done = importAll(store(), read.exported, given.has('--into'))

@@ -1,4 +1,4 @@
-import { asc, eq } from 'drizzle-orm'
+import { asc, count, eq, max } from 'drizzle-orm'
 import type { Store } from './database'
 import {
   choreRules,
@@ -78,6 +78,13 @@ export const setReference = (
 ): void => {
   store.update(entries).set(reference).where(eq(entries.id, id)).run()
 }
+
+/** How many entries there are, of all tubs and whatever became of them, and when the last was saved. */
+export const heldNow = (store: Store): { entries: number; lastAt: number | null } =>
+  store
+    .select({ entries: count(), lastAt: max(entries.recordedAt) })
+    .from(entries)
+    .get() ?? { entries: 0, lastAt: null }
 
 /** Whether nobody has entered anything yet. */
 export const isEmptyStore = (store: Store): boolean =>

@@ -1,3 +1,6 @@
+import type { Copy, CopyRules } from '@/store/copies'
+import { type DisplayPreferences, day, dayAndClock, formatNumber } from './words'
+
 const place = (path: readonly (string | number)[]): string =>
   path
     .map((part) => (typeof part === 'number' ? `[${part}]` : `.${part}`))
@@ -61,6 +64,7 @@ export const importRefusal = {
     `${place(path)}: ${given} was given; this Pavrel knows up to ${known}. Update Pavrel first.`,
   twice: (list: string, id: number) => `${list}: the number ${id} stands twice.`,
   nowhere: (at: string, id: number) => `${at}: there’s no earlier entry ${id} in this tub.`,
+  slow: 'It takes too long to read, so nothing was imported.',
   notEmpty:
     'This database isn’t empty, so nothing was imported. Import as new tubs instead (--into), or start with an empty one.',
 }
@@ -69,6 +73,7 @@ export const RESTORE = {
   inUse: (path: string) =>
     `${path} is open in a running Pavrel, so nothing was changed. Stop it first, or restore under Record → Your data.`,
   newer: (path: string) => `${path} was written by a newer version of Pavrel. Nothing was changed.`,
+  file: 'That file',
   noCopy: (path: string, why: string) => `${path} can’t be restored: ${why}. Nothing was changed.`,
   why: {
     folder: 'it’s a folder',
@@ -99,3 +104,28 @@ export const COMMAND = {
   notWritten: (path: string, why: string) => `${path} can’t be written: ${why}.`,
   noDatabase: (path: string) => `${path} isn’t there, so there’s nothing to copy.`,
 }
+
+const few = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`
+
+/** Which copies are made by themselves, and where. */
+export const copiesSaid = (kept: (CopyRules & { copies: readonly Copy[] }) | undefined): string =>
+  kept
+    ? `A copy is made once a day and before each update, in ${kept.folder}: the last ${few(kept.days, 'day')} and one of each of ${few(kept.weeks, 'week')} are kept. They lie on the same disk: keep one elsewhere too.`
+    : 'No copies are made by themselves here: PAVREL_COPIES is set to off.'
+
+export const copyLabel = ({ kind, at }: Copy, preferences: DisplayPreferences): string =>
+  kind === 'update' ? `${dayAndClock(at, preferences)}, before an update` : day(at, preferences)
+
+export const fileSize = (bytes: number, preferences: DisplayPreferences): string =>
+  `${formatNumber(bytes / 1e6, bytes < 1e6 ? 2 : 1, preferences)} MB`
+
+interface Held {
+  entries: number
+  lastAt: number | null
+}
+const lastSaid = ({ lastAt }: Held, preferences: DisplayPreferences) =>
+  lastAt === null ? '' : `, the last saved ${dayAndClock(lastAt, preferences)}`
+
+/** What a copy holds against what is here: nothing is lost in silence. */
+export const copyHolds = (copy: Held, here: Held, preferences: DisplayPreferences): string =>
+  `It holds ${few(copy.entries, 'entry', 'entries')}${lastSaid(copy, preferences)}. Here there are ${here.entries}${lastSaid(here, preferences)}. Restoring takes everything entered since out of sight; it stays in the file that is kept.`

@@ -51,3 +51,11 @@ export const startProblem = (trouble: StoreTrouble, path: string): string => {
 /** A copy of the day that could not be made: the journal itself is safe. */
 export const copyFailed = (folder: string, trouble: StoreTrouble | undefined): string =>
   `The daily copy could not be written to ${folder}${trouble === 'full' ? ': the disk is full' : trouble ? `: ${trouble}` : ''}. The database itself is unharmed; the next try is in an hour.`
+
+export const notCopied = (trouble: StoreTrouble | undefined): string =>
+  trouble === 'full'
+    ? 'No copy was made: the disk is full.'
+    : 'No copy was made: something went wrong here. Try again.'
+
+export const TOO_LARGE = (megabytes: number) =>
+  `Nothing was saved: the file is larger than ${megabytes} MB, or empty.`

@@ -15,6 +15,7 @@ export interface Sheet {
 type Cell = string | number | boolean
 type Row = Record<string, Cell>
 
+const SHELF = 'shelf'
 const NUMBER_OF_LEAVES = 60
 
 /** A body's values under their paths; lists in one cell. */
@@ -58,6 +59,14 @@ const ofTest = ({ body }: Extract<Entry, { kind: 'test' }>): Row => ({
   ),
 })
 
+/** Which sheets there are, by name. */
+export const sheetsThere = (store: Store): string[] => {
+  const kinds = new Set(
+    allTubs(store).flatMap(({ id }) => journalOf(store, id).map(({ kind }) => kind)),
+  )
+  return [...[...kinds].map((kind) => SHEET_NAMES[kind]), SHELF]
+}
+
 /**
  * The journals as they stand, a sheet a kind of entry, and what is on the shelf: for reading, adding up and drawing. What a
  * spreadsheet can't hold, such as what was undone, is in the JSON export alone.
@@ -80,7 +89,7 @@ export const exportSheets = (store: Store, timeZone: string): Sheet[] => {
   return [
     ...[...rows].map(([kind, list]) => sheet(SHEET_NAMES[kind], list, first)),
     sheet(
-      'shelf',
+      SHELF,
       wholeShelf(store).map(({ id: _, createdAt: __, removedAt: ___, countedAt, ...row }) => ({
         ...flat(row),
         ...(countedAt === null

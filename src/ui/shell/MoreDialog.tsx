@@ -16,6 +16,12 @@ export interface MoreProps {
   late: number
 }
 
+/** What the dialog's package adds to the page's style carries the page's own nonce, by the name that bundlers gave it. */
+const letStyleIn = () => {
+  const { nonce } = document.querySelector<HTMLScriptElement>('script[nonce]') ?? {}
+  if (nonce) Object.assign(globalThis, { __webpack_nonce__: nonce })
+}
+
 /** What the sheet holds: other tubs, the tub itself, day and night, keys. */
 export const MoreDialog = ({
   tubId,
@@ -32,6 +38,7 @@ export const MoreDialog = ({
   keysOff: boolean
   setKeysOff: (off: boolean) => void
 }) => {
+  letStyleIn()
   const link = 'flex min-h-12 items-center justify-between border-hair border-t text-[17px]'
   return (
     <Dialog.Root

@@ -68,7 +68,10 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
       <p className="small mt-1 text-muted">
         {journal.length === 0
           ? 'Tests, doses, soaks and water changes will show up here, newest first.'
-          : `${journal.length} ${journal.length === 1 ? 'entry' : 'entries'}, newest first.`}
+          : `${journal.length} ${journal.length === 1 ? 'entry' : 'entries'}, newest first.`}{' '}
+        <Link href={`${base}/data`} className="quiet !min-h-9">
+          Your data
+        </Link>
       </p>
       {lastChange && (
         <div className="small mt-3 flex flex-wrap items-center gap-x-4 border-hair border-y">

@@ -21,11 +21,20 @@ const BLANK = {
   minutes: 10,
 } as const
 
+/** A percent sign that spells nothing is part of no chore's name. */
+const decoded = (text: string): string => {
+  try {
+    return decodeURIComponent(text)
+  } catch {
+    return ''
+  }
+}
+
 const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: string }> }) => {
   const { tub: tubParam, chore: choreParam } = await params
   const { view, preferences } = await loadTub(tubParam)
   const { tub, rules } = view
-  const id = decodeURIComponent(choreParam)
+  const id = decoded(choreParam)
   const isNew = id === 'new'
   const chore = isNew
     ? BLANK
