@@ -106,7 +106,7 @@ module.exports = {
     only('stand-ins', ['stand-ins', 'core'], 'Simulated devices read a water and nothing else.'),
     only(
       'app',
-      ['app', 'ui', 'words', 'server', 'store', 'stand-ins', 'core'],
+      ['app', 'front', 'ui', 'words', 'server', 'store', 'stand-ins', 'core'],
       'Routes are thin; they open the store and hand it to use cases.',
     ),
     {

@@ -33,9 +33,11 @@ export interface FrontRules {
 /** A sheet of ten thousand rows, or a calendar of four megabytes, with what a form adds. */
 const MOST_BYTES = 6_000_000
 /** A copy of the database, or an export. */
-const MOST_UPLOAD_BYTES = 250_000_000
+export const MOST_UPLOAD_BYTES = 250_000_000
+/** @public the server’s own script reads it */
 export const UPLOADS = /^\/api\/data\/(restore|import)$/
 const LONGEST_URL = 8000
+/** @public the server’s own script reads it */
 export const SHORTEST_PASSPHRASE = 12
 
 /** Says itself who may read it: the address is the secret. */
@@ -79,7 +81,7 @@ const hostOf = (origin: string): string | undefined => {
   }
 }
 
-export const isWrite = (method: string): boolean => method !== 'GET' && method !== 'HEAD'
+const isWrite = (method: string): boolean => method !== 'GET' && method !== 'HEAD'
 
 /** A name that was made to point at this machine reads and writes nothing. */
 export const misdirected = (
@@ -197,7 +199,10 @@ export const front = (rules: FrontRules) => {
   }
 }
 
-/** On every answer, of a page, a script or a picture. */
+/**
+ * On every answer, of a page, a script or a picture.
+ * @public the server’s own script reads it
+ */
 export const HEADERS: Readonly<Record<string, string>> = {
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'same-origin',

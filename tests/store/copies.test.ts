@@ -47,6 +47,14 @@ const made = (name: string, notes: number) => {
     insertEntry(store, id, { kind: 'note', at: i, body: { text: String(i) } }, i)
   return { store, id }
 }
+const asFolder = (path: string) => {
+  rmSync(path)
+  mkdirSync(path)
+}
+const asSongs = (path: string) => {
+  rmSync(path)
+  new Database(path).exec('CREATE TABLE songs (id INTEGER)')
+}
 const troubleWith = (work: () => unknown): StoreTrouble | undefined => {
   try {
     work()
@@ -125,7 +133,7 @@ describe('a restore', () => {
   test.each<[string, (path: string) => void, StoreTrouble]>([
     ['truncated', (path) => truncateSync(path, 20_000), 'damaged'],
     ['something else', (path) => writeFileSync(path, 'x'.repeat(5000)), 'not a database'],
-    ['a folder', (path) => (rmSync(path), mkdirSync(path)), 'folder'],
+    ['a folder', asFolder, 'folder'],
     ['not there', (path) => rmSync(path), 'missing'],
     [
       'newer',
@@ -135,11 +143,7 @@ describe('a restore', () => {
         ),
       'newer',
     ],
-    [
-      'of another program',
-      (path) => (rmSync(path), void new Database(path).exec('CREATE TABLE songs (id INTEGER)')),
-      'foreign',
-    ],
+    ['of another program', asSongs, 'foreign'],
   ])('of a copy that is %s is refused by name, and changes nothing', (_, spoil, trouble) => {
     const { store } = made('here.sqlite', 300)
     copyTo(connectionOf(store), at('copy.sqlite'))
@@ -154,7 +158,7 @@ describe('a database that can’t be opened', () => {
   test.each<[string, (path: string) => void, StoreTrouble]>([
     ['truncated', (path) => truncateSync(path, 30_000), 'damaged'],
     ['overwritten', (path) => writeFileSync(path, 'x'.repeat(50_000)), 'not a database'],
-    ['a folder', (path) => (rmSync(path), mkdirSync(path)), 'folder'],
+    ['a folder', asFolder, 'folder'],
     [
       'newer',
       (path) =>
@@ -163,11 +167,7 @@ describe('a database that can’t be opened', () => {
         ),
       'newer',
     ],
-    [
-      'of another program',
-      (path) => (rmSync(path), void new Database(path).exec('CREATE TABLE songs (id INTEGER)')),
-      'foreign',
-    ],
+    ['of another program', asSongs, 'foreign'],
     [
       'marked by another program',
       (path) => void new Database(path).pragma('application_id = 7'),

@@ -1,0 +1,41 @@
+import {
+  fromElsewhere,
+  LOOPBACK_NAMES,
+  MOST_UPLOAD_BYTES,
+  misdirected,
+  namesIn,
+} from '@/front/front'
+import { keepUpload } from '@/server/exchange/yourData'
+import { troubleOf } from '@/store/storeProblem'
+import { notSaved, TOO_LARGE } from '@/words/failures'
+
+/**
+ * Takes a file as it is sent, without the policy before it, which would hold it in memory: so it looks itself by which name and from
+ * where it comes.
+ */
+export const takeUpload = async (
+  request: Request,
+  look: (token: string) => unknown,
+): Promise<Response> => {
+  const asked = {
+    method: request.method,
+    host: request.headers.get('host') ?? '',
+    origin: request.headers.get('origin') ?? undefined,
+    site: request.headers.get('sec-fetch-site') ?? undefined,
+  }
+  const names = [...LOOPBACK_NAMES, ...namesIn(process.env.PAVREL_NAMES)]
+  const refusal = misdirected(asked, { names }) ?? fromElsewhere(asked)
+  if (refusal) return Response.json({ message: refusal.sentence }, { status: refusal.status })
+  try {
+    const token = await keepUpload(request.body, MOST_UPLOAD_BYTES, Date.now())
+    if (!token)
+      return Response.json({ message: TOO_LARGE(MOST_UPLOAD_BYTES / 1e6) }, { status: 413 })
+    const facts = (await look(token)) as { message?: string }
+    return Response.json(facts.message ? facts : { ...facts, token }, {
+      status: facts.message ? 422 : 200,
+    })
+  } catch (error) {
+    console.error('an upload failed', error)
+    return Response.json({ message: notSaved(troubleOf(error)) }, { status: 507 })
+  }
+}
