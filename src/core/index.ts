@@ -92,6 +92,7 @@ export {
   usualHeater,
 } from './heat/heat'
 export { notAhead } from './journal/aheadOfClock'
+export { bearing } from './journal/bearing'
 export { type ChoreId, isChoreId, isPresetChore, type PresetChoreId } from './journal/choreId'
 export { cleansFilter } from './journal/cleansFilter'
 export {

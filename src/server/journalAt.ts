@@ -1,10 +1,10 @@
-import { type Entry, type Instant, notAhead } from '@/core'
+import { bearing, type Entry, type Instant, notAhead } from '@/core'
 import type { Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 
-/** A tub's journal at a moment: what the advice reads, newest first, with nothing ahead of the clock. */
+/** A tub's journal at a moment: what bears on it today, newest first, with nothing ahead of the clock. */
 export const journalAt = (store: Store, tubId: number, now: Instant): readonly Entry[] =>
-  notAhead(journalOf(store, tubId), now)
+  notAhead(bearing(journalOf(store, tubId), now), now)
 
 /** A clock may be corrected by so much without a word. */
 const NOTICED = 2 * 60_000

@@ -7,7 +7,6 @@ import {
   type ChoreDue,
   type ChoreRule,
   type Closure,
-  choresDue,
   DAY,
   dosingCycleOf,
   type Entry,
@@ -24,7 +23,6 @@ import {
   type LearntRates,
   type LearntTub,
   noFilterSince,
-  notAhead,
   type Plan,
   type PlanOptions,
   type ProductName,
@@ -49,11 +47,11 @@ import { allTubs, findTub, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
 import { openVisit, type VisitRow } from '@/store/visits'
 import { filtersOf } from './filters'
-import { clockBehind } from './journalAt'
+import { clockBehind, journalAt } from './journalAt'
 import { ensembleNow } from './learning'
 import { leftOutOf } from './leftOut'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
-import { refillAtOf } from './upkeep'
+import { choresOfTub } from './upkeep'
 import { weeklyVisits } from './visitDay'
 
 /** Everything the places say about one tub at one moment: a pure function of tub, journal and now. */
@@ -65,9 +63,9 @@ export interface TubView {
   row: TubRow
   learnt: LearntTub
   tubs: { id: number; name: string; place: string }[]
-  /** Newest first; nothing in it is ahead of the clock. */
+  /** What bears on today, newest first; nothing in it is ahead of the clock. */
   journal: readonly Entry[]
-  /** As it was written down. */
+  /** All of it, as it was written down. */
   written: readonly Entry[]
   /** The latest moment known here, where this machine's clock was set back behind it. */
   clockBehind: Instant | undefined
@@ -138,7 +136,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const row = findTub(store, tubId)
   if (!row) return undefined
   const written = journalOf(store, tubId)
-  const journal = notAhead(written, now)
+  const journal = journalAt(store, tubId, now)
   const changed = lastChange(store, tubId)
   const known = estimateNow(row, journal, now, ensembleNow(store, row, journal, now))
   const { tub, learnt, estimate: state } = known
@@ -160,12 +158,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const rules = choreRulesOf(store, tubId).map(toRule)
   const stays = staysAhead(store, tubId, now)
   const visits = weeklyVisits(store, now)
-  const chores = choresDue(tub, journal, now, {
-    rules,
-    stays,
-    visits,
-    ...refillAtOf(store, tubId),
-  })
+  const chores = choresOfTub(store, tub, now)
   const items = agenda(tub, journal, {
     estimate: state,
     plan,

@@ -318,12 +318,22 @@ const applyEntry = (belief: EstimateState, entry: Entry, tub: Tub): EstimateStat
   }
 }
 
+/** A full change leaves nothing of what was: what stands before the last one bears on nothing but which water filled it. */
+const sinceFill = (past: readonly Entry[]): readonly Entry[] => {
+  const fill = past.findLastIndex(
+    (entry) => entry.kind === 'water' && entry.body.replacedFraction >= 1,
+  )
+  if (fill <= 0) return past
+  const fillTest = past.slice(0, fill).findLast(isKind('fillTest'))
+  return fillTest ? [fillTest, ...past.slice(fill)] : past.slice(fill)
+}
+
 /**
  * What the water is now, and how sure: the journal folded from the last fill to `now`. A reading replaces what was believed
  * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out.
  */
 export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
-  const past = inOrder(journal).filter((entry) => entry.at <= now)
+  const past = sinceFill(inOrder(journal.filter((entry) => entry.at <= now)))
   let belief: EstimateState = {
     at: past[0]?.at ?? now,
     water: fillWaterOf(tub.fillWater, tub.setTemperatureCelsius),

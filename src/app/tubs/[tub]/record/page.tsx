@@ -42,16 +42,16 @@ const byDay = (entries: Entry[], key: (entry: Entry) => string) => {
 const JournalPage = async ({ params, searchParams }: RecordProps) => {
   const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
-  const { tub, journal, lastChange, now } = view
+  const { tub, written, lastChange, now } = view
   const base = `/tubs/${tub.id}/record`
   const kind = ENTRY_KINDS.find((known) => known === query.kind)
   const add = ADDED.find((known) => known === query.add)
   const product = PRODUCT_NAMES.find((known) => known === query.product)
   const given = Number(query.grams)
   const many = Math.min(5000, Math.max(PAGE, Number(query.many) || PAGE))
-  const chosen = kind ? journal.filter((entry) => entry.kind === kind) : journal
+  const chosen = kind ? written.filter((entry) => entry.kind === kind) : written
   const shown = chosen.slice(0, many)
-  const present = ENTRY_KINDS.filter((known) => journal.some((entry) => entry.kind === known))
+  const present = ENTRY_KINDS.filter((known) => written.some((entry) => entry.kind === known))
   const filter = (one: EntryKind | undefined) => (
     <Link
       key={one ?? 'all'}
@@ -66,9 +66,9 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
     <>
       <h1 className="serif title pt-2">History</h1>
       <p className="small mt-1 text-muted">
-        {journal.length === 0
+        {written.length === 0
           ? 'Tests, doses, soaks and water changes will show up here, newest first.'
-          : `${journal.length} ${journal.length === 1 ? 'entry' : 'entries'}, newest first.`}{' '}
+          : `${written.length} ${written.length === 1 ? 'entry' : 'entries'}, newest first.`}{' '}
         <Link href={`${base}/data`} className="quiet !min-h-9">
           Your data
         </Link>
@@ -105,13 +105,13 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
       {add && (
         <section className="mt-5 border-hair border-b pb-7" aria-label={ADD_WORDS[add]}>
           <EntryForm
-            key={`${add}-${product}-${given}-${journal.length}`}
+            key={`${add}-${product}-${given}-${written.length}`}
             action={saveEntry}
             tubId={tub.id}
             kind={add}
             draftKey={product ? undefined : `${add}.${tub.id}`}
             latest={toWallClock(now, preferences.timeZone)}
-            products={productGroups(tub, journal, view.shelf)}
+            products={productGroups(tub, view.journal, view.shelf)}
             submitLabel="Save"
             initial={{
               when: 'now',
@@ -138,7 +138,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
           {present.map(filter)}
         </nav>
       )}
-      {journal.length === 0 && !add && (
+      {written.length === 0 && !add && (
         <div className="mt-10">
           <p className="serif text-[24px]">The history is empty.</p>
           <p className="mt-2 mb-5 text-muted">Start with a test.</p>
