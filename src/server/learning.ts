@@ -14,22 +14,27 @@ import type { TubRow } from '@/store/tubs'
 /** Members for a page: the edges of eight in ten are off by about a twentieth of the spread. */
 const MEMBERS = 256
 
-interface Cached {
-  /** What was taken in: every entry and all of the tub that bears on it. */
-  key: string
-  entries: number
-  /** After the last entry, before any time since. */
+/** An ensemble as it stood after some of a journal, before any time since. */
+interface Checkpoint {
+  /** All of the tub that bears on it. */
+  tub: string
+  /** The entries that it took in. */
+  taken: readonly string[]
   ensemble: Ensemble
 }
 
-const caches = new WeakMap<Store, Map<number, Cached>>()
-const cacheOf = (store: Store): Map<number, Cached> => {
-  const found = caches.get(store) ?? new Map<number, Cached>()
-  caches.set(store, found)
+const kept = new WeakMap<Store, Map<number, readonly Checkpoint[]>>()
+const checkpointsOf = (store: Store): Map<number, readonly Checkpoint[]> => {
+  const found = kept.get(store) ?? new Map<number, readonly Checkpoint[]>()
+  kept.set(store, found)
   return found
 }
 
-const keyOf = (tub: TubRow, entries: readonly Entry[]): string =>
+/** One is kept after the last entry, and one each time so many were taken in, so that what is logged late goes on from near it. */
+const STEP = 100
+const MOST_KEPT = 4
+
+const tubKey = (tub: TubRow): string =>
   JSON.stringify([
     tub.programme,
     tub.volumeLitres,
@@ -37,7 +42,6 @@ const keyOf = (tub: TubRow, entries: readonly Entry[]): string =>
     tub.setTemperatureCelsius,
     tub.kind,
     tub.surroundings,
-    entries.map(({ id, at, kind }) => `${id}${kind[0]}${at}`),
   ])
 
 const BLOCK = 500
@@ -46,8 +50,8 @@ const windowStart = (entries: number): number =>
   Math.max(0, (Math.floor(entries / BLOCK) - 3) * BLOCK)
 
 /**
- * The ensemble after a tub's journal, at `now`. Kept after the last entry and thrown away freely: a new entry at the end goes on
- * from there, anything else begins anew.
+ * The ensemble after a tub's journal, at `now`. Its checkpoints are thrown away freely: a new entry goes on from the last of them that
+ * took in nothing after it.
  */
 export const ensembleNow = (
   store: Store,
@@ -59,22 +63,31 @@ export const ensembleNow = (
   const start = windowStart(past.length)
   const fillTest = past.slice(0, start).findLast(({ kind }) => kind === 'fillTest')
   const entries = [...(fillTest ? [fillTest] : []), ...past.slice(start)]
-  const cache = cacheOf(store)
-  const known = cache.get(tub.id)
-  const goesOn =
-    known !== undefined &&
-    known.entries <= entries.length &&
-    known.key === keyOf(tub, entries.slice(0, known.entries))
-  const ensemble = goesOn
-    ? copyEnsemble(known.ensemble)
+  const taken = entries.map(({ id, at, kind }) => `${id}${kind[0]}${at}`)
+  const key = tubKey(tub)
+  const cache = checkpointsOf(store)
+  const standing = (cache.get(tub.id) ?? []).filter(
+    (one) =>
+      one.tub === key &&
+      one.taken.length <= taken.length &&
+      one.taken.every((entry, i) => entry === taken[i]),
+  )
+  const [from] = standing
+  const ensemble = from
+    ? copyEnsemble(from.ensemble)
     : startEnsemble(tub, MEMBERS, entries[0]?.at ?? now)
-  for (const entry of entries.slice(goesOn ? known.entries : 0)) takeEntry(ensemble, tub, entry)
-  if (!goesOn || known.entries < entries.length)
-    cache.set(tub.id, {
-      key: keyOf(tub, entries),
-      entries: entries.length,
-      ensemble: copyEnsemble(ensemble),
-    })
+  const first = from?.taken.length ?? 0
+  const made: Checkpoint[] = []
+  const keep = (length: number) =>
+    made.unshift({ tub: key, taken: taken.slice(0, length), ensemble: copyEnsemble(ensemble) })
+  for (const [i, entry] of entries.entries()) {
+    if (i < first) continue
+    takeEntry(ensemble, tub, entry)
+    const length = i + 1
+    if (length === entries.length || (length % STEP === 0 && entries.length - length < 3 * STEP))
+      keep(length)
+  }
+  if (made.length > 0) cache.set(tub.id, [...made, ...standing].slice(0, MOST_KEPT))
   advanceEnsemble(ensemble, tub, now)
   return ensemble
 }

@@ -91,19 +91,12 @@ const caughtUp = (store: Store, tub: number, known: KnownJournal): readonly Entr
   const ids = new Set(
     touched.flatMap(({ id, replacesId }) => [id, ...(replacesId ? [replacesId] : [])]),
   )
-  const standing = query.some
-    .all({ tub, ids: JSON.stringify([...ids]) })
-    .map(toEntry)
-    .sort(newestFirst)
-  const journal: Entry[] = []
-  let next = 0
-  for (const entry of known.journal) {
-    if (ids.has(entry.id)) continue
-    for (let one = standing[next]; one && newestFirst(one, entry) < 0; one = standing[++next])
-      journal.push(one)
-    journal.push(entry)
+  const standing = query.some.all({ tub, ids: JSON.stringify([...ids]) }).map(toEntry)
+  const journal = known.journal.filter(({ id }) => !ids.has(id))
+  for (const entry of standing.sort(newestFirst)) {
+    const after = journal.findIndex((one) => newestFirst(entry, one) < 0)
+    journal.splice(after < 0 ? journal.length : after, 0, entry)
   }
-  journal.push(...standing.slice(next))
   return journal
 }
 
@@ -118,10 +111,9 @@ export const journalOf = (store: Store, tubId: number): readonly Entry[] => {
   knownJournals.set(store, journals)
   const known = journals.get(tubId)
   if (known?.changed === changed) return known.journal
-  const journal = Object.freeze(
+  const journal =
     (known && known.changed < changed ? caughtUp(store, tubId, known) : undefined) ??
-      query.all.all({ tub: tubId }).map(toEntry),
-  )
+    query.all.all({ tub: tubId }).map(toEntry)
   if (!inTransaction(store)) journals.set(tubId, { changed, journal })
   return journal
 }

@@ -2,11 +2,13 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import fc from 'fast-check'
 import type { NewEntry } from '@/core/journal/entry'
 import { openStore, type Store } from '@/store/database'
 import {
   findEntry,
   insertEntry,
+  insertTogether,
   journalOf,
   lastChange,
   markDeleted,
@@ -101,3 +103,49 @@ test('a killed process loses nothing that it had acknowledged', async () => {
     rmSync(folder, { recursive: true, force: true })
   }
 }, 30_000)
+
+test('a journal that is kept up by its changes is the journal that is read anew, whatever was done in between', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          what: fc.constantFrom('add', 'correct', 'delete', 'undo', 'restore', 'together', 'fail'),
+          at: fc.nat(50),
+          which: fc.nat(20),
+          looks: fc.boolean(),
+        }),
+        { minLength: 1, maxLength: 30 },
+      ),
+      (acts) => {
+        const store = openStore(':memory:')
+        const tub = insertTub(store, newTub).id
+        let last = 0
+        for (const { what, at, which, looks } of acts) {
+          if (looks) journalOf(store, tub)
+          const id = last === 0 ? 0 : 1 + (which % last)
+          if (what === 'add' || last === 0) last = insertEntry(store, tub, note('x', at), at).id
+          else if (what === 'correct') last = insertEntry(store, tub, note('y', at), at, id).id
+          else if (what === 'delete') markDeleted(store, tub, id, at)
+          else if (what === 'undo') markUndone(store, tub, id, at)
+          else if (what === 'restore') markUndone(store, tub, id, null)
+          else if (what === 'together') {
+            insertTogether(store, tub, [note('a', at), note('b', at + 1)], at)
+            last += 2
+          } else
+            expect(() =>
+              store.transaction((tx) => {
+                insertEntry(tx, tub, note('gone', at), at)
+                journalOf(store, tub)
+                throw new Error('taken back')
+              }),
+            ).toThrow('taken back')
+        }
+        const keptUp = journalOf(store, tub)
+        // Another handle on the same rows has read nothing yet.
+        const anew = store.transaction((tx) => journalOf(tx, tub))
+        expect(keptUp).toEqual(anew)
+      },
+    ),
+    { numRuns: 150 },
+  )
+})
