@@ -7,12 +7,13 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { createElement } from 'react'
 import { renderToString } from 'react-dom/server'
+import { upkeepBearing, upkeepBearing } from '@/core'
 import { DAY } from '@/core/time'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
 import { demoTub } from '@/demo/scenario'
 import { choresOfTubs } from '@/server/upkeep'
 import { openStore } from '@/store/database'
-import { insertTogether, upkeepJournalOf } from '@/store/entries'
+import { insertTogether, journalOf } from '@/store/entries'
 import { insertTub } from '@/store/tubs'
 import { insertChoreRule } from '@/store/upkeep'
 import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
@@ -79,7 +80,11 @@ const floor = median(() => statement.all().map((row) => JSON.parse((row as { bod
 const week = median(() => choresOfTubs(store, now))
 const rules = choresOfTubs(store, now)[0]?.chores.length ?? 0
 const [first] = choresOfTubs(store, now, 1)
-const journal = upkeepJournalOf(store, 1, now, first?.chores.map(({ chore }) => chore.id) ?? [])
+const journal = upkeepBearing(
+  journalOf(store, 1),
+  now,
+  first?.chores.map(({ chore }) => chore.id) ?? [],
+)
 const tub = { ...demoTub(), id: 1 }
 const preferences = {
   locale: 'en-GB',

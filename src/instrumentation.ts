@@ -14,6 +14,12 @@ export const register = async () => {
     console.error(`\n${startProblem(trouble, databasePath())}\n`)
     process.exit(CANT_START)
   }
-  const { keepCopies } = await import('@/server/dailyCopies')
+  const { keepCopies, warmUp } = await import('@/server/whileServed')
+  try {
+    warmUp()
+  } catch (error) {
+    // A page that can't be shown says so itself.
+    console.error(error)
+  }
   keepCopies()
 }

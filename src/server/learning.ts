@@ -87,7 +87,9 @@ export const ensembleNow = (
     if (length === entries.length || (length % STEP === 0 && entries.length - length < 3 * STEP))
       keep(length)
   }
-  if (made.length > 0) cache.set(tub.id, [...made, ...standing].slice(0, MOST_KEPT))
+  // Of ends only the newest: those before it would push the steps out.
+  const steps = standing.filter((one) => one.taken.length % STEP === 0)
+  if (made.length > 0) cache.set(tub.id, [...made, ...steps].slice(0, MOST_KEPT))
   advanceEnsemble(ensemble, tub, now)
   return ensemble
 }

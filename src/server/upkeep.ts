@@ -1,6 +1,6 @@
-import { type ChoreDue, choresDue, choresOf, notAhead } from '@/core'
+import { type ChoreDue, choresDue, choresOf, notAhead, upkeepBearing } from '@/core'
 import type { Store } from '@/store/database'
-import { upkeepJournalOf } from '@/store/entries'
+import { journalOf } from '@/store/entries'
 import { openRefill } from '@/store/refills'
 import { allTubs, type TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
@@ -22,7 +22,7 @@ export const refillAtOf = (store: Store, tubId: number): { refillAt?: number } =
 export const choresOfTub = (store: Store, tub: TubRow, now: number): ChoreDue[] => {
   const rules = choreRulesOf(store, tub.id).map(toRule)
   const ids = choresOf(tub, rules).map(({ id }) => id)
-  return choresDue(tub, notAhead(upkeepJournalOf(store, tub.id, now, ids), now), now, {
+  return choresDue(tub, notAhead(upkeepBearing(journalOf(store, tub.id), now, ids), now), now, {
     rules,
     stays: staysAhead(store, tub.id, now),
     ...refillAtOf(store, tub.id),

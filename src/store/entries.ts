@@ -1,13 +1,9 @@
-import { and, asc, count, desc, eq, gt, gte, inArray, isNull, or, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gt, isNull, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import {
-  type ChoreBody,
-  type ChoreId,
   currentBody,
-  DAY,
   ENTRY_VERSION,
   type Entry,
-  type EntryKind,
   type FilterEvent,
   type NewEntry,
   type ProductName,
@@ -143,106 +139,6 @@ export const takenSince = (
         entry.kind === 'dose' ? entry.body : entry.kind === 'chore' ? entry.body.used : undefined
       return taken ? [{ at: entry.at, product: taken.product, grams: taken.grams }] : []
     })
-
-const UPKEEP_KINDS = [
-  'chore',
-  'soak',
-  'water',
-  'look',
-  'filter',
-  'start',
-  'dose',
-  'fillTest',
-] as const satisfies readonly EntryKind[]
-/** Older than this only the last of each chore counts. */
-const UPKEEP_REACH = 200 * DAY
-
-const chore = sql`${entries.body} ->> '$.chore'`
-const own = eq(entries.tubId, sql.placeholder('tub'))
-
-/** Prepared once, for they are asked for every tub of every walk. */
-const upkeepQueries = preparedOnce((store) => ({
-  recent: store
-    .select()
-    .from(entries)
-    .where(
-      and(
-        own,
-        gte(entries.happenedAt, sql.placeholder('since')),
-        inArray(entries.kind, [...UPKEEP_KINDS]),
-        stands,
-      ),
-    )
-    .prepare(),
-  older: store
-    .select({ row: entries, latest: sql`max(${entries.happenedAt})` })
-    .from(entries)
-    .where(
-      and(
-        own,
-        eq(entries.kind, 'chore'),
-        sql`${chore} in (select value from json_each(${sql.placeholder('missing')}))`,
-        sql`${entries.happenedAt} < ${sql.placeholder('since')}`,
-        stands,
-      ),
-    )
-    .groupBy(chore, sql`${entries.body} ->> '$.outcome'`)
-    .prepare(),
-  fill: store
-    .select()
-    .from(entries)
-    .where(
-      and(
-        own,
-        eq(entries.kind, 'water'),
-        sql`${entries.body} ->> '$.replacedFraction' >= 0.9`,
-        stands,
-      ),
-    )
-    .orderBy(desc(entries.happenedAt))
-    .limit(1)
-    .prepare(),
-  first: store
-    .select()
-    .from(entries)
-    .where(and(own, stands))
-    .orderBy(asc(entries.happenedAt))
-    .limit(1)
-    .prepare(),
-}))
-
-/**
- * What decides a tub's chores: 200 days of what bears on them, and of older entries the last of each chore that has none in that
- * time, the last fill and the first entry of all. The same dates come of it as of the whole journal, while no chore that load,
- * litres or shocks drive goes undone for more than 200 days; one that does is late in any case.
- */
-export const upkeepJournalOf = (
-  store: Store,
-  tubId: number,
-  now: number,
-  chores: readonly ChoreId[],
-): Entry[] => {
-  const query = upkeepQueries(store)
-  const since = now - UPKEEP_REACH
-  const recent = query.recent.all({ tub: tubId, since })
-  const done = new Set(
-    recent.flatMap(({ kind, body }) =>
-      kind === 'chore' && (body as ChoreBody).outcome === 'done' ? [(body as ChoreBody).chore] : [],
-    ),
-  )
-  const missing = chores.filter((id) => !done.has(id))
-  const older =
-    missing.length === 0
-      ? []
-      : query.older.all({ tub: tubId, since, missing: JSON.stringify(missing) })
-  const rows = [
-    ...query.first.all({ tub: tubId }),
-    ...query.fill.all({ tub: tubId }),
-    ...older.map(({ row }) => row),
-    ...recent,
-  ]
-  return [...new Map(rows.map((row) => [row.id, row])).values()].map(toEntry)
-}
 
 /** Everything that was ever done to filter sets, at any tub. */
 export const filterEventsOf = (store: Store): FilterEvent[] =>

@@ -51,7 +51,8 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
   const many = Math.min(5000, Math.max(PAGE, Number(query.many) || PAGE))
   const chosen = kind ? written.filter((entry) => entry.kind === kind) : written
   const shown = chosen.slice(0, many)
-  const present = ENTRY_KINDS.filter((known) => written.some((entry) => entry.kind === known))
+  const kinds = new Set(written.map((entry) => entry.kind))
+  const present = ENTRY_KINDS.filter((known) => kinds.has(known))
   const filter = (one: EntryKind | undefined) => (
     <Link
       key={one ?? 'all'}
