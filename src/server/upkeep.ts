@@ -13,7 +13,7 @@ export interface TubChores {
 }
 
 /** When a planned change of water is to be over, for the chores that go with it. */
-export const refillAtOf = (store: Store, tubId: number): { refillAt?: number } => {
+const refillAtOf = (store: Store, tubId: number): { refillAt?: number } => {
   const row = openRefill(store, tubId)
   return row ? { refillAt: row.at } : {}
 }

@@ -1,4 +1,3 @@
-import { upkeepBearing } from '@/core'
 import { DAY, HOUR } from '@/core/time'
 import { choresDue } from '@/core/upkeep/choreDue'
 import { upkeepBearing } from '@/core/upkeep/upkeepBearing'

@@ -28,8 +28,8 @@ export const upkeepBearing = (
   chores: readonly ChoreId[],
 ): Entry[] => {
   const since = now - REACH
-  const end = journal.findIndex(({ at }) => at < since)
-  if (end < 0) return journal.filter(({ kind }) => KINDS.has(kind))
+  const found = journal.findIndex(({ at }) => at < since)
+  const end = found < 0 ? journal.length : found
   const recent = journal.slice(0, end).filter(({ kind }) => KINDS.has(kind))
   const done = new Set(
     recent
@@ -52,6 +52,5 @@ export const upkeepBearing = (
     }
   }
   const first = journal.at(-1)
-  if (first) older.add(first)
-  return [...recent, ...older]
+  return [...new Set([...recent, ...older, ...(first ? [first] : [])])]
 }
