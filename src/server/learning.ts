@@ -8,7 +8,7 @@ import {
   startEnsemble,
   takeEntry,
 } from '@/core'
-import type { Store } from '@/store/database'
+import { keptBeside, type Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
 
 /** Members for a page: the edges of eight in ten are off by about a twentieth of the spread. */
@@ -21,13 +21,6 @@ interface Checkpoint {
   /** The entries that it took in. */
   taken: readonly string[]
   ensemble: Ensemble
-}
-
-const kept = new WeakMap<Store, Map<number, readonly Checkpoint[]>>()
-const checkpointsOf = (store: Store): Map<number, readonly Checkpoint[]> => {
-  const found = kept.get(store) ?? new Map<number, readonly Checkpoint[]>()
-  kept.set(store, found)
-  return found
 }
 
 /** One is kept after the last entry, and one each time so many were taken in, so that what is logged late goes on from near it. */
@@ -65,7 +58,7 @@ export const ensembleNow = (
   const entries = [...(fillTest ? [fillTest] : []), ...past.slice(start)]
   const taken = entries.map(({ id, at, kind }) => `${id}${kind[0]}${at}`)
   const key = tubKey(tub)
-  const cache = checkpointsOf(store)
+  const cache = keptBeside(store, 'ensembles', () => new Map<number, readonly Checkpoint[]>())
   const standing = (cache.get(tub.id) ?? []).filter(
     (one) =>
       one.tub === key &&

@@ -89,7 +89,19 @@ export const connectionOf = (store: Store): Database.Database =>
 export const inTransaction = (store: Store): boolean =>
   (connectionOf(store) as Database.Database | undefined)?.inTransaction !== false
 
-const shared = globalThis as { pavrelStore?: Store }
+const shared = globalThis as {
+  pavrelStore?: Store
+  pavrelKept?: WeakMap<Store, Map<string, unknown>>
+}
+
+/** What is kept beside a store and may be thrown away: one in a process, however often its code was bundled. */
+export const keptBeside = <Value>(store: Store, name: string, make: () => Value): Value => {
+  shared.pavrelKept ??= new WeakMap()
+  const kept = shared.pavrelKept.get(store) ?? new Map<string, unknown>()
+  shared.pavrelKept.set(store, kept)
+  if (!kept.has(name)) kept.set(name, make())
+  return kept.get(name) as Value
+}
 
 /** The database of this process. */
 export const theStore = (): Store => {

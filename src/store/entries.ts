@@ -8,7 +8,7 @@ import {
   type NewEntry,
   type ProductName,
 } from '@/core'
-import { inTransaction, preparedOnce, type Store } from './database'
+import { inTransaction, keptBeside, preparedOnce, type Store } from './database'
 import { entries } from './schema'
 
 export type EntryRow = typeof entries.$inferSelect
@@ -38,7 +38,6 @@ interface KnownJournal {
   changed: number
   journal: readonly Entry[]
 }
-const knownJournals = new WeakMap<Store, Map<number, KnownJournal>>()
 
 const journalQueries = preparedOnce((store) => ({
   changed: store
@@ -103,8 +102,7 @@ const caughtUp = (store: Store, tub: number, known: KnownJournal): readonly Entr
 export const journalOf = (store: Store, tubId: number): readonly Entry[] => {
   const query = journalQueries(store)
   const changed = query.changed.get({ tub: tubId })?.changed ?? 0
-  const journals = knownJournals.get(store) ?? new Map<number, KnownJournal>()
-  knownJournals.set(store, journals)
+  const journals = keptBeside(store, 'journals', () => new Map<number, KnownJournal>())
   const known = journals.get(tubId)
   if (known?.changed === changed) return known.journal
   const journal =
