@@ -11,6 +11,7 @@ import {
 import type { Store } from '@/store/database'
 import { insertReply, type ReplyRow, repliesSince } from '@/store/deviceReplies'
 import { findTub } from '@/store/tubs'
+import { A_READING, jsonSentence } from '@/words/dataWords'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { field, REFUSALS } from '@/words/refusals'
 import { journalAt } from './journalAt'
@@ -40,7 +41,14 @@ export const receiveReply = (
   if (!findTub(store, tubId)) return { ok: false, status: 404, message: REFUSALS.noTub }
   const { value: reply, error } = schema.validate(given, { convert: false })
   if (error || !reply)
-    return { ok: false, status: 422, message: error?.message ?? REFUSALS.jsonObject }
+    return {
+      ok: false,
+      status: 422,
+      message:
+        typeof given === 'object' && given !== null
+          ? jsonSentence(error?.details[0], A_READING)
+          : REFUSALS.jsonObject,
+    }
   const name = QUANTITY_NAMES[reply.test]
   const { possible } = QUANTITY[reply.test]
   if (reply.status === 'ok') {

@@ -62,7 +62,12 @@ export const fieldsOf = (data: FormData): Fields => {
 export const unitsName = (units: { volume: string; temperature: string; mass: string }): string =>
   `${units.volume}, ${units.temperature}, ${units.mass}`
 
-const tidy = (given: unknown) => String(given).slice(0, 40)
+/** What was typed, as it can be shown in a sentence. */
+const tidy = (given: unknown) => String(given).replace(/\p{C}/gu, '�').slice(0, 40)
+
+/** A sentence as it is: what was typed may hold marks that a template would take for its own. */
+const say = (helpers: Joi.CustomHelpers, sentence: string) =>
+  helpers.message({ custom: '{#sentence}' }, { sentence })
 
 export interface NumberField {
   /** As it stands at the field. */
@@ -80,19 +85,14 @@ export const number = ({ name, low, high, unit = '', required = false }: NumberF
     .empty('')
     .custom((text: string, helpers) => {
       const read = readNumber(text, usableLocale(helpers.prefs.context?.locale))
-      if (read === 'none')
-        return helpers.message({
-          custom: field.notANumber(name, tidy(text), low, high, unit),
-        })
+      if (read === 'none') return say(helpers, field.notANumber(name, tidy(text), low, high, unit))
       if ('either' in read) {
         const [decimal, thousands] = read.either
-        return helpers.message({
-          custom: field.eitherNumber(name, tidy(text), decimal, thousands),
-        })
+        return say(helpers, field.eitherNumber(name, tidy(text), decimal, thousands))
       }
       const { value } = read
       if (value < low || value > high)
-        return helpers.message({ custom: field.outOfRange(name, tidy(text), low, high, unit) })
+        return say(helpers, field.outOfRange(name, tidy(text), low, high, unit))
       return value
     })
     .messages({

@@ -10,7 +10,7 @@ import { draftOther } from './entryParsers/draftOther'
 import { draftTest } from './entryParsers/draftTest'
 import { draftUpkeep } from './entryParsers/draftUpkeep'
 import { asking, type Fields, type Outcome, refused } from './form'
-import { journalAt } from './journalAt'
+import { journalAt, MOST_SAID, tooMany } from './journalAt'
 import { momentOf } from './moment'
 
 /** How many steps of the round that the last test opened are ticked: what a tick was planned against. */
@@ -39,6 +39,8 @@ export const recordEntry = (
   if (kind === 'refill' && original?.kind !== 'refill')
     return refused(fields, {}, {}, REFUSALS.stageElsewhere)
   if (replaces !== undefined && !original) return refused(fields, {}, {}, REFUSALS.entryChanged)
+  if (tooMany(store, tubId, 1))
+    return refused(fields, {}, {}, postRefusal.tooManyEntries(MOST_SAID))
   if (original && original.kind !== kind) return refused(fields, {}, {}, postRefusal.kindStays)
 
   const moment = momentOf(fields, now)

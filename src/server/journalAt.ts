@@ -6,6 +6,14 @@ import { journalOf } from '@/store/entries'
 export const journalAt = (store: Store, tubId: number, now: Instant): readonly Entry[] =>
   notAhead(bearing(journalOf(store, tubId), now), now)
 
+/** A century of a busy house; a journal that grows beyond it is written by no person. */
+const MOST_ENTRIES = 200_000
+export const MOST_SAID = MOST_ENTRIES.toLocaleString('en')
+
+/** Whether so many more entries are more than a tub's journal holds. */
+export const tooMany = (store: Store, tubId: number, more: number): boolean =>
+  journalOf(store, tubId).length + more > MOST_ENTRIES
+
 /** A clock may be corrected by so much without a word. */
 const NOTICED = 2 * 60_000
 

@@ -16,8 +16,10 @@ import type { Store } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
 import { findTub } from '@/store/tubs'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
-import { field, REFUSALS, sheetRefusal } from '@/words/refusals'
+import { field, postRefusal, REFUSALS, sheetRefusal } from '@/words/refusals'
 import { temperatureSign } from '@/words/words'
+import { withinDeadline } from './deadline'
+import { MOST_SAID, tooMany } from './journalAt'
 import { fromWallClock, OLDEST, OLDEST_YEARS } from './moment'
 export const DATE_ORDERS = ['day first', 'month first'] as const
 export type DateOrder = (typeof DATE_ORDERS)[number]
@@ -240,7 +242,15 @@ const scaleOf = (header: string | undefined, own: TemperatureUnit): TemperatureU
       ? 'celsius'
       : own
 
-const readAll = (question: SheetQuestion, own: TemperatureUnit) => {
+/** A sheet of ten thousand rows is read in a tenth of it. */
+const LONGEST_MS = 1500
+
+const readAll = (question: SheetQuestion, own: TemperatureUnit) =>
+  withinDeadline(LONGEST_MS, () => readRows(question, own))?.value ?? {
+    message: sheetRefusal.slow,
+  }
+
+const readRows = (question: SheetQuestion, own: TemperatureUnit) => {
   const table = tableOf(question.text)
   if ('message' in table) return table
   const [headers, ...lines] = table
@@ -301,14 +311,18 @@ export const saveSheet = (
   if (!tub) return { message: REFUSALS.noTub }
   const read = readAll(question, tub.units.temperature)
   if ('message' in read) return read
-  const rows = withoutKnown(store, tubId, read.rows)
-  return store.transaction((tx) => {
-    const tests = rows.flatMap(({ at, readings }): NewEntry[] =>
-      at === undefined || !readings
-        ? []
-        : [{ kind: 'test', at, body: { method: 'shop', readings } }],
-    )
-    insertTogether(tx, tubId, tests, question.now)
-    return { kept: tests.length }
-  })
+  return store.transaction(
+    (tx) => {
+      const rows = withoutKnown(tx, tubId, read.rows)
+      if (tooMany(tx, tubId, rows.length)) return { message: postRefusal.tooManyEntries(MOST_SAID) }
+      const tests = rows.flatMap(({ at, readings }): NewEntry[] =>
+        at === undefined || !readings
+          ? []
+          : [{ kind: 'test', at, body: { method: 'shop', readings } }],
+      )
+      insertTogether(tx, tubId, tests, question.now)
+      return { kept: tests.length }
+    },
+    { behavior: 'immediate' },
+  )
 }

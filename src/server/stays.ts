@@ -8,6 +8,7 @@ import { findTub } from '@/store/tubs'
 import { insertStay, removeStay as removeStayRow, staysAhead } from '@/store/upkeep'
 import { calendarNote, field, REFUSALS } from '@/words/refusals'
 import { TooManySteps, withinSteps } from './boundedRecurrence'
+import { withinDeadline } from './deadline'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
 import { fromWallClock, isTimeZone, noMoment, zoneOf } from './moment'
 
@@ -288,6 +289,9 @@ const saveStays = (
 
 const AS = ['guests', 'away', 'soaks'] as const
 
+/** A calendar of five thousand events is read in a tenth of it. */
+const LONGEST_MS = 1500
+
 /** Takes the events of a calendar as stays of guests, times away, or soaks. A second import of the same file doubles nothing. */
 export const importStays = (
   store: Store,
@@ -311,7 +315,9 @@ export const importStays = (
   if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(hour)) errors.hour = calendarNote.hour(hour)
   if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
   const zone = zoneOf(fields)
-  const { events, notes } = readCalendar(content, now, zone)
+  const read = withinDeadline(LONGEST_MS, () => readCalendar(content, now, zone))
+  if (!read) return refused(fields, { file: calendarNote.slow })
+  const { events, notes } = read.value
   if (events.length === 0)
     return refused(fields, { file: [calendarNote.nothingTaken, ...notes].join(' ') })
   const load = { people: Math.round(checked.value.people), minutes: checked.value.minutes }

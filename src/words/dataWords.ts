@@ -20,9 +20,9 @@ interface Wrong {
   context?: { value?: unknown; valids?: unknown[]; limit?: unknown; label?: string }
 }
 
-/** What is wrong with a field of an export, and what it can be. */
-export const importSentence = (wrong: Wrong | undefined): string => {
-  if (!wrong) return importRefusal.otherFormat
+/** What is wrong with a field of JSON that was sent, and what it can be. */
+export const jsonSentence = (wrong: Wrong | undefined, what: string): string => {
+  if (!wrong) return `It isn’t ${what}.`
   const { type, path, context = {} } = wrong
   const at = place(path)
   const given = shown(context.value)
@@ -30,7 +30,7 @@ export const importSentence = (wrong: Wrong | undefined): string => {
     case 'required':
       return `${at} is missing.`
     case 'unknown':
-      return `${at} isn’t a field of an export.`
+      return `${at} isn’t a field of ${what}.`
     case 'only':
       return `${at}: ${given} was given; it can be ${(context.valids ?? []).map(String).join(', ')}.`
     case 'min':
@@ -50,8 +50,11 @@ const SHOULD: Record<string, string> = {
   boolean: 'true or false',
   array: 'a list',
   object: 'an object',
-  alternatives: 'one of the shapes in docs/export.md',
+  alternatives: 'one of the documented shapes',
 }
+
+export const AN_EXPORT = 'an export'
+export const A_READING = 'a reading'
 
 export const importRefusal = {
   large: (megabytes: number) =>

@@ -48,6 +48,7 @@ export const REFUSALS = {
   fillAlkalinity: 'Alkalinity of the fill water: too low for this pH, so one of them is misread.',
   filledOnMissing: 'Filled on: choose the day, or “not known”.',
   jsonObject: 'Send a JSON object.',
+  deviceLong: 'A reading is one JSON object of up to 10 kB.',
   deviceValue: 'Send "value" when the status is ok.',
 } as const
 
@@ -267,6 +268,7 @@ export const calendarNote = {
   tooLarge: (megabytes: number) => `The file is ${megabytes} MB; it can be up to 4 MB.`,
   noEvent: 'There are no events in it: choose a calendar file (.ics).',
   nothingTaken: 'Nothing was imported.',
+  slow: 'The file takes too long to read, so nothing was imported.',
   as: 'Import as',
   hour: (given: string) => `Hour: “${given}” isn’t a time of day; it can be 00:00 to 23:59.`,
   broken: (count: number, first: number) =>
@@ -311,6 +313,7 @@ export const sheetRefusal = {
   manyRows: (most: number) => `It has more than ${most} rows, the most that can be read at once.`,
   wide: (columns: number, most: number, orMore: boolean) =>
     `It has ${columns}${orMore ? ' or more' : ''} columns; up to ${most} can be read.`,
+  slow: 'It takes too long to read, so nothing was saved.',
   empty: 'It’s empty.',
   long: (millions: number) => `It’s longer than ${millions} million characters.`,
   notJson: 'It starts like JSON but can’t be read as JSON.',

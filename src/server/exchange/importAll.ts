@@ -1,7 +1,7 @@
 import { currentBody, ENTRY_VERSION, type EntryKind } from '@/core'
 import type { Store } from '@/store/database'
 import { insertRow, isEmptyStore, setReference, type TableName } from '@/store/wholeStore'
-import { importRefusal, importSentence } from '@/words/dataWords'
+import { AN_EXPORT, importRefusal, jsonSentence } from '@/words/dataWords'
 import { BODIES, EXPORT, EXPORT_FORMAT, EXPORT_VERSION } from './exportForm'
 
 /** An export can't be larger; fifty thousand entries are about fifteen. */
@@ -84,7 +84,7 @@ export const readExport = (text: string): { exported: Exported } | { message: st
   if (typeof head.version === 'number' && head.version > EXPORT_VERSION)
     return { message: importRefusal.newer(head.version, EXPORT_VERSION) }
   const { value, error } = EXPORT.validate(given)
-  if (error) return { message: importSentence(error.details[0]) }
+  if (error) return { message: jsonSentence(error.details[0], AN_EXPORT) }
   const exported = value as Exported
   for (const [i, tub] of exported.tubs.entries())
     for (const [j, { kind, version, body }] of tub.entries.entries()) {
@@ -94,7 +94,9 @@ export const readExport = (text: string): { exported: Exported } | { message: st
       const checked = BODIES[kind].validate(currentBody(kind, version, body), { convert: false })
       const [wrong] = checked.error?.details ?? []
       if (wrong)
-        return { message: importSentence({ ...wrong, path: [...path, 'body', ...wrong.path] }) }
+        return {
+          message: jsonSentence({ ...wrong, path: [...path, 'body', ...wrong.path] }, AN_EXPORT),
+        }
     }
   const reference = wrongReference(exported)
   return reference ? { message: reference } : { exported }
