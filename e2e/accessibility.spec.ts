@@ -23,6 +23,7 @@ const PLACES = [
   'shelf/1',
   'record',
   'record?add=dose',
+  'record/data',
   'tub',
   'glossary',
 ]

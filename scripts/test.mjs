@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { audited } from './audit.mjs'
 import { chromium } from './chromium.mjs'
 import { freePort } from './freePort.mjs'
 import { bin, fail, run, say, setUp } from './setUp.mjs'
@@ -82,13 +83,21 @@ const quick = async () => {
   ])
   mustHold(prose, 'Core or server hold a sentence: it belongs into src/words.')
   mustHold(unused, 'An export or a file that nothing uses.')
+  if (audited() === false)
+    fail('A package that is shipped has a known hole: `npm audit` says which.')
 }
 
 await quick()
-const [tested, built] = await Promise.all([unitTests(), build()])
+/** The build, and as soon as it is there the faults, tried on it beside the tests. */
+const buildAndFaults = async () => {
+  const status = await build()
+  return [status, status === 0 ? await beside('Faults', ['scripts/faults.mjs']) : 1]
+}
+const [tested, [built, faults]] = await Promise.all([unitTests(), buildAndFaults()])
 const counted = existsSync(unit) ? JSON.parse(readFileSync(unit, 'utf8')) : undefined
 if (tested !== 0 || !counted) fail('A unit test or a check failed.')
 mustHold(built, 'The build failed; the lines above say where.')
+mustHold(faults, 'Something was lost: the lines above say what.')
 
 say('The real interface')
 const folder = mkdtempSync(join(tmpdir(), 'pavrel-e2e-'))
