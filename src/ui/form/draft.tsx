@@ -78,12 +78,12 @@ const AskBlock = ({
 }) => {
   const { field } = ask
   return (
-    <fieldset className="my-3 border-amber border-l-4 pl-3">
-      <legend className="font-medium">
+    <fieldset className="my-3">
+      <legend className="mb-2 border-amber border-l-4 pl-3 font-medium">
         {ask.sentence ??
           `${labelIn(form, field ?? name)} was changed after this page was opened, here or on another phone. Which should stay?`}
       </legend>
-      <div className="mt-2 flex flex-wrap gap-2">
+      <div className="flex flex-wrap gap-2">
         {ask.options.map(({ value, label }) => (
           <label key={value} className="choice">
             <input type="radio" name={`confirm.${name}`} value={value} data-question="" />

@@ -31,9 +31,7 @@ export const takeUpload = async (
     if (!token)
       return Response.json({ message: TOO_LARGE(MOST_UPLOAD_BYTES / 1e6) }, { status: 413 })
     const facts = (await look(token)) as { message?: string }
-    return Response.json(facts.message ? facts : { ...facts, token }, {
-      status: facts.message ? 422 : 200,
-    })
+    return Response.json(facts.message ? facts : { ...facts, token })
   } catch (error) {
     console.error('an upload failed', error)
     return Response.json({ message: notSaved(troubleOf(error)) }, { status: 507 })
