@@ -24,11 +24,22 @@ import { type TubView, tubView } from '@/server/views'
 import { simulatedWeather } from '@/stand-ins/weather'
 import { theStore } from '@/store/database'
 import { allKits } from '@/store/kits'
+import { troubleOf } from '@/store/storeProblem'
 import { idIn } from './idIn'
 import { preferencesOf } from './preferences'
 
 /** One fold of the journal for the frame and the place within it. */
-const viewOf = cache((id: number) => tubView(theStore(), id, Date.now()))
+const viewOf = cache((id: number) => {
+  try {
+    return tubView(theStore(), id, Date.now())
+  } catch (error) {
+    const trouble = troubleOf(error)
+    // The digest is what reaches the page: it says which sentence is shown there.
+    throw trouble
+      ? Object.assign(new Error('the database failed', { cause: error }), { digest: trouble })
+      : error
+  }
+})
 
 export const loadTub = async (param: string) => {
   // Every answer depends on the moment it is asked.

@@ -1,5 +1,5 @@
 import type { Copy, CopyRules } from '@/store/copies'
-import { type DisplayPreferences, day, dayAndClock, formatNumber } from './words'
+import { type DisplayPreferences, day, dayAndClock, formatNumber, upperFirst } from './words'
 
 const place = (path: readonly (string | number)[]): string =>
   path
@@ -117,7 +117,9 @@ export const copiesSaid = (kept: (CopyRules & { copies: readonly Copy[] }) | und
     : 'No copies are made by themselves here: PAVREL_COPIES is set to off.'
 
 export const copyLabel = ({ kind, at }: Copy, preferences: DisplayPreferences): string =>
-  kind === 'update' ? `${dayAndClock(at, preferences)}, before an update` : day(at, preferences)
+  kind === 'update'
+    ? `${upperFirst(dayAndClock(at, preferences))}, before an update`
+    : upperFirst(day(at, preferences))
 
 export const fileSize = (bytes: number, preferences: DisplayPreferences): string =>
   `${formatNumber(bytes / 1e6, bytes < 1e6 ? 2 : 1, preferences)} MB`

@@ -59,3 +59,22 @@ export const notCopied = (trouble: StoreTrouble | undefined): string =>
 
 export const TOO_LARGE = (megabytes: number) =>
   `Nothing was saved: the file is larger than ${megabytes} MB, or empty.`
+
+/** Why a page could not be shown, by the trouble that its error names. */
+export const pageProblem = (trouble: string | undefined): string => {
+  switch (trouble) {
+    case 'damaged':
+    case 'not a database':
+      return 'The database can’t be read where it should be. Stop Pavrel and restore a copy, as the README says under “Your data”; drafts are still in this browser.'
+    case 'full':
+      return 'The disk of the machine Pavrel runs on is full or failing. Everything saved before is safe; make room there.'
+    case 'busy':
+      return 'Another program is using the database. Everything saved is safe; try again in a moment.'
+    case 'no rights':
+    case 'read only':
+    case 'missing':
+      return 'The database can’t be opened any more: its file, its folder or their rights have changed.'
+    default:
+      return 'Everything saved is safe, and drafts are still in this browser.'
+  }
+}

@@ -82,7 +82,10 @@ const DataPage = async ({ params }: { params: Promise<{ tub: string }> }) => {
         <p className="mt-1 mb-3 max-w-[66ch]">
           An export of Pavrel, from here or from another house. A shop’s or laboratory’s sheet of
           tests goes in under{' '}
-          <Link href={`/tubs/${view.tub.id}/test/sheet`} className="quiet">
+          <Link
+            href={`/tubs/${view.tub.id}/test/sheet`}
+            className="font-semibold underline underline-offset-4"
+          >
             Test
           </Link>
           .
