@@ -1,13 +1,13 @@
 // npm run bench: what the places cost, as ratios within one run. Script: transferred (compressed) bytes of the first load in a
 // fresh browser, against the page that has nothing on it. Server time: the median of sequential requests on loopback.
-import { spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { benchMany, served } from './benchMany.mjs'
 import { benchLanes, benchMap, benchPhoto } from './benchPage.mjs'
 import { chromium as findChromium } from './chromium.mjs'
-import { freePort } from './freePort.mjs'
-import { bin, fail, run, setUp } from './setUp.mjs'
+import { bin, option, run, setUp } from './setUp.mjs'
 
 const LIMIT = 1.25
 /** The balance map carries the chemistry into the page. */
@@ -22,30 +22,9 @@ const database = join(folder, 'demo.sqlite')
 run(process.execPath, [bin('tsx/dist/cli.mjs'), 'src/demo/write.ts'], {
   env: { PAVREL_DB: database },
 })
-const port = await freePort(4580)
-const server = spawn(process.execPath, ['scripts/server.mjs', '--port', String(port)], {
-  stdio: 'ignore',
-  env: {
-    ...process.env,
-    NODE_ENV: 'production',
-    NEXT_TELEMETRY_DISABLED: '1',
-    PAVREL_DB: database,
-  },
-})
-process.on('exit', () => {
-  server.kill('SIGTERM')
-  rmSync(folder, { recursive: true, force: true })
-})
-const address = `http://127.0.0.1:${port}`
-for (let i = 0; ; i++) {
-  if (i === 100) fail('The server did not answer.')
-  try {
-    await fetch(address, { redirect: 'manual' })
-    break
-  } catch {
-    await new Promise((resolve) => setTimeout(resolve, 200))
-  }
-}
+const demo = await served(database, 4580)
+const { address } = demo
+process.on('exit', () => rmSync(folder, { recursive: true, force: true }))
 
 const browser = await chromium.launch({
   executablePath,
@@ -89,17 +68,28 @@ const row = (name, bytes, ms) =>
 console.log('\nplace         script, of the empty page   server, of the empty page')
 row('empty page', floorBytes, floorTime)
 let over = 0
+const places = {}
 for (const place of ['now', 'test', 'dose', 'visit', 'record']) {
   const path = `/tubs/1/${place}`
   const bytes = await scriptBytes(path)
-  row(place, bytes, await serverMilliseconds(path))
+  const ms = await serverMilliseconds(path)
+  row(place, bytes, ms)
+  places[place] = { scriptRatio: bytes / floorBytes, serverRatio: ms / floorTime }
   if (bytes > (place === 'dose' ? DOSE_LIMIT : LIMIT) * floorBytes) over++
 }
 await benchPhoto(browser, address)
 await benchMap(browser, address)
 await benchLanes(browser, address)
 await browser.close()
-run(process.execPath, ['--expose-gc', bin('tsx/dist/cli.mjs'), 'scripts/benchCore.ts'])
+const many = await benchMany(folder, demo)
+demo.end()
+for (const [place, figures] of Object.entries(places)) figures.tenYearsRatio = many.places[place]
+const { stdout } = spawnSync(
+  process.execPath,
+  ['--expose-gc', bin('tsx/dist/cli.mjs'), 'scripts/benchCore.ts'],
+  { encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] },
+)
+console.log(stdout)
 run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchEstimate.ts'], {
   env: { NODE_ENV: 'production' },
 })
@@ -107,9 +97,28 @@ run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchUpkeep.ts'], {
   env: { NODE_ENV: 'production' },
 })
 run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchVisit.ts'])
+const file = option('json')
+if (file) {
+  /** Calls a second, and how many times slower than the fastest of them. */
+  const rates = [...stdout.matchAll(/^(\S.{40,44}?) +([\d,]+) \/s/gm)].map(([, name, rate]) => [
+    name.trim(),
+    Number(rate.replace(/,/g, '')),
+  ])
+  const fastest = Math.max(...rates.map(([, rate]) => rate))
+  const core = Object.fromEntries(
+    rates.map(([name, rate]) => [name, { perSecond: rate, timesSlower: fastest / rate }]),
+  )
+  const { saves, memory } = many
+  writeFileSync(file, `${JSON.stringify({ places, saves, memory, core }, null, 2)}\n`)
+}
 console.log(
   over === 0
     ? `\nEvery place stays within ${LIMIT} × the empty page, Dose within ${DOSE_LIMIT} ×.`
     : `\n${over} places load more than that: ${LIMIT} × the empty page, Dose ${DOSE_LIMIT} ×.`,
+)
+console.log(
+  many.within
+    ? 'Ten years of entries stay within what is asked.'
+    : 'Ten years of entries take more than is asked: see above.',
 )
 process.exit(over === 0 ? 0 : 1)
