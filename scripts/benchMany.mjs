@@ -1,8 +1,8 @@
 // Ten years of a busy house: what each place and each kind of save takes with so many entries at one tub, against the demo's.
-import { spawn } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { actionIds, newKey, press } from './client.mjs'
 import { freePort } from './freePort.mjs'
+import { answering, realServer } from './realServer.mjs'
 import { bin, fail, run } from './setUp.mjs'
 
 export const ENTRIES = 50_000
@@ -14,27 +14,9 @@ const RUNS = 9
 /** The real server on a database; its address, and what memory it takes. */
 export const served = async (database, from) => {
   const port = await freePort(from)
-  const server = spawn(process.execPath, ['scripts/server.mjs', '--port', String(port)], {
-    stdio: 'ignore',
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
-      PAVREL_COPIES: 'off',
-      PAVREL_DB: database,
-    },
-  })
+  const server = realServer({ port, database, stdio: 'ignore' })
   process.on('exit', () => server.kill('SIGTERM'))
-  const address = `http://127.0.0.1:${port}`
-  for (let i = 0; ; i++) {
-    if (i === 200) fail('The server did not answer.')
-    try {
-      await fetch(address, { redirect: 'manual' })
-      break
-    } catch {
-      await new Promise((resolve) => setTimeout(resolve, 200))
-    }
-  }
+  const address = await answering(`http://127.0.0.1:${port}`)
   const megabytes = () => {
     try {
       const status = readFileSync(`/proc/${server.pid}/status`, 'utf8')

@@ -5,6 +5,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
+import { AppRouterContext } from 'next/dist/shared/lib/app-router-context.shared-runtime'
 import { createElement } from 'react'
 import { renderToString } from 'react-dom/server'
 import { upkeepBearing } from '@/core'
@@ -94,18 +95,23 @@ const preferences = {
 }
 const draw = () =>
   renderToString(
-    createElement(SeasonStrip, {
-      strip: seasonStrip(tub, journal, {
-        dues: first?.chores ?? [],
-        filters: [],
-        stays: [],
+    createElement(
+      // What the framework puts around a page.
+      AppRouterContext.Provider,
+      { value: {} as never },
+      createElement(SeasonStrip, {
+        strip: seasonStrip(tub, journal, {
+          dues: first?.chores ?? [],
+          filters: [],
+          stays: [],
+          tubId: 1,
+          now,
+        }),
         tubId: 1,
-        now,
+        keep: async () => null,
+        preferences,
       }),
-      tubId: 1,
-      keep: async () => null,
-      preferences,
-    }),
+    ),
   )
 const strip = median(draw)
 const say = (what: string, milliseconds: number, limit: number) =>

@@ -20,6 +20,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { actionIds, newKey, press } from './client.mjs'
 import { freePort } from './freePort.mjs'
+import { realServer } from './realServer.mjs'
 import { say, setUp } from './setUp.mjs'
 
 const whole = process.argv.includes('--whole')
@@ -64,18 +65,7 @@ let port = 4680
 const start = async (database, { env = {}, uid, wait = 40_000 } = {}) => {
   port = (await freePort(port)) + 1
   const mine = port - 1
-  const server = spawn(process.execPath, ['scripts/server.mjs', '--port', String(mine)], {
-    stdio: ['ignore', 'pipe', 'pipe'],
-    ...(uid ? { uid, gid: uid } : {}),
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
-      PAVREL_COPIES: 'off',
-      PAVREL_DB: database,
-      ...env,
-    },
-  })
+  const server = realServer({ port: mine, database, env, uid, stdio: ['ignore', 'pipe', 'pipe'] })
   servers.add(server)
   let said = ''
   const listening = new Promise((resolve) => {
@@ -514,10 +504,7 @@ await fault('a full disk', async (check, row) => {
 await fault('killed in the middle of a migration', async (check) => {
   for (let i = 0; i < (whole ? 60 : 12); i++) {
     const name = `half-${i}.sqlite`
-    const one = spawn(process.execPath, ['scripts/server.mjs', '--port', '4999'], {
-      stdio: 'ignore',
-      env: { ...process.env, NODE_ENV: 'production', PAVREL_COPIES: 'off', PAVREL_DB: at(name) },
-    })
+    const one = realServer({ port: 4999, database: at(name), stdio: 'ignore' })
     const ended = new Promise((resolve) => one.on('close', resolve))
     for (let wait = 0; wait < 4000 && !existsSync(at(name)); wait++) await sleep(1)
     await sleep(12 * Math.random())

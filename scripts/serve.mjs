@@ -1,6 +1,7 @@
 // Serves the built application on the loopback address, or where --host says.
 import { spawn } from 'node:child_process'
 import { freePort } from './freePort.mjs'
+import { NODE_FLAGS } from './realServer.mjs'
 import { fail, option, say } from './setUp.mjs'
 
 /** @param {{ database: string | undefined, what: string, standIns?: boolean, dev?: boolean }} given */
@@ -14,7 +15,15 @@ export const serve = async ({ database, what, standIns = false, dev = false }) =
   if (port !== first) say(`Port ${first} is taken.`)
   const server = spawn(
     process.execPath,
-    ['scripts/server.mjs', '--host', host, '--port', String(port), ...(dev ? ['--dev'] : [])],
+    [
+      ...NODE_FLAGS,
+      'scripts/server.mjs',
+      '--host',
+      host,
+      '--port',
+      String(port),
+      ...(dev ? ['--dev'] : []),
+    ],
     {
       stdio: ['ignore', 'pipe', 'inherit'],
       env: {

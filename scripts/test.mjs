@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { audited } from './audit.mjs'
 import { chromium } from './chromium.mjs'
 import { freePort } from './freePort.mjs'
+import { answering, realServer } from './realServer.mjs'
 import { bin, fail, run, say, setUp } from './setUp.mjs'
 
 const node = process.execPath
@@ -104,27 +105,8 @@ const folder = mkdtempSync(join(tmpdir(), 'pavrel-e2e-'))
 const servers = []
 const serve = async (database, from, standIns = '') => {
   const port = await freePort(from)
-  const child = spawn(node, ['scripts/server.mjs', '--port', String(port)], {
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
-      PAVREL_DB: database,
-      PAVREL_STAND_INS: standIns,
-    },
-  })
-  servers.push(child)
-  const address = `http://127.0.0.1:${port}`
-  for (let i = 0; i < 100; i++) {
-    try {
-      await fetch(address, { redirect: 'manual' })
-      return address
-    } catch {
-      await new Promise((resolve) => setTimeout(resolve, 200))
-    }
-  }
-  return fail('The server did not answer within 20 seconds.')
+  servers.push(realServer({ port, database, env: { PAVREL_STAND_INS: standIns } }))
+  return answering(`http://127.0.0.1:${port}`).catch(() => fail('The server did not answer.'))
 }
 const end = () => {
   for (const server of servers) server.kill('SIGTERM')

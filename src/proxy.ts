@@ -1,19 +1,12 @@
 import { type NextRequest, NextResponse } from 'next/server'
-import { fromElsewhere, LOOPBACK_NAMES, misdirected, namesIn, told } from '@/front/front'
+import { refusedByHeaders, told } from '@/front/front'
 
 /**
  * One policy for every page: own scripts and styles only. Where no front stands before it, names and writes are looked at here; the
  * front has done both before, and by the same rules.
  */
 export const proxy = (request: NextRequest) => {
-  const asked = {
-    method: request.method,
-    host: request.headers.get('host') ?? '',
-    origin: request.headers.get('origin') ?? undefined,
-    site: request.headers.get('sec-fetch-site') ?? undefined,
-  }
-  const names = [...LOOPBACK_NAMES, ...namesIn(process.env.PAVREL_NAMES)]
-  const refusal = misdirected(asked, { names }) ?? fromElsewhere(asked)
+  const refusal = refusedByHeaders(request, process.env.PAVREL_NAMES)
   if (refusal) {
     const { status, headers, body } = told(refusal, request.headers.get('accept') ?? undefined)
     return new NextResponse(body, { status, headers })

@@ -84,14 +84,11 @@ const hostOf = (origin: string): string | undefined => {
 const isWrite = (method: string): boolean => method !== 'GET' && method !== 'HEAD'
 
 /** A name that was made to point at this machine reads and writes nothing. */
-export const misdirected = (
-  { host }: Pick<Asked, 'host'>,
-  { names }: FrontRules,
-): Refusal | undefined =>
+const misdirected = ({ host }: Pick<Asked, 'host'>, { names }: FrontRules): Refusal | undefined =>
   names.includes(nameOf(host)) ? undefined : { status: 421, sentence: FRONT.name(host, names) }
 
 /** A write from another site's page. Scripts and devices send neither of the two headers; browsers can't leave them out. */
-export const fromElsewhere = ({
+const fromElsewhere = ({
   method,
   host,
   origin,
@@ -103,6 +100,22 @@ export const fromElsewhere = ({
       ? site !== undefined && site !== 'same-origin' && site !== 'none'
       : hostOf(origin) !== host
   return elsewhere ? { status: 403, sentence: FRONT.otherSite } : undefined
+}
+
+/** Both of these for a request that no front has looked at, by its headers alone. */
+export const refusedByHeaders = (
+  { method, headers }: Pick<Request, 'method' | 'headers'>,
+  listed: string | undefined,
+): Refusal | undefined => {
+  const asked = {
+    method,
+    host: headers.get('host') ?? '',
+    origin: headers.get('origin') ?? undefined,
+    site: headers.get('sec-fetch-site') ?? undefined,
+  }
+  return (
+    misdirected(asked, { names: [...LOOPBACK_NAMES, ...namesIn(listed)] }) ?? fromElsewhere(asked)
+  )
 }
 
 /** Counts by address and minute; it forgets. */

@@ -55,6 +55,23 @@ const asSongs = (path: string) => {
   rmSync(path)
   new Database(path).exec('CREATE TABLE songs (id INTEGER)')
 }
+type Spoilt = [string, (path: string) => void, StoreTrouble]
+/** What can have become of a database, and what is said of it. */
+const SPOILT: readonly Spoilt[] = [
+  ['truncated', (path) => truncateSync(path, 20_000), 'damaged'],
+  ['overwritten', (path) => writeFileSync(path, 'x'.repeat(50_000)), 'not a database'],
+  ['a folder', asFolder, 'folder'],
+  [
+    'newer',
+    (path) => {
+      new Database(path).exec(
+        "INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('x', 9999999999999)",
+      )
+    },
+    'newer',
+  ],
+  ['of another program', asSongs, 'foreign'],
+]
 const troubleWith = (work: () => unknown): StoreTrouble | undefined => {
   try {
     work()
@@ -130,44 +147,24 @@ describe('a restore', () => {
     expect(readFileSync(kept ?? '', 'utf8')).toContain('not a database any more')
     expect(journalOf(openStore(at('here.sqlite')), 1)).toHaveLength(400)
   })
-  test.each<[string, (path: string) => void, StoreTrouble]>([
-    ['truncated', (path) => truncateSync(path, 20_000), 'damaged'],
-    ['something else', (path) => writeFileSync(path, 'x'.repeat(5000)), 'not a database'],
-    ['a folder', asFolder, 'folder'],
-    ['not there', (path) => rmSync(path), 'missing'],
-    [
-      'newer',
-      (path) =>
-        void new Database(path).exec(
-          "INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('x', 9999999999999)",
-        ),
-      'newer',
-    ],
-    ['of another program', asSongs, 'foreign'],
-  ])('of a copy that is %s is refused by name, and changes nothing', (_, spoil, trouble) => {
-    const { store } = made('here.sqlite', 300)
-    copyTo(connectionOf(store), at('copy.sqlite'))
-    connectionOf(store).close()
-    spoil(at('copy.sqlite'))
-    expect(troubleWith(() => restoreCopy(at('copy.sqlite'), at('here.sqlite'), NOW))).toBe(trouble)
-    expect(journalOf(openStore(at('here.sqlite')), 1)).toHaveLength(300)
-  })
+  test.each<Spoilt>([...SPOILT, ['not there', (path) => rmSync(path), 'missing']])(
+    'of a copy that is %s is refused by name, and changes nothing',
+    (_, spoil, trouble) => {
+      const { store } = made('here.sqlite', 300)
+      copyTo(connectionOf(store), at('copy.sqlite'))
+      connectionOf(store).close()
+      spoil(at('copy.sqlite'))
+      expect(troubleWith(() => restoreCopy(at('copy.sqlite'), at('here.sqlite'), NOW))).toBe(
+        trouble,
+      )
+      expect(journalOf(openStore(at('here.sqlite')), 1)).toHaveLength(300)
+    },
+  )
 })
 
 describe('a database that can’t be opened', () => {
-  test.each<[string, (path: string) => void, StoreTrouble]>([
-    ['truncated', (path) => truncateSync(path, 30_000), 'damaged'],
-    ['overwritten', (path) => writeFileSync(path, 'x'.repeat(50_000)), 'not a database'],
-    ['a folder', asFolder, 'folder'],
-    [
-      'newer',
-      (path) =>
-        void new Database(path).exec(
-          "INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('x', 9999999999999)",
-        ),
-      'newer',
-    ],
-    ['of another program', asSongs, 'foreign'],
+  test.each<Spoilt>([
+    ...SPOILT,
     [
       'marked by another program',
       (path) => void new Database(path).pragma('application_id = 7'),

@@ -1,26 +1,22 @@
 'use client'
 
-import { useRouter } from 'next/navigation'
-import { useState } from 'react'
 import { FileChoice } from '@/ui/test/FileChoice'
 import { copyHolds } from '@/words/dataWords'
 import type { DisplayPreferences } from '@/words/words'
+import { sendFile, Taking, useTaking } from './taking'
 
-export interface CopyFacts {
+interface CopyFacts {
   entries: number
   lastAt: number | null
 }
 type Source = { copy: string } | { upload: string }
-type Looked = (CopyFacts & { token?: string }) | { message: string }
 
 /** A copy in the list: its file, and what a person knows it by. */
-export interface ListedCopy {
+interface ListedCopy {
   name: string
   label: string
   size: string
 }
-
-const LOST = 'The server didn’t answer. Look at the history before you try again.'
 
 /** Copies to go back to: what one holds is said before anything is put in its place. */
 export const RestoreCopy = ({
@@ -33,59 +29,26 @@ export const RestoreCopy = ({
   copies: readonly ListedCopy[]
   /** What is in the database now. */
   here: CopyFacts
-  look: (copy: string) => Promise<Looked>
+  look: (copy: string) => Promise<CopyFacts | { message: string }>
   restore: (
     source: Source,
   ) => Promise<{ entries: number; kept: string | undefined } | { message: string }>
   preferences: DisplayPreferences
 }) => {
-  const router = useRouter()
-  const [chosen, setChosen] = useState<{ source: Source; name: string; facts: CopyFacts }>()
-  const [told, setTold] = useState<{ text: string; bad: boolean }>()
-  const [busy, setBusy] = useState(false)
-  const choose = async (name: string, ask: () => Promise<[Looked, Source?]>) => {
-    setBusy(true)
-    setTold(undefined)
-    setChosen(undefined)
-    try {
-      const [facts, source] = await ask()
-      if ('message' in facts) setTold({ text: facts.message, bad: true })
-      else if (source) setChosen({ source, name, facts })
-    } catch {
-      setTold({ text: LOST, bad: true })
-    }
-    setBusy(false)
-  }
-  const upload = (file: File) =>
-    choose(file.name, async () => {
-      const response = await fetch('/api/data/restore', {
-        method: 'POST',
-        body: file,
-        headers: { accept: 'application/json' },
-      })
-      const answer = (await response.json()) as Looked & { error?: string }
-      if (answer.error) return [{ message: answer.error }]
-      return 'token' in answer && answer.token ? [answer, { upload: answer.token }] : [answer]
+  const taking = useTaking<{ source: Source; name: string; facts: CopyFacts }>()
+  const { chosen, busy } = taking
+  const listed = (name: string, label: string) =>
+    taking.look(async () => {
+      const facts = await look(name)
+      return 'message' in facts ? facts : { source: { copy: name }, name: label, facts }
     })
-  const go = async () => {
-    if (!chosen) return
-    setBusy(true)
-    try {
-      const done = await restore(chosen.source)
-      if ('message' in done) setTold({ text: done.message, bad: true })
-      else {
-        setChosen(undefined)
-        setTold({
-          text: `Restored: ${done.entries} entries.${done.kept ? ` What was here before is kept as ${done.kept}.` : ''}`,
-          bad: false,
-        })
-        router.refresh()
-      }
-    } catch {
-      setTold({ text: LOST, bad: true })
-    }
-    setBusy(false)
-  }
+  const sent = (file: File) =>
+    taking.look(async () => {
+      const facts = await sendFile<CopyFacts>('/api/data/restore', file)
+      return 'message' in facts
+        ? facts
+        : { source: { upload: facts.token }, name: file.name, facts }
+    })
   return (
     <div>
       {copies.length > 0 && (
@@ -99,7 +62,7 @@ export const RestoreCopy = ({
                 className="quiet !min-h-11"
                 disabled={busy}
                 aria-label={`Restore the copy of ${label}`}
-                onClick={() => choose(label, async () => [await look(name), { copy: name }])}
+                onClick={() => listed(name, label)}
               >
                 Restore…
               </button>
@@ -108,35 +71,24 @@ export const RestoreCopy = ({
         </ul>
       )}
       <div className="mt-3">
-        <FileChoice
-          label="Restore from a file…"
-          className="plain"
-          accept=".sqlite"
-          onFile={upload}
-        />
+        <FileChoice label="Restore from a file…" className="plain" accept=".sqlite" onFile={sent} />
       </div>
-      {chosen && (
-        <section aria-label="Restore" className="mt-4 max-w-[62ch] border-amber border-l-4 pl-3">
-          <p className="font-medium">{chosen.name}</p>
-          <p>{copyHolds(chosen.facts, here, preferences)}</p>
-          <div className="mt-2 flex flex-wrap items-center gap-6">
-            <button type="button" className="plain" disabled={busy} onClick={go}>
-              {busy ? 'Restoring…' : 'Restore it'}
-            </button>
-            <button type="button" className="quiet" onClick={() => setChosen(undefined)}>
-              Cancel
-            </button>
-          </div>
-        </section>
-      )}
-      {told && (
-        <p
-          role={told.bad ? 'alert' : 'status'}
-          className={`mt-3 max-w-[70ch] ${told.bad ? 'safety' : ''}`}
-        >
-          {told.text}
-        </p>
-      )}
+      <Taking
+        taking={taking}
+        label="Restore it"
+        doing="Restoring…"
+        onTake={() =>
+          chosen &&
+          taking.take(
+            () => restore(chosen.source),
+            ({ entries, kept }) =>
+              `Restored: ${entries} entries.${kept ? ` What was here before is kept as ${kept}.` : ''}`,
+          )
+        }
+      >
+        <p className="font-medium">{chosen?.name}</p>
+        <p>{chosen && copyHolds(chosen.facts, here, preferences)}</p>
+      </Taking>
     </div>
   )
 }

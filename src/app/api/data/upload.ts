@@ -1,10 +1,4 @@
-import {
-  fromElsewhere,
-  LOOPBACK_NAMES,
-  MOST_UPLOAD_BYTES,
-  misdirected,
-  namesIn,
-} from '@/front/front'
+import { MOST_UPLOAD_BYTES, refusedByHeaders } from '@/front/front'
 import { keepUpload } from '@/server/exchange/yourData'
 import { troubleOf } from '@/store/storeProblem'
 import { notSaved, TOO_LARGE } from '@/words/failures'
@@ -17,14 +11,7 @@ export const takeUpload = async (
   request: Request,
   look: (token: string) => unknown,
 ): Promise<Response> => {
-  const asked = {
-    method: request.method,
-    host: request.headers.get('host') ?? '',
-    origin: request.headers.get('origin') ?? undefined,
-    site: request.headers.get('sec-fetch-site') ?? undefined,
-  }
-  const names = [...LOOPBACK_NAMES, ...namesIn(process.env.PAVREL_NAMES)]
-  const refusal = misdirected(asked, { names }) ?? fromElsewhere(asked)
+  const refusal = refusedByHeaders(request, process.env.PAVREL_NAMES)
   if (refusal) return Response.json({ message: refusal.sentence }, { status: refusal.status })
   try {
     const token = await keepUpload(request.body, MOST_UPLOAD_BYTES, Date.now())
