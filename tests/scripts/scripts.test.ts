@@ -84,7 +84,7 @@ test('the demo writes to a demo database and to nothing else', () => {
 test('a port that cannot be is refused before anything is built', () => {
   const scripts = join(folder, 'scripts')
   mkdirSync(scripts)
-  for (const name of ['serve.mjs', 'setUp.mjs', 'freePort.mjs'])
+  for (const name of ['serve.mjs', 'realServer.mjs', 'setUp.mjs', 'freePort.mjs'])
     copyFileSync(join('scripts', name), join(scripts, name))
   writeFileSync(
     join(scripts, 'try.mjs'),
@@ -93,4 +93,19 @@ test('a port that cannot be is refused before anything is built', () => {
   const { status, stderr } = run(join(scripts, 'try.mjs'), ['--port', 'ninety'])
   expect(status).toBe(1)
   expect(stderr).toContain("--port: 'ninety' was given; it can be 1 to 65435.")
+})
+
+test('opened to a network without a passphrase, nothing is served', () => {
+  for (const passphrase of ['', 'short'])
+    expect(
+      spawnSync(process.execPath, [join('scripts', 'server.mjs'), '--host', '0.0.0.0'], {
+        encoding: 'utf8',
+        env: { ...process.env, PAVREL_PASSPHRASE: passphrase },
+      }),
+    ).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(
+        /opens Pavrel to other machines: set PAVREL_PASSPHRASE to at least 12/,
+      ),
+    })
 })
