@@ -22,7 +22,9 @@ export const OWNER_ONLY_FOLDER = 0o700
 /** Makes a file's bytes and its place in the folder last through a loss of power. */
 const settle = (path: string): void => {
   for (const one of [path, dirname(path)]) {
-    const handle = openSync(one, 'r')
+    // Some systems have no handle on a folder; there the renaming lasts by itself.
+    if (one !== path && process.platform === 'win32') continue
+    const handle = openSync(one, one === path ? 'r+' : 'r')
     try {
       fsyncSync(handle)
     } finally {

@@ -173,7 +173,7 @@ export const postRefusal = {
   keyMissing:
     'This form came without its key, so nothing was saved. Reload the page and try again.',
   savedAlready: (ago: string) =>
-    `An earlier version of this form was saved ${ago} ago. Nothing was saved now: reload the page, then change what was saved.`,
+    `An earlier version of this form was saved ${ago} ago. Nothing was saved now: reload the page, choose “Start over” if it’s offered, then change what was saved.`,
   otherUnits:
     'This tub’s units were changed after this page was opened, so nothing was saved. Reload the page and enter the figures again.',
   undoneAlready: 'That was undone already, perhaps on another phone. Nothing was changed now.',

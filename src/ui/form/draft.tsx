@@ -206,10 +206,11 @@ export const DraftForm = ({
   }, [refusedNow])
 
   const set = (name: string, value: string) => {
+    // What is typed after a save is another form, with a key of its own.
+    if (Object.keys(typed.current).length === 0) post.current = newKey()
     typed.current = { ...typed.current, [name]: value }
     setFields((now) => ({ ...now, [name]: value }))
     if (!key) return
-    post.current ||= newKey()
     const kept: KeptDraft = {
       typed: typed.current,
       drawn: Object.fromEntries(Object.keys(typed.current).map((one) => [one, drawn[one] ?? ''])),
