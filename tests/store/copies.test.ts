@@ -51,9 +51,15 @@ const asFolder = (path: string) => {
   rmSync(path)
   mkdirSync(path)
 }
+/** Closed at once, so that nothing of it is still on its way to the file. */
+const changed = (path: string, sql: string) => {
+  const connection = new Database(path)
+  connection.exec(sql)
+  connection.close()
+}
 const asSongs = (path: string) => {
   rmSync(path)
-  new Database(path).exec('CREATE TABLE songs (id INTEGER)')
+  changed(path, 'CREATE TABLE songs (id INTEGER)')
 }
 type Spoilt = [string, (path: string) => void, StoreTrouble]
 /** What can have become of a database, and what is said of it. */
@@ -63,11 +69,11 @@ const SPOILT: readonly Spoilt[] = [
   ['a folder', asFolder, 'folder'],
   [
     'newer',
-    (path) => {
-      new Database(path).exec(
+    (path) =>
+      changed(
+        path,
         "INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('x', 9999999999999)",
-      )
-    },
+      ),
     'newer',
   ],
   ['of another program', asSongs, 'foreign'],
@@ -165,11 +171,7 @@ describe('a restore', () => {
 describe('a database that can’t be opened', () => {
   test.each<Spoilt>([
     ...SPOILT,
-    [
-      'marked by another program',
-      (path) => void new Database(path).pragma('application_id = 7'),
-      'foreign',
-    ],
+    ['marked by another program', (path) => changed(path, 'PRAGMA application_id = 7'), 'foreign'],
   ])('%s: says so, and leaves every byte as it is', (_, spoil, trouble) => {
     const { store } = made('here.sqlite', 300)
     connectionOf(store).close()
