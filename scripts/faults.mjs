@@ -214,6 +214,42 @@ await fault('a form sent twice, three times, and at once', async (check) => {
   }
 })
 
+await fault('posts that are no forms', async (check) => {
+  const post = async (name, id, headers, body) => {
+    const response = await fetch(`${shared.address}/tubs/1/record`, {
+      method: 'POST',
+      headers: { 'next-action': id, origin: shared.address, ...headers },
+      body,
+    })
+    const text = await response.text()
+    check(
+      response.status < 500 && /[.]"?\}?\s*$/.test(text.trim()),
+      `${name}: ${response.status} ${text.slice(0, 200)}`,
+    )
+  }
+  const plain = { 'content-type': 'text/plain;charset=UTF-8' }
+  await post('an action that is none', '00', plain, 'x')
+  await post('damaged JSON', ids.saveEntry, plain, '{bad')
+  await post('no form', ids.saveEntry, plain, '[null,5]')
+  await post('nothing', ids.saveEntry, plain, '')
+  await post(
+    'a form cut short',
+    ids.saveEntry,
+    { 'content-type': 'multipart/form-data; boundary=x' },
+    '--x\r\nnonsense',
+  )
+  for (const id of [
+    ids.readSheet,
+    ids.saveSheetRows,
+    ids.importCalendar,
+    ids.restoreData,
+    ids.importData,
+    ids.lookAtData,
+  ])
+    for (const body of ['[null]', '[5,5]', '[{"a":1},{"text":5}]'])
+      await post(`${id} ${body}`, id, plain, body)
+})
+
 await fault('answers lost on the way', async (check) => {
   for (let i = 0; i < (whole ? 200 : 30); i++) {
     const key = newKey()

@@ -40,6 +40,27 @@ const answer = (request, response, refusal) => {
   response.once('finish', () => request.destroy())
 }
 
+/** A form that the framework can't read is none of ours, or of a version that is gone: it says so in a sentence, not as a failure. */
+const readableOrSaid = (request, response) => {
+  const { write, end } = response
+  let said = false
+  const unread = () => {
+    const { statusCode } = response
+    const plain = /^text\/plain/.test(String(response.getHeader('content-type')))
+    if (said || response.headersSent) return said
+    if (statusCode !== 500 && !(statusCode === 400 && plain)) return false
+    said = true
+    const { status, headers, body } = told({ status: 400, sentence: FRONT.form }, undefined)
+    for (const name of response.getHeaderNames()) response.removeHeader(name)
+    response.writeHead(status, headers)
+    end.call(response, body)
+    request.resume()
+    return true
+  }
+  response.write = (...given) => (unread() ? true : write.apply(response, given))
+  response.end = (...given) => (unread() ? response : end.apply(response, given))
+}
+
 await app.prepare()
 const handle = app.getRequestHandler()
 server.on('request', (request, response) => {
@@ -68,6 +89,7 @@ server.on('request', (request, response) => {
   delete headers['x-forwarded-host']
   delete headers['x-forwarded-proto']
   for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value)
+  if (headers['next-action'] !== undefined) readableOrSaid(request, response)
   request.setTimeout(UPLOADS.test(request.url ?? '') ? UPLOAD_MS : REQUEST_MS)
   handle(request, response).catch((error) => {
     console.error(error)

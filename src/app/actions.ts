@@ -56,6 +56,8 @@ const otherUnits = (store: Store, { tub, units, temperatureUnit }: Fields): bool
 }
 
 const run = (what: string, data: FormData, work: (posted: Posted) => Answered): Answered => {
+  // Whoever posts by hand may send anything.
+  if (!(data instanceof FormData)) return refused({}, {}, {}, postRefusal.keyMissing)
   const fields = fieldsOf(data)
   try {
     const id = (field: string) => idIn(fields[field])
@@ -264,12 +266,11 @@ export const removeFromShelf = action('taking off the shelf', ({ store, tub, now
 )
 
 /** Puts a copy in the database's place: one that was made by itself, or one that was sent. */
-export const restoreData = async (source: {
-  copy?: string
-  upload?: string
-}): Promise<{ entries: number; kept: string | undefined } | { message: string }> => {
+export const restoreData = async (
+  source: yourData.Source,
+): Promise<{ entries: number; kept: string | undefined } | { message: string }> => {
   try {
-    const done = yourData.restoreNow(source, Date.now())
+    const done = yourData.restoreNow(source ?? {}, Date.now())
     if ('entries' in done) revalidatePath('/', 'layout')
     return done
   } catch (error) {

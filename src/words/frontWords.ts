@@ -14,6 +14,7 @@ export const FRONT = {
   passphrase:
     'Enter the passphrase that was set on the machine Pavrel runs on. The user name doesn’t matter.',
   wrongOften: (seconds: number) => `Too many wrong passphrases. Try again in ${seconds} s.`,
+  form: 'Nothing was saved: what was sent can’t be read as a form of this page. Reload it and try again.',
   request: 'What was sent can’t be read as a request.',
   needsPassphrase: (host: string, least: number) =>
     `--host ${host} opens Pavrel to other machines: set PAVREL_PASSPHRASE to at least ${least} characters first.`,

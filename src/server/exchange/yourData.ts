@@ -77,9 +77,16 @@ export const keepUpload = async (
   }
 }
 
+/** A copy by its name, or something that was sent by its token. */
+export interface Source {
+  copy?: string
+  upload?: string
+}
+const named = ({ copy }: Source): string => (typeof copy === 'string' ? copy : RESTORE.file)
+
 /** The file behind a token or the name of a copy, where there is one; nothing else of the disk can be named. */
-const sourceOf = ({ copy, upload }: { copy?: string; upload?: string }): string | undefined => {
-  if (upload !== undefined && /^[0-9a-f]{32}$/.test(upload)) {
+const sourceOf = ({ copy, upload }: Source): string | undefined => {
+  if (typeof upload === 'string' && /^[0-9a-f]{32}$/.test(upload)) {
     const path = uploadPath(upload)
     return existsSync(path) ? path : undefined
   }
@@ -97,12 +104,9 @@ const restoreFailed = (path: string, error: unknown): { message: string } => {
 }
 
 /** What a copy holds, or why it can't be restored. */
-export const lookAtCopy = (source: {
-  copy?: string
-  upload?: string
-}): CopyFacts | { message: string } => {
+export const lookAtCopy = (source: Source): CopyFacts | { message: string } => {
   const path = sourceOf(source)
-  const name = source.copy ?? RESTORE.file
+  const name = named(source)
   if (!path) return { message: RESTORE.noCopy(name, RESTORE.why.missing) }
   try {
     checkedCopy(path)
@@ -114,11 +118,11 @@ export const lookAtCopy = (source: {
 
 /** Puts a copy in place while the server runs: it lets go of the database, and opens what is there then. */
 export const restoreNow = (
-  source: { copy?: string; upload?: string },
+  source: Source,
   now: Instant,
 ): { entries: number; kept: string | undefined } | { message: string } => {
   const path = sourceOf(source)
-  const name = source.copy ?? RESTORE.file
+  const name = named(source)
   if (!path) return { message: RESTORE.noCopy(name, RESTORE.why.missing) }
   try {
     checkedCopy(path)
