@@ -42,13 +42,10 @@ const answer = (request, response, refusal) => {
 
 /** A form that the framework can't read is none of ours, or of a version that is gone: it says so in a sentence, not as a failure. */
 const readableOrSaid = (request, response) => {
-  const { write, end } = response
+  const { write, end, flushHeaders } = response
   let said = false
   const unread = () => {
-    const { statusCode } = response
-    const plain = /^text\/plain/.test(String(response.getHeader('content-type')))
-    if (said || response.headersSent) return said
-    if (statusCode !== 500 && !(statusCode === 400 && plain)) return false
+    if (said || response.headersSent || response.statusCode !== 500) return said
     said = true
     const { status, headers, body } = told({ status: 400, sentence: FRONT.form }, undefined)
     for (const name of response.getHeaderNames()) response.removeHeader(name)
@@ -57,6 +54,7 @@ const readableOrSaid = (request, response) => {
     request.resume()
     return true
   }
+  response.flushHeaders = () => (unread() ? undefined : flushHeaders.call(response))
   response.write = (...given) => (unread() ? true : write.apply(response, given))
   response.end = (...given) => (unread() ? response : end.apply(response, given))
 }

@@ -247,7 +247,8 @@ export const told = (
       ...HEADERS,
       ...headers,
       'content-type': type ?? 'text/plain',
-      'cache-control': 'no-store',
+      // Nothing between may press it either: it was not asked for that way.
+      'cache-control': 'no-store, no-transform',
       'content-security-policy': "default-src 'none'; form-action 'none'; frame-ancestors 'none'",
     },
     body: body ?? sentence,

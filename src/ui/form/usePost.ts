@@ -35,6 +35,8 @@ const NOT_SAVED = 'Nothing was saved: the server didn’t get it. Try again.'
 /** A sentence of the server's own front, which refused before it read. */
 const REFUSED = /^Nothing was saved: /
 
+const OLDER = 'Nothing was saved: this page is older than the server. Reload it; your draft stays.'
+
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** Asks what became of a post; undefined while nobody answers. */
@@ -115,6 +117,8 @@ export const usePost = (
         return outcome ? finish(outcome, sent, told) : null
       } catch (error) {
         if (error instanceof Error && REFUSED.test(error.message)) return failed(error.message)
+        // What the page calls an action by has gone with an update.
+        if (error instanceof Error && /Server Action/.test(error.message)) return failed(OLDER)
         setChecking(true)
         const found = await settle(sent)
         setChecking(false)
