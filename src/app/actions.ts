@@ -48,9 +48,11 @@ const logged = (what: string, error: unknown, fields: Fields = {}) =>
   console.error(`${what} failed`, { fields: Object.keys(fields), error })
 
 /** Whether the page showed other units than the tub has by now: its figures would mean something else. */
-const otherUnits = (store: Store, { tub, units, temperatureUnit }: Fields): boolean => {
+const otherUnits = (store: Store, { tub, units, drawnFor, temperatureUnit }: Fields): boolean => {
   // The form that sets the units says them itself.
   if (!units || temperatureUnit) return false
+  // A job of another tub stands on this page in that tub's own units.
+  if (drawnFor && drawnFor !== tub) return false
   const row = findTub(store, idIn(tub))
   return row !== undefined && unitsName(row.units) !== units
 }

@@ -6,8 +6,7 @@ import { openVisit } from '@/store/visits'
 export const visitStateOf = (store: Store, tubId: number, now: number): string => {
   const row = openVisit(store, tubId, now)
   const changes = (row?.tubs ?? [tubId]).map((id) => {
-    const last = lastChange(store, id)
-    return last ? `${last.what}${last.id}.${last.at}` : ''
+    return lastChange(store, id)?.number ?? ''
   })
   return [row?.id, row?.changedAt, ...changes].join('/')
 }

@@ -17,6 +17,10 @@ export const newKey = (): string =>
 export const drawnUnits = (): string =>
   document.querySelector<HTMLElement>('[data-units]')?.dataset.units ?? ''
 
+/** Whose units they are: a visit shows the jobs of other tubs, each in its own. */
+const drawnFor = (): string =>
+  document.querySelector<HTMLElement>('[data-units]')?.dataset.tub ?? ''
+
 const failed = (message: string, unknown = false): Settled => ({
   ok: false,
   errors: {},
@@ -112,6 +116,7 @@ export const usePost = (
       // The person's marks for thousands and decimals come along, and the units the page shows.
       data.set('locale', pageLocale())
       if (!data.get('units')) data.set('units', drawnUnits())
+      data.set('drawnFor', drawnFor())
       try {
         const outcome = await action(previous, data)
         return outcome ? finish(outcome, sent, told) : null

@@ -27,7 +27,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
   )
   const more = tubs.length > 1 ? tubs.filter(({ id }) => id !== tub.id) : []
   return (
-    <div className="min-h-screen lg:flex" data-units={unitsName(tub.units)}>
+    <div className="min-h-screen lg:flex" data-units={unitsName(tub.units)} data-tub={tub.id}>
       <a
         href="#place"
         className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3"

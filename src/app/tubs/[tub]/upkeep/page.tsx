@@ -132,7 +132,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
   const first = mostUrgent(here)
   const strip = seasonStrip(tub, journal, { dues: chores, filters, stays, tubId: tub.id, now })
   const visit = visitDay(store)
-  const key = `${journal.length}-${view.lastChange?.id ?? 0}-${view.lastChange?.at ?? 0}`
+  const key = `${journal.length}-${view.lastChange?.number ?? 0}`
   const quiet = quietHours(store)
   let nth = 0
   return (
