@@ -1,6 +1,6 @@
 import type { NewEntry } from '@/core/journal/entry'
+import type { Sign } from '@/core/journal/sign'
 import type { StageId } from '@/core/journal/stageId'
-import type { Symptom } from '@/core/journal/symptom'
 import type { ProductName } from '@/core/products/product'
 import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
@@ -50,7 +50,7 @@ export const dosed = (
   product: ProductName,
   grams: number,
 ): NewEntry => ({ kind: 'dose', at: now - minutesAgo * MINUTE, body: { product, grams } })
-export const saw = (now: number, minutesAgo: number, ...signs: Symptom[]): NewEntry => ({
+export const saw = (now: number, minutesAgo: number, ...signs: Sign[]): NewEntry => ({
   kind: 'look',
   at: now - minutesAgo * MINUTE,
   body: { signs },

@@ -21,6 +21,7 @@ import * as shelf from '@/server/shelf'
 import * as shopSheet from '@/server/shopSheet'
 import * as startUp from '@/server/startUp'
 import * as stays from '@/server/stays'
+import * as trouble from '@/server/trouble'
 import * as tubs from '@/server/tubs'
 import * as visits from '@/server/visit'
 import { saveVisitDay } from '@/server/visitDay'
@@ -265,6 +266,22 @@ export const changeOnShelf = action('changing the shelf', ({ store, tub, fields,
 )
 export const removeFromShelf = action('taking off the shelf', ({ store, tub, now, id }) =>
   shelf.removeFromShelf(store, tub, id('item'), now),
+)
+
+export const tickSign = action('ticking a sign', ({ store, tub, fields, now }) =>
+  trouble.tickSign(store, tub, fields, now),
+)
+export const answerQuestion = action('answering a question', ({ store, tub, fields, now }) =>
+  trouble.answerQuestion(store, tub, fields, now),
+)
+export const lookAgain = action('looking again', ({ store, tub, fields, now }) =>
+  trouble.lookAgain(store, tub, fields, now),
+)
+export const beginTreatment = action('beginning a treatment', ({ store, tub, fields, now }) =>
+  trouble.beginTreatment(store, tub, fields, now),
+)
+export const savePoisonLine = action('saving the poison line', ({ store, fields }) =>
+  trouble.savePoisonLine(store, fields),
 )
 
 /** Puts a copy in the database's place: one that was made by itself, or one that was sent. */

@@ -23,10 +23,10 @@ import {
   type ProgrammeId,
   programmeOf,
   type Readings,
+  SIGNS,
+  type Sign,
   STAGE_IDS,
   type StageId,
-  SYMPTOMS,
-  type Symptom,
   type Targets,
   TUB_KINDS,
   type Tub,
@@ -184,9 +184,9 @@ const bodyOf = (
       }
     case 'look': {
       const signs = value.signs
-      if (!Array.isArray(signs) || !signs.every((sign) => SYMPTOMS.includes(sign)))
-        return { field: 'signs', given: signs, allowed: `a list of ${SYMPTOMS.join(', ')}` }
-      return { kind: 'look', body: { signs: signs as Symptom[] } }
+      if (!Array.isArray(signs) || !signs.every((sign) => SIGNS.includes(sign)))
+        return { field: 'signs', given: signs, allowed: `a list of ${SIGNS.join(', ')}` }
+      return { kind: 'look', body: { signs: signs as Sign[] } }
     }
     case 'refill':
       return { kind: 'refill', body: { refill, stage: value.stage, what: value.what } }

@@ -3,6 +3,7 @@ import {
   type Act,
   agenda,
   choresDue,
+  type Entry,
   endOfDay,
   estimateNow,
   feederOf,
@@ -143,20 +144,33 @@ const actOf = (act: Act, tub: Tub, now: Instant, why: string) => {
   }
 }
 
-const answer = (raw: Record<string, unknown>): Answer => {
-  const input = as<{ tub: TubInput; journal: unknown; plannedSoaks?: unknown; now: unknown }>(raw)
+/** A tub, its journal and a moment as a command gives them, or which field is wrong. */
+export const tubAndJournalFrom = (
+  raw: Record<string, unknown>,
+): { tub: Tub; journal: Entry[]; now: Instant } | { refusal: Refusal } => {
+  const input = as<{ tub: TubInput; journal: unknown; now: unknown }>(raw)
   const now = instant(input.now)
   if (now === undefined) return { refusal: wrongTime('now', input.now) }
   const read = journalFrom(input.journal, now)
   if ('field' in read) return { refusal: read }
   const made = tubFrom(input.tub)
   if ('field' in made) return { refusal: made }
-  const soaks = soaksFrom(input.plannedSoaks, now)
-  if ('field' in soaks) return { refusal: soaks }
-  const { journal } = read
-  const { tub, estimate } = estimateNow(made.tub, journal, now)
+  return { tub: made.tub, journal: read.journal, now }
+}
+
+/** Everything that is said of a tub at a moment. */
+export const todayOf = (
+  given: Tub,
+  journal: readonly Entry[],
+  now: Instant,
+  soaks: readonly { at: Instant; load: SoakLoad }[] = [],
+) => {
+  const { tub, estimate } = estimateNow(given, journal, now)
   const found = verdict(tub, journal, now, estimate, { noFilter: noFilterIn(journal, now) })
-  const today = planToday(tub, journal, estimate, { choices: tub.choices, plannedSoaks: soaks })
+  const today = planToday(tub, journal, estimate, {
+    ...(tub.choices ? { choices: tub.choices } : {}),
+    plannedSoaks: soaks,
+  })
   const held = found.closures.some(holdsBack)
   const plan = held ? { ...today.plan, steps: [], later: [] } : today.plan
   const upkeep = choresDue(tub, journal, now)
@@ -198,6 +212,8 @@ const answer = (raw: Record<string, unknown>): Answer => {
     actOf(act, tub, now, act.step ? start : act.kind === 'test' ? RETEST_WHY : FEEDER_WHY),
   )
   return {
+    tub,
+    estimate,
     output: {
       mayGetIn: found.mayGetIn,
       closures: found.closures.map((closure) => ({
@@ -219,6 +235,15 @@ const answer = (raw: Record<string, unknown>): Answer => {
       said: [words.sentence, words.reason, ...words.also].join(' '),
     },
   }
+}
+
+const answer = (raw: Record<string, unknown>): Answer => {
+  const given = tubAndJournalFrom(raw)
+  if ('refusal' in given) return given
+  const { tub, journal, now } = given
+  const soaks = soaksFrom(raw.plannedSoaks, now)
+  if ('field' in soaks) return { refusal: soaks }
+  return { output: todayOf(tub, journal, now, soaks).output }
 }
 
 const RETEST_WHY = 'A reading is better than any estimate.'

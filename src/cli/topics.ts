@@ -3,6 +3,7 @@ import { PLAN_TOPIC } from './planTopic'
 import { PRODUCT_TOPICS } from './productTopics'
 import { TODAY_TOPIC } from './todayTopic'
 import type { Topic } from './topic'
+import { TROUBLE_TOPIC } from './troubleTopic'
 import { TUB_TOPICS } from './tubTopics'
 import { WATER_TOPICS } from './waterTopics'
 
@@ -13,4 +14,5 @@ export const TOPICS: Record<string, Topic> = {
   plan: PLAN_TOPIC,
   forecast: FORECAST_TOPIC,
   today: TODAY_TOPIC,
+  trouble: TROUBLE_TOPIC,
 }

@@ -93,6 +93,18 @@ export {
 } from './heat/heat'
 export { notAhead } from './journal/aheadOfClock'
 export { bearing } from './journal/bearing'
+export {
+  type Answers,
+  answers,
+  CAUSES,
+  type CauseId,
+  isCause,
+  isQuestion,
+  NOT_KNOWN,
+  QUESTION_IDS,
+  QUESTIONS,
+  type QuestionId,
+} from './journal/causeId'
 export { type ChoreId, isChoreId, isPresetChore, type PresetChoreId } from './journal/choreId'
 export { cleansFilter } from './journal/cleansFilter'
 export {
@@ -111,9 +123,9 @@ export {
 export { currentBody, ENTRY_VERSION } from './journal/entryVersion'
 export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
 export { isHeavy, loadOf, type SoakLoad } from './journal/load'
+export { type Emergency, isTrouble, type Sense, SIGNS, type Sign } from './journal/sign'
 export { STAGE_IDS, type StageId } from './journal/stageId'
 export { isStartStep, type StartStepId } from './journal/startStepId'
-export { OFFERED_SYMPTOMS, type OfferedSymptom, SYMPTOMS, type Symptom } from './journal/symptom'
 export { addEffect, addProduct, spend } from './products/addProduct'
 export { describeEffect } from './products/describeEffect'
 export { type Incompatibility, incompatibilityIn } from './products/incompatibilities'
@@ -267,6 +279,17 @@ export { aheadAt, outlookOf, planReadyAt, type ReadyAhead } from './today/readyA
 export { type Act, endOfDay, type HelpersWait, helpersWaitFor, regimen } from './today/regimen'
 export { soakAhead } from './today/soakAhead'
 export { type Verdict, verdict } from './today/verdict'
+export { type Case, casesIn, openCase } from './trouble/cases'
+export type { Evidence } from './trouble/evidence'
+export type { SettlingTest } from './trouble/nextQuestion'
+export { treatmentsOpen } from './trouble/remedies'
+export {
+  type TreatmentWay,
+  type TreatOrChange,
+  treatOrChange,
+  type WaterWay,
+} from './trouble/treatOrChange'
+export { type CauseFound, type Line, saysUnwell, type Trouble, trouble } from './trouble/trouble'
 export {
   ACID_PARTS,
   AIMS,
@@ -322,6 +345,7 @@ export {
   LANES,
   type Lane,
   presetChore,
+  recurringChoresOf,
   type SchoolId,
   schoolsOf,
 } from './upkeep/chore'

@@ -86,6 +86,7 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
       return { ...when, set: String(set), act, recipe, seen }
     }
     case 'refill':
+    case 'treatment':
       return when
     case 'note':
       return { ...when, text: entry.body.text }

@@ -36,7 +36,7 @@ export const recordEntry = (
   if (!kind) return refused(fields, { kind: REFUSALS.noKind })
   const original = replaces === undefined ? undefined : findEntry(store, tubId, replaces)
   // A stage of a refill is ticked in its place; a correction moves its time and nothing else.
-  if (kind === 'refill' && original?.kind !== 'refill')
+  if ((kind === 'refill' || kind === 'treatment') && original?.kind !== kind)
     return refused(fields, {}, {}, REFUSALS.stageElsewhere)
   if (replaces !== undefined && !original) return refused(fields, {}, {}, REFUSALS.entryChanged)
   if (tooMany(store, tubId, 1))
@@ -52,13 +52,15 @@ export const recordEntry = (
   const draft =
     original?.kind === 'refill' && kind === 'refill'
       ? { entry: { kind, at, body: original.body }, questions: {} }
-      : kind === 'test'
-        ? draftTest(store, tub, fields, at, journal)
-        : kind === 'dose'
-          ? draftDose(store, tub, fields, at, journal)
-          : kind === 'chore' || kind === 'look' || kind === 'filter'
-            ? draftUpkeep(kind, store, tub, fields, at)
-            : draftOther(kind, fields, at, journal, tub)
+      : original?.kind === 'treatment' && kind === 'treatment'
+        ? { entry: { kind, at, body: original.body }, questions: {} }
+        : kind === 'test'
+          ? draftTest(store, tub, fields, at, journal)
+          : kind === 'dose'
+            ? draftDose(store, tub, fields, at, journal)
+            : kind === 'chore' || kind === 'look' || kind === 'filter'
+              ? draftUpkeep(kind, store, tub, fields, at)
+              : draftOther(kind, fields, at, journal, tub)
   const errors: Record<string, string> = 'errors' in moment ? { ...moment.errors } : {}
   if ('errors' in draft) Object.assign(errors, draft.errors)
   if ('errors' in draft || Object.keys(errors).length > 0)
@@ -70,7 +72,12 @@ export const recordEntry = (
   )
   if (Object.keys(open).length > 0) return refused(fields, {}, open)
 
-  store.transaction((tx) => insertEntry(tx, tubId, draft.entry, now, replaces))
+  // The form of a look doesn't show what was answered about it.
+  const entry =
+    draft.entry.kind === 'look' && original?.kind === 'look' && original.body.answers
+      ? { ...draft.entry, body: { ...draft.entry.body, answers: original.body.answers } }
+      : draft.entry
+  store.transaction((tx) => insertEntry(tx, tubId, entry, now, replaces))
   return {
     ok: true,
     ...(fields.stay === 'yes'
@@ -107,6 +114,7 @@ const NEXT_PLACE: Record<EntryKind, string> = {
   water: 'record',
   note: 'record',
   fillTest: 'record',
+  treatment: 'trouble',
 }
 
 export const deleteEntry = (store: Store, tubId: number, id: number, now: number): Outcome => {

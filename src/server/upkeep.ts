@@ -1,4 +1,4 @@
-import { type ChoreDue, choresDue, choresOf, notAhead, upkeepBearing } from '@/core'
+import { allChoresOf, type ChoreDue, choresDue, type Entry, notAhead, upkeepBearing } from '@/core'
 import type { Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 import { openRefill } from '@/store/refills'
@@ -18,11 +18,20 @@ const refillAtOf = (store: Store, tubId: number): { refillAt?: number } => {
   return row ? { refillAt: row.at } : {}
 }
 
-/** What is due at a tub, by as much of its journal as bears on it. */
-export const choresOfTub = (store: Store, tub: TubRow, now: number): ChoreDue[] => {
+/**
+ * What is due at a tub, by as much of its journal as bears on it.
+ * @param supposed entries as if they had been written
+ */
+export const choresOfTub = (
+  store: Store,
+  tub: TubRow,
+  now: number,
+  supposed: readonly Entry[] = [],
+): ChoreDue[] => {
   const rules = choreRulesOf(store, tub.id).map(toRule)
-  const ids = choresOf(tub, rules).map(({ id }) => id)
-  return choresDue(tub, notAhead(upkeepBearing(journalOf(store, tub.id), now, ids), now), now, {
+  const ids = allChoresOf(tub, rules).map(({ id }) => id)
+  const journal = [...supposed, ...upkeepBearing(journalOf(store, tub.id), now, ids)]
+  return choresDue(tub, notAhead(journal, now), now, {
     rules,
     stays: staysAhead(store, tub.id, now),
     ...refillAtOf(store, tub.id),

@@ -3,10 +3,12 @@ import {
   type AgendaItem,
   agenda,
   bathersIn,
+  type Case,
   type Choices,
   type ChoreDue,
   type ChoreRule,
   type Closure,
+  casesIn,
   DAY,
   dosingCycleOf,
   type Entry,
@@ -23,6 +25,7 @@ import {
   type LearntRates,
   type LearntTub,
   noFilterSince,
+  openCase,
   type Plan,
   type PlanOptions,
   type ProductName,
@@ -91,6 +94,9 @@ export interface TubView {
   rules: ChoreRule[]
   /** In walking order. */
   chores: ChoreDue[]
+  /** What was wrong in this water and the last year, and what is: the last may be open. */
+  cases: Case[]
+  wrong: Case | undefined
   /** Every set of the house. */
   filters: FilterStatus[]
   /** Since when no filter is in this tub. */
@@ -132,13 +138,20 @@ const testedWhen = (items: readonly AgendaItem[], { testAt }: Schedule): AgendaI
 export const tubList = (store: Store) =>
   allTubs(store).map(({ id, name, place }) => ({ id, name, place }))
 
-export const tubView = (store: Store, tubId: number, now: Instant): TubView | undefined => {
+/** @param supposed entries as if they had been written: what would then be said */
+export const tubView = (
+  store: Store,
+  tubId: number,
+  now: Instant,
+  supposed: readonly Entry[] = [],
+): TubView | undefined => {
   const row = findTub(store, tubId)
   if (!row) return undefined
   const written = journalOf(store, tubId)
-  const journal = journalAt(store, tubId, now)
+  const kept = journalAt(store, tubId, now)
+  const journal = supposed.length > 0 ? [...supposed, ...kept] : kept
   const changed = lastChange(store, tubId)
-  const known = estimateNow(row, journal, now, ensembleNow(store, row, journal, now))
+  const known = estimateNow(row, journal, now, ensembleNow(store, row, kept, now))
   const { tub, learnt, estimate: state } = known
   const shelf = shelfOf(store)
   const planned = soaksAhead(store, tubId, now)
@@ -158,7 +171,9 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
   const rules = choreRulesOf(store, tubId).map(toRule)
   const stays = staysAhead(store, tubId, now)
   const visits = weeklyVisits(store, now)
-  const chores = choresOfTub(store, tub, now)
+  const chores = choresOfTub(store, tub, now, supposed)
+  const cases = casesIn(tub, journal, now)
+  const wrong = openCase(cases)
   const items = agenda(tub, journal, {
     estimate: state,
     plan,
@@ -169,6 +184,7 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     upkeep: chores,
     found: found.closures,
     visits,
+    wrong,
   })
   const held = found.closures.some(holdsBack)
   const until = endOfDay(now, tub.surroundings?.hoursFromUtc ?? 0)
@@ -225,6 +241,8 @@ export const tubView = (store: Store, tubId: number, now: Instant): TubView | un
     planned,
     rules,
     chores,
+    cases,
+    wrong,
     filters,
     noFilter,
     stays,

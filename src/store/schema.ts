@@ -268,8 +268,10 @@ export const posts = sqliteTable(
 
 /** What holds for the house and not for one tub. */
 export const settings = sqliteTable('settings', {
-  name: text('name').$type<'calendar' | 'quiet' | 'visit'>().primaryKey(),
-  value: text('value', { mode: 'json' }).$type<HouseCalendar | QuietHours | VisitDay>().notNull(),
+  name: text('name').$type<'calendar' | 'quiet' | 'visit' | 'poisonLine'>().primaryKey(),
+  value: text('value', { mode: 'json' })
+    .$type<HouseCalendar | QuietHours | VisitDay | string>()
+    .notNull(),
 })
 export interface HouseCalendar {
   key: string

@@ -6,6 +6,7 @@ interface Settings {
   calendar: HouseCalendar
   quiet: QuietHours
   visit: VisitDay
+  poisonLine: string
 }
 
 export const settingOf = <Name extends keyof Settings>(

@@ -1,8 +1,17 @@
-import { type AgendaItem, HOUR, MINUTE, PRODUCTS, type ProductName, roundToMeasure } from '@/core'
+import {
+  type AgendaItem,
+  HOUR,
+  isTrouble,
+  MINUTE,
+  PRODUCTS,
+  type ProductName,
+  roundToMeasure,
+} from '@/core'
 import { choreName } from './choreText'
 import { CLOSURE_SHORT, formatClosure } from './closureWords'
 import { FEEDER_MOVES } from './programmeText'
 import { quantityWords } from './quantityNames'
+import { signName } from './signText'
 import { startNeedWords } from './startUpText'
 import {
   type DisplayPreferences,
@@ -78,6 +87,15 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
         minutes,
         place: 'record?add=water',
       }
+    case 'trouble': {
+      const signs = list(item.signs.filter(isTrouble).map(signName))
+      return {
+        when: item.look ? due : 'now',
+        what: item.look ? `Look again: ${signs}` : `Find out why: ${signs}`,
+        minutes,
+        place: 'trouble',
+      }
+    }
     case 'fill test':
       return { when: due, what: 'Test the fill water', minutes, place: 'test?with=fill' }
     case 'soak':

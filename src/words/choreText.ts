@@ -244,6 +244,64 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     how: ['Have a licensed person do it.'],
     cautions: ['Nothing behind the panels is safe for an owner to open.'],
   },
+  'part change': {
+    name: 'Replace a third of the water',
+    purpose: 'What no product takes out goes out with the water.',
+    needs: 'a pump or the drain, a hose',
+    how: [
+      'Power off at the breaker. Drain a third, fill to the mark, power on, then test and balance.',
+      'Refill → Part change works out how much, and logs it.',
+    ],
+    cautions: ['Never run the heater or the jets below the mark.'],
+  },
+  'air valves': {
+    name: 'Shut the air valves and watch',
+    purpose: 'Fine bubbles look like cloud, and air drives the pH up.',
+    needs: '',
+    how: [
+      'Turn every air knob shut and the jets off. Wait ten minutes: bubbles rise, cloud stays.',
+      'Leave the air shut while nobody is in.',
+    ],
+    cautions: [],
+  },
+  'air bleed': {
+    name: 'Bleed the air from the pump',
+    purpose: 'After a fill, air in the pump stops the flow.',
+    needs: '',
+    how: [
+      'Level above the skimmer first. Run the jets on low for ten seconds, off for ten, five times.',
+      'Still weak? Loosen the bleed screw of the pump as the tub’s manual says, until water comes, then tighten it.',
+    ],
+    cautions: [
+      'Power off at the breaker before a panel is opened. Anything behind it beyond the bleed screw is for a technician.',
+    ],
+  },
+  'level mark': {
+    name: 'Mark the level and look after a day',
+    purpose: 'It tells a leak from evaporation.',
+    needs: 'tape or a pencil',
+    how: [
+      'Mark the waterline with the jets off and the cover on. Look after 24 hours: once with the pump running, once with it off.',
+      'More with the pump on: a pipe or a seal. The same: the shell or the drain.',
+    ],
+    cautions: [],
+  },
+  'cabinet look': {
+    name: 'Look for water in the cabinet',
+    purpose: 'A seal that drips wets the electrics below it.',
+    needs: 'a torch',
+    how: ['Power off at the breaker. Open the access panel and look; touch nothing.'],
+    cautions: ['Wet inside? Leave the power off and call a technician.'],
+  },
+  technician: {
+    name: 'Call a licensed technician',
+    purpose: 'Electrics, heater and pipes behind the panel are not for your own hands.',
+    needs: '',
+    how: [
+      'Say what the display shows, since when, and what you have tried. Tick it once it’s repaired.',
+    ],
+    cautions: ['Power off at the breaker until then if it trips, tingles or leaks.'],
+  },
 }
 
 /** For the history and narrow places. */
@@ -274,6 +332,12 @@ const CHORE_SHORT: Record<PresetChoreId, string> = {
   lamp: 'light',
   'heat-pump fins': 'heat-pump fins',
   'yearly service': 'yearly service',
+  'part change': 'part change',
+  'air valves': 'air valves',
+  'air bleed': 'air bleed',
+  'level mark': 'level mark',
+  'cabinet look': 'look into the cabinet',
+  technician: 'technician',
 }
 
 export const choreShort = (id: ChoreId): string => (isPresetChore(id) ? CHORE_SHORT[id] : id)

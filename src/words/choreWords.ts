@@ -1,6 +1,7 @@
 import type { Chore, ChoreDue, FilterStatus, HelpersWait, Interval, Lane } from '@/core'
 import { RECIPE_TEXT } from './filterText'
-import { symptomName } from './symptomText'
+import { signName } from './signText'
+import { CAUSE_NAMES } from './troubleText'
 import { type DisplayPreferences, day, duration, formatNumber, upperFirst, volume } from './words'
 
 const plural = (n: number, one: string, preferences: DisplayPreferences) =>
@@ -82,7 +83,7 @@ const countWords = (
 
 /** Why a chore is due on its day, in a sentence or two. */
 export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): string => {
-  const { why, personHours, due, lastDone, chore, sign, stay, shocks } = item
+  const { why, personHours, due, lastDone, chore, sign, cause, stay, shocks } = item
   const { interval } = chore
   const last = lastDone === undefined ? '' : `Last done ${day(lastDone, preferences)}. `
   const guests =
@@ -102,7 +103,9 @@ export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): stri
       case 'count':
         return `${countWords(item, preferences)}; at this rate, due about then.`
       case 'sign':
-        return `Brought forward: ${sign ? symptomName(sign) : 'something was seen'}.`
+        return `Brought forward: ${sign ? signName(sign) : 'something was seen'}.`
+      case 'trouble':
+        return `Part of the way out: ${cause ? CAUSE_NAMES[cause] : 'something is wrong'}.`
       case 'quiet':
         return 'No one has used the tub since, so it can wait.'
       case 'postponed':
@@ -198,5 +201,7 @@ export const weekTitle = (count: number, minutes: number, when: string): string 
 
 export const mostUrgent = (items: readonly ChoreDue[]): ChoreDue | undefined =>
   items
-    .filter(({ state, why }) => state === 'late' || why === 'sign' || why === 'load')
+    .filter(
+      ({ state, why }) => state === 'late' || why === 'sign' || why === 'trouble' || why === 'load',
+    )
     .toSorted((a, b) => a.due - b.due)[0]

@@ -1,5 +1,6 @@
-import { type Closure, type ClosureCode, HOUR, PRODUCTS } from '@/core'
+import { type Closure, type ClosureCode, HOUR, PRODUCTS, type Sign } from '@/core'
 import { named } from './quantityNames'
+import { signName } from './signText'
 import { STAGE_NAMES } from './stageText'
 import { START_TITLES } from './startUpText'
 import {
@@ -31,6 +32,7 @@ export const CLOSURE_SHORT: Record<ClosureCode, string> = {
   'flush in the water': 'pipe flush in the water',
   'refill under way': 'refill under way',
   'people in': 'people in the tub',
+  'electrical fault': 'electrical fault',
   'no filter': 'no filter',
   'too hot': 'too hot',
   'dose mixing': 'mixing',
@@ -47,6 +49,13 @@ export const CLOSURE_SHORT: Record<ClosureCode, string> = {
   'never tested': 'test first',
 }
 
+const UNWELL_WORDS: Partial<Record<Sign, string>> = {
+  fever: 'A fever',
+  rash: 'A rash',
+  'trouble breathing': 'Trouble breathing',
+}
+
+const TROUBLE = { place: 'trouble', label: 'See what to do' }
 const TEST = { place: 'test', label: 'Test the water' }
 const DOSE = { place: 'dose', label: 'See what to add' }
 const REFILL = { place: 'refill', label: 'Plan the refill' }
@@ -59,6 +68,8 @@ const after = (product: Extract<Closure, { code: 'not retested' }>['after']): st
       return 'New water went in'
     case 'boost':
       return 'The cell was set to boost'
+    case 'complaint':
+      return 'Somebody’s body complained'
     default:
       return `${upperFirst(PRODUCTS[product].commonName)} was added`
   }
@@ -71,14 +82,29 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
   const since = dayAndClock(closure.since, preferences)
   switch (closure.code) {
     case 'accident':
+      return closure.sign === 'fumes'
+        ? {
+            why: `Fumes or mixed chemicals were logged ${since}. Keep everyone away until they’re gone.`,
+            lift: 'Once the air is clear, save a look without them and test.',
+            action: TROUBLE,
+          }
+        : {
+            why: `${closure.sign === 'glass' ? 'Broken glass' : 'An accident'} was logged ${since}. Keep everyone out and switch the power off at the breaker.`,
+            lift: REFILL_FIRST,
+            action: REFILL,
+          }
+    case 'electrical fault':
       return {
-        why: `An accident was logged ${since}. Keep everyone out and switch the power off at the breaker.`,
-        lift: REFILL_FIRST,
-        action: REFILL,
+        why:
+          closure.sign === 'power trips'
+            ? `The breaker tripped ${since}. Current may be going where it shouldn’t: leave it off.`
+            : `An electric shock was logged ${since}. Leave the power off at the main switch and don’t touch the water.`,
+        lift: 'Have a licensed electrician find and repair it, then tick “Call a licensed technician” as done.',
+        action: TROUBLE,
       }
     case 'someone unwell':
       return {
-        why: `${closure.sign === 'fever' ? 'A fever' : 'A rash'} after using the tub was logged ${since}. The water may be the cause. See a doctor and mention the tub.`,
+        why: `${UNWELL_WORDS[closure.sign] ?? 'Illness'} after using the tub was logged ${since}. The water may be the cause. See a doctor and mention the tub.`,
         lift: REFILL_FIRST,
         action: REFILL,
       }
@@ -113,6 +139,12 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
         action: { place: 'upkeep#filters', label: 'Put a filter in' },
       }
     case 'too hot':
+      if (closure.celsius === undefined)
+        return {
+          why: `The tub showed an over-heat code ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
+          lift: 'Measure the temperature by hand before anyone gets in.',
+          action: { place: 'test', label: 'Measure the temperature' },
+        }
       return closure.setPoint
         ? {
             why: `The heater is set to ${degrees(closure.celsius, preferences)}; ${degrees(closure.limit, preferences)} is the most for adults.`,
@@ -136,8 +168,8 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
           closure.sign === 'algae'
             ? `Algae were seen ${since}.`
             : `The water was seen ${closure.sign === 'cloudy' ? 'cloudy' : `with a ${closure.sign}`} ${since}. If you can’t see a coin on the floor, nobody gets in.`,
-        lift: 'Rinse the filter and test. Once the water is clear, save an inspection with nothing ticked.',
-        action: { place: 'upkeep#look', label: 'Log what you see' },
+        lift: 'Find out why, and test. Once the water is clear, say so in Trouble.',
+        action: { place: 'trouble', label: 'Find out why' },
       }
     case 'combined chlorine high':
       return {
@@ -179,6 +211,12 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
         action: { place: 'programme', label: 'Continue the start-up' },
       }
     case 'not retested':
+      if (closure.after === 'complaint')
+        return {
+          why: `${upperFirst(signName(closure.sign ?? 'itchy skin'))} after a soak was logged ${since}. The water may be the cause.`,
+          lift: `Test ${list(closure.quantities.map(named))} before anyone gets in; total chlorine, too, if your kit reads it.`,
+          action: TEST,
+        }
       return {
         why: `${after(closure.after)} ${since}, and ${list(closure.quantities.map(named))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested since it mixed.`,
         lift: `Test ${list(closure.quantities.map(named))}.`,

@@ -10,8 +10,10 @@ import {
 import { choreShort } from './choreText'
 import { QUANTITY_SHORT_NAMES } from './quantityNames'
 import { formatHeatRate } from './refillWords'
+import { signName } from './signText'
 import { STAGE_NAMES } from './stageText'
 import { START_TITLES } from './startUpText'
+import { CAUSE_NAMES } from './troubleText'
 import {
   amount,
   type DisplayPreferences,
@@ -21,6 +23,7 @@ import {
   lowerFirst,
   METHOD_WORDS,
   SOURCE_WORDS,
+  upperFirst,
   volume,
 } from './words'
 
@@ -38,6 +41,7 @@ export const KIND_WORDS: Record<EntryKind, string> = {
   filter: 'Filter',
   refill: 'Refill',
   fillTest: 'Fill water',
+  treatment: 'Treatment',
 }
 
 /** What was last done to the journal, as the undo line says it. */
@@ -142,7 +146,8 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
     }
     case 'look': {
       const { signs, note } = entry.body
-      return `${signs.length === 0 ? 'Looked fine' : list(signs)}${note ? `: ${note}` : ''}`
+      const seen = signs.length === 0 ? 'Looked fine' : upperFirst(list(signs.map(signName)))
+      return `${seen}${note ? `: ${note}` : ''}`
     }
     case 'filter': {
       const { name, act, recipe, seen } = entry.body
@@ -158,6 +163,8 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
       ]
       return `${lowerFirst(STAGE_NAMES[stage])}, ${REFILL_WHAT[what]}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
     }
+    case 'treatment':
+      return `for ${CAUSE_NAMES[entry.body.cause]}`
     case 'note':
       return entry.body.text
   }

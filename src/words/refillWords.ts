@@ -10,7 +10,9 @@ import {
 } from '@/core'
 import type { Meanwhile, RefillConflict } from '@/server/refillView'
 import { numberFormat } from './formats'
+import { signName } from './signText'
 import { stageText } from './stageText'
+import { CAUSE_NAMES } from './troubleText'
 import {
   amount,
   type DisplayPreferences,
@@ -119,12 +121,27 @@ export const formatReason = (
     case 'signs':
       return {
         rule: 'It keeps coming back',
-        words: `${reason.sign}, seen ${reason.times} times in a month: treating it hasn’t lasted.`,
+        words: `${upperFirst(signName(reason.sign))}, seen ${reason.times} times in a month: treating it hasn’t lasted.`,
       }
     case 'accident':
       return {
         rule: 'Accident',
         words: 'Keep out. Drain completely, disinfect shell and filter, then fill.',
+      }
+    case 'unwell':
+      return {
+        rule: 'Someone unwell',
+        words: `${upperFirst(signName(reason.sign))} after using the tub: flush the pipes, drain, disinfect shell and filter.`,
+      }
+    case 'slime':
+      return {
+        rule: 'Film in the pipes',
+        words: `${upperFirst(signName(reason.sign))}: flush the pipes, then drain.`,
+      }
+    case 'trouble':
+      return {
+        rule: 'Being treated',
+        words: `For ${CAUSE_NAMES[reason.cause]}: new water is the way out.`,
       }
     case 'first month':
       return {

@@ -182,6 +182,16 @@ export const postRefusal = {
     `This tub’s history holds ${most} entries, the most it can. Nothing was saved: export it, and start a new tub.`,
 }
 
+export const troubleRefusal = {
+  noSign: (given: string) => `“${given}” is no sign that can be ticked. Nothing was saved.`,
+  noCause: (given: string) => `“${given}” is no cause that is known here. Nothing was saved.`,
+  noAnswer: (given: string) => `“${given}” is no answer to this question. Nothing was saved.`,
+  nothingWrong: 'Nothing is ticked any more: reload the page, then tick what you see.',
+  sayItIsClear: 'If it has gone, press “It looks well now”, which keeps when that was.',
+  noNumber: (given: string, most: number) =>
+    `“${given}” is no phone number: figures, spaces, + ( ) - and /, at most ${most} of them.`,
+}
+
 export const tubRefusal = {
   keepOutFixed: (given: number, usual: number) =>
     `Keep out above: you entered ${given}; for this sanitizer it is ${usual} ppm.`,

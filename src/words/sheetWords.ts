@@ -16,6 +16,7 @@ export const SHEET_NAMES: Record<EntryKind, string> = {
   filter: 'filters',
   refill: 'refill-steps',
   fillTest: 'fill-water-tests',
+  treatment: 'treatments',
 }
 
 const isQuantity = (name: string): name is Quantity => name in QUANTITY

@@ -94,6 +94,11 @@ const residualAndPh = (tub: Tub, estimate: Estimate, preferences: DisplayPrefere
 const headline = (closure: Closure, preferences: DisplayPreferences): string => {
   switch (closure.code) {
     case 'accident':
+      return closure.sign === 'fumes'
+        ? 'Closed. Away from the fumes.'
+        : 'Closed. Drain and refill first.'
+    case 'electrical fault':
+      return 'Closed. Call an electrician.'
     case 'someone unwell':
     case 'incompatible sanitizers':
     case 'flush in the water':

@@ -4,7 +4,7 @@ import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { residualForecast } from '@/core/estimate/forecast'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
 import type { Entry, NewEntry } from '@/core/journal/entry'
-import { SYMPTOMS } from '@/core/journal/symptom'
+import { SIGNS } from '@/core/journal/sign'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
@@ -111,7 +111,7 @@ const anyEntry = (programme: ProgrammeId) =>
           people: fc.integer({ min: 1, max: 6 }),
           minutes: fc.integer({ min: 5, max: 60 }),
         }),
-        fc.record({ signs: fc.subarray([...SYMPTOMS], { maxLength: 2 }) }),
+        fc.record({ signs: fc.subarray([...SIGNS], { maxLength: 2 }) }),
         fc.record({ replacedFraction: fc.constantFrom(0.05, 0.3, 1) }),
       ),
     )
@@ -182,7 +182,7 @@ test('a sign, a stage begun, or a warm reading never opens a tub', () => {
   fc.assert(
     fc.property(
       anyCase,
-      fc.constantFrom(...SYMPTOMS),
+      fc.constantFrom(...SIGNS),
       fc.constantFrom('purge', 'drain', 'filters out', 'clean', 'fill'),
       ({ programme, entries }, sign, stage) => {
         const tub = tubWith(programme)

@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import type { Tub } from '@/core'
 import { estimate } from '@/core/estimate/estimate'
 import type { Entry } from '@/core/journal/entry'
+import type { Sign } from '@/core/journal/sign'
 import type { StageId } from '@/core/journal/stageId'
-import type { Symptom } from '@/core/journal/symptom'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { firstDoses, firstSteps, refillNeeds } from '@/core/refill/firstDoses'
 import { partialChange } from '@/core/refill/partialChange'
@@ -112,7 +112,7 @@ describe('when', () => {
     expect(found.map(({ at }) => at)).toEqual([...found.map(({ at }) => at)].sort((a, b) => a - b))
   })
   test('what came back, an accident, a new tub’s first water', () => {
-    const look = (daysAgo: number, ...signs: Symptom[]) =>
+    const look = (daysAgo: number, ...signs: Sign[]) =>
       entry('look', NOW - daysAgo * DAY, { signs })
     expect(reasons([fillAt(40), look(9, 'foam')]).some(({ rule }) => rule === 'signs')).toBe(false)
     expect(

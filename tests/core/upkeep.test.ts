@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import type { ChoreId } from '@/core/journal/choreId'
 import type { Entry } from '@/core/journal/entry'
 import type { FilterAct } from '@/core/journal/filterAct'
-import type { Symptom } from '@/core/journal/symptom'
+import type { Sign } from '@/core/journal/sign'
 import { PRODUCTS } from '@/core/products/product'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
@@ -37,7 +37,7 @@ const done = (chore: ChoreId, daysAgo: number) =>
   entry('chore', daysAgo, { chore, outcome: 'done' })
 const soak = (people: number, minutes: number, daysAgo: number) =>
   entry('soak', daysAgo, { people, minutes })
-const look = (daysAgo: number, ...signs: Symptom[]) => entry('look', daysAgo, { signs })
+const look = (daysAgo: number, ...signs: Sign[]) => entry('look', daysAgo, { signs })
 const fill = (daysAgo: number) => entry('water', daysAgo, { replacedFraction: 1 })
 const shock = (daysAgo: number) =>
   entry('dose', daysAgo, {

@@ -9,8 +9,8 @@ import { LABEL_NOTES } from '@/words/productText'
 import { PROGRAMME_TEXT } from '@/words/programmeText'
 import { formatSum } from '@/words/refillWords'
 import { REFUSALS } from '@/words/refusals'
+import { SIGN_MEANS } from '@/words/signText'
 import { START_TITLES } from '@/words/startUpText'
-import { SYMPTOM_MEANS } from '@/words/symptomText'
 import type { DisplayPreferences } from '@/words/words'
 import { preferences } from './view'
 
@@ -32,7 +32,7 @@ const SENTENCES = [
   ...Object.values(RECIPE_TEXT).flatMap(({ name, how }) => [name, how]),
   ...PRODUCT_NAMES.flatMap((name) => [...CAUTIONS[name], LABEL_NOTES[name] ?? '']),
   ...Object.values(PROGRAMME_TEXT).flatMap(({ name, summary }) => [name, summary]),
-  ...Object.values(SYMPTOM_MEANS),
+  ...Object.values(SIGN_MEANS),
   ...Object.values(START_TITLES),
   ...Object.values(REFUSALS),
   ...TERM_IDS.flatMap((id) => [GLOSSARY[id].name, GLOSSARY[id].meaning]),

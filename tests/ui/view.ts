@@ -102,6 +102,8 @@ export const viewOf = (
       planned: [],
       rules: [],
       chores,
+      cases: [],
+      wrong: undefined,
       filters: [],
       noFilter: undefined,
       stays: [],

@@ -152,6 +152,16 @@ export const fillWaterKnown = (tub: Tub, journal: readonly Entry[], now: Instant
 const fillTestAt = ({ fillTest }: EstimateState, at: Instant) =>
   fillTest && at - fillTest.at <= FILL_TEST_COUNTS ? fillTest : undefined
 
+const residualOf = ({ water }: EstimateState, tub: Tub): number => {
+  const { sanitizer } = programmeOf(tub.programme)
+  return {
+    bromine: water.bromineMmol * BROMINE_G_PER_MOL,
+    freeChlorine: water.freeChlorineMmol * CHLORINE_G_PER_MOL,
+    peroxide: water.peroxideMmol * PEROXIDE_G_PER_MOL,
+    biguanide: water.biguanidePpm,
+  }[sanitizer]
+}
+
 /** Lets time pass: the residual falls, everything grows less certain. */
 const advance = (belief: EstimateState, until: Instant, tub: Tub): EstimateState => {
   const hours = (until - belief.at) / HOUR
@@ -168,13 +178,7 @@ const advance = (belief: EstimateState, until: Instant, tub: Tub): EstimateState
       spread[quantity].drift ** 2 + DRIFT_PER_ROOT_DAY[quantity] ** 2 * days,
     )
   }
-  const sanitizerPpm = {
-    bromine: water.bromineMmol * BROMINE_G_PER_MOL,
-    freeChlorine: water.freeChlorineMmol * CHLORINE_G_PER_MOL,
-    peroxide: water.peroxideMmol * PEROXIDE_G_PER_MOL,
-    biguanide: water.biguanidePpm,
-  }[sanitizer]
-  spread[sanitizer].drift += sanitizerPpm * standardDeviation * hours * kept
+  spread[sanitizer].drift += residualOf(belief, tub) * standardDeviation * hours * kept
   return {
     ...belief,
     at: until,
@@ -314,9 +318,21 @@ const applyEntry = (belief: EstimateState, entry: Entry, tub: Tub): EstimateStat
     case 'look':
     case 'filter':
     case 'refill':
+    case 'treatment':
       return belief
   }
 }
+
+const blankState = (at: Instant, tub: Tub): EstimateState => ({
+  at,
+  water: fillWaterOf(tub.fillWater, tub.setTemperatureCelsius),
+  spread: unknownSpread(),
+  lastReadings: {},
+  filledAt: undefined,
+  lastTestAt: undefined,
+  bromideBank: false,
+  fillTest: undefined,
+})
 
 /** A full change leaves nothing of what was: what stands before the last one bears on nothing but which water filled it. */
 const sinceFill = (past: readonly Entry[]): readonly Entry[] => {
@@ -328,22 +344,56 @@ const sinceFill = (past: readonly Entry[]): readonly Entry[] => {
   return fillTest ? [fillTest, ...past.slice(fill)] : past.slice(fill)
 }
 
+/** The residual at one moment of the past, ppm, by what was known then. */
+export interface ResidualThen {
+  at: Instant
+  ppm: number
+  /** It was read then, not carried on. */
+  read: boolean
+}
+
+/**
+ * What the residual stood at whenever something happened from `since` to `now`, just before and after it, and now; nothing from
+ * before this water was first tested.
+ */
+export const residualsSince = (
+  tub: Tub,
+  journal: readonly Entry[],
+  since: Instant,
+  now: Instant,
+): ResidualThen[] => {
+  const past = sinceFill(inOrder(journal.filter((entry) => entry.at <= now)))
+  const { sanitizer } = programmeOf(tub.programme)
+  // Nothing before the last test ahead of `since` bears on it, but what went in after that.
+  const known = past.findLastIndex(
+    ({ at, kind, body }) =>
+      at <= since && kind === 'test' && body.readings[sanitizer] !== undefined,
+  )
+  const from = Math.max(known, 0)
+  let belief = blankState(past[from]?.at ?? now, tub)
+  const found: ResidualThen[] = []
+  for (const entry of past.slice(from)) {
+    belief = advance(belief, entry.at, tub)
+    const read = entry.kind === 'test' && entry.body.readings[sanitizer] !== undefined
+    const tested = belief.lastReadings[sanitizer] !== undefined
+    if (entry.at >= since && tested)
+      found.push({ at: entry.at, ppm: residualOf(belief, tub), read: false })
+    belief = applyEntry(belief, entry, tub)
+    if (entry.at >= since && (tested || read))
+      found.push({ at: entry.at, ppm: residualOf(belief, tub), read })
+  }
+  if (belief.lastReadings[sanitizer])
+    found.push({ at: now, ppm: residualOf(advance(belief, now, tub), tub), read: false })
+  return found
+}
+
 /**
  * What the water is now, and how sure: the journal folded from the last fill to `now`. A reading replaces what was believed
  * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out.
  */
 export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
   const past = sinceFill(inOrder(journal.filter((entry) => entry.at <= now)))
-  let belief: EstimateState = {
-    at: past[0]?.at ?? now,
-    water: fillWaterOf(tub.fillWater, tub.setTemperatureCelsius),
-    spread: unknownSpread(),
-    lastReadings: {},
-    filledAt: undefined,
-    lastTestAt: undefined,
-    bromideBank: false,
-    fillTest: undefined,
-  }
+  let belief = blankState(past[0]?.at ?? now, tub)
   for (const entry of past) belief = applyEntry(advance(belief, entry.at, tub), entry, tub)
   belief = advance(belief, now, tub)
 

@@ -25,6 +25,12 @@ export const CHORE_IDS = [
   'lamp',
   'heat-pump fins',
   'yearly service',
+  'part change',
+  'air valves',
+  'air bleed',
+  'level mark',
+  'cabinet look',
+  'technician',
 ] as const
 export type PresetChoreId = (typeof CHORE_IDS)[number]
 /** One that its people made themselves, by the number of its rule. */

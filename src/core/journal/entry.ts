@@ -3,11 +3,12 @@ import type { ProductName } from '../products/product'
 import type { Method, Readings } from '../testing/quantity'
 import type { Instant } from '../time'
 import type { FillWater } from '../tub/tub'
+import type { Answers, CauseId } from './causeId'
 import type { ChoreId } from './choreId'
 import type { FilterAct, SoakRecipeId } from './filterAct'
 import type { SoakLoad } from './load'
+import type { Sign } from './sign'
 import type { StageId } from './stageId'
-import type { Symptom } from './symptom'
 
 export interface TestBody {
   method: Method
@@ -71,8 +72,16 @@ export interface RefillBody {
 }
 /** What was seen and smelled; nothing in it is a tub that looked well. */
 export interface LookBody {
-  signs: readonly Symptom[]
+  signs: readonly Sign[]
+  /** What was asked about them. */
+  answers?: Answers
   note?: string
+}
+/** What its people took it for, and began to treat. */
+export interface TreatmentBody {
+  cause: CauseId
+  /** What was to be seen then. */
+  signs: readonly Sign[]
 }
 /** Something done to a filter set; the tub is the one it was done at. */
 export interface FilterBody {
@@ -119,6 +128,7 @@ export interface EntryBodies {
   filter: FilterBody
   refill: RefillBody
   fillTest: FillTestBody
+  treatment: TreatmentBody
 }
 
 export type EntryKind = keyof EntryBodies
@@ -136,6 +146,7 @@ export const ENTRY_KINDS = [
   'filter',
   'refill',
   'fillTest',
+  'treatment',
 ] as const satisfies readonly EntryKind[]
 
 /** Something that happened to one tub, as it stands after all corrections. */

@@ -2,10 +2,12 @@ import { NEW_WATER } from '../advice/dilution'
 import type { Estimate } from '../estimate/estimate'
 import { stabiliserBuildup } from '../estimate/stabiliserBuildup'
 import { fillWaterOf, quantityOf } from '../estimate/testedWater'
+import type { CauseId } from '../journal/causeId'
 import { type Entry, isKind } from '../journal/entry'
-import type { Symptom } from '../journal/symptom'
+import { type Sign, SOILED, UNWELL } from '../journal/sign'
 import type { ProductName } from '../products/product'
 import { DAY, type Instant } from '../time'
+import { treatmentsOpen, wayOut } from '../trouble/remedies'
 import type { Tub } from '../tub/tub'
 import { LITRES_PER_US_GALLON } from '../units'
 import { readWater } from '../water/solveWater'
@@ -17,8 +19,11 @@ export type RefillReason = { at: Instant } & (
   | { rule: 'solids'; aboveFillPpm: number; perDay: number }
   | { rule: 'stabiliser'; ppm: number; high: number }
   | { rule: 'age'; days: number }
-  | { rule: 'signs'; sign: Symptom; times: number }
+  | { rule: 'signs'; sign: Sign; times: number }
   | { rule: 'accident' }
+  | { rule: 'unwell'; sign: Sign }
+  | { rule: 'slime'; sign: Sign }
+  | { rule: 'trouble'; cause: CauseId }
   | { rule: 'first month' }
 )
 
@@ -31,7 +36,9 @@ const FIRST_MONTH = 30 * DAY
 /** Own salts, poured on purpose: they rise at once and stay. */
 const OWN_SALTS: readonly ProductName[] = ['sodium chloride', 'sodium bromide']
 const WINDOW = 28 * DAY
-const RETURNING: readonly Symptom[] = ['foam', 'cloudy', 'smell', 'flakes']
+const RETURNING: readonly Sign[] = ['foam', 'cloudy', 'chlorine smell', 'musty smell', 'smell']
+/** Out of the pipes: they are flushed, and the water changed. Common practice. */
+const SLIME: readonly Sign[] = ['slimy flakes']
 
 /**
  * The interval published for public tubs: volume in US gallons over three times the bathers a day, in days. US CDC and state
@@ -55,14 +62,29 @@ export const refillReasons = (
   const isNew = filledAt !== undefined && now - filledAt < NEW_WATER
   const found: RefillReason[] = []
   const looks = journal.filter(isKind('look')).filter(({ at }) => at > since && at <= now)
-  const accident = looks.find(({ body }) => body.signs.includes('accident'))
+  const first = (signs: readonly Sign[]) =>
+    looks
+      .toReversed()
+      .flatMap(({ at, body }) =>
+        body.signs.filter((sign) => signs.includes(sign)).map((sign) => ({ at, sign })),
+      )
+      .toSorted((a, b) => a.at - b.at)[0]
+  const accident = first(SOILED)
   if (accident) found.push({ rule: 'accident', at: accident.at })
+  const unwell = first(UNWELL)
+  if (unwell) found.push({ rule: 'unwell', ...unwell })
+  const slime = first(SLIME)
+  if (slime) found.push({ rule: 'slime', ...slime })
+  const treats = treatmentsOpen(journal, now).find(
+    ({ at, body }) =>
+      at > since && wayOut(body.cause, tub).steps.some(({ kind }) => kind === 'refill'),
+  )
+  if (treats) found.push({ rule: 'trouble', cause: treats.body.cause, at: treats.at })
   for (const sign of isNew ? [] : RETURNING) {
     const seen = looks.filter(({ at, body }) => at > now - CAME_BACK && body.signs.includes(sign))
-    const last = seen.at(0)
-    const first = seen.at(-1)
-    if (last && first && Math.abs(last.at - first.at) > DAY)
-      found.push({ rule: 'signs', sign, times: seen.length, at: Math.max(last.at, first.at) })
+    const [one, other] = [seen.at(0), seen.at(-1)]
+    if (one && other && Math.abs(one.at - other.at) > DAY)
+      found.push({ rule: 'signs', sign, times: seen.length, at: Math.max(one.at, other.at) })
   }
   if (filledAt !== undefined) {
     const age = (now - filledAt) / DAY

@@ -5,12 +5,14 @@ import { MOST_AT_ONCE_PPM, SANITIZER_AIM } from '../advice/requiredChange'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { isHeavy } from '../journal/load'
+import { SHOCK_SIGNS } from '../journal/sign'
 import { ppmPerUnit } from '../products/doseTarget'
 import { measureAtMost, roundToMeasure } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { DAY, type Instant } from '../time'
+import { treatmentsOpen, wayOut } from '../trouble/remedies'
 import type { Tub } from '../tub/tub'
 
 const NON_CHLORINE: ProductName = 'potassium monopersulfate'
@@ -72,13 +74,14 @@ export const shocksIn = (tub: Tub, journal: readonly Entry[], now: Instant): Ent
 export interface ShockDue {
   last: Instant | undefined
   due: Instant
-  why: 'rhythm' | 'load'
+  why: 'rhythm' | 'load' | 'sign' | 'trouble'
   /** This one comes with the wipe of shell and cover. */
   wipe: boolean
 }
 
 /**
- * The next shock: a week after the last, or at once after a heavy soak that none has answered; common practice. None is due
+ * The next shock: a week after the last, or at once after a heavy soak, a sign or a treatment that none has answered; common
+ * practice. None is due
  * where nobody has been in since the last. A cell oxidises all day, so it has no rhythm: undefined there until people have left
  * more than it meets.
  */
@@ -96,14 +99,26 @@ export const nextShock = (
   const first = journal.reduce((earliest, { at }) => Math.min(earliest, at), now)
   const rhythm = (last ?? first) + SHOCK_EVERY
   const byLoad = heavy !== undefined && heavy < rhythm
+  const unanswered = (at: Instant) => at <= now && at > (last ?? 0)
+  const sign = journal
+    .filter(isKind('look'))
+    .filter(({ at, body }) => unanswered(at) && body.signs.some((one) => SHOCK_SIGNS.includes(one)))
+    .reduce<Instant | undefined>((first, { at }) => Math.min(first ?? at, at), undefined)
+  const treats = treatmentsOpen(journal, now).find(
+    ({ at, body }) =>
+      unanswered(at) && wayOut(body.cause, tub).steps.some(({ kind }) => kind === 'shock'),
+  )
   const since = last ?? Number.NEGATIVE_INFINITY
   const soaked = journal.some(({ kind, at }) => kind === 'soak' && at > since && at <= now)
+  const wipe = (shocks.length + 1) % WIPE_EVERY === 0
+  if (treats) return { last, due: treats.at, why: 'trouble', wipe }
+  if (sign !== undefined && !(byLoad && heavy < sign)) return { last, due: sign, why: 'sign', wipe }
   if (!byLoad && (isCell(tub) || !soaked)) return undefined
   return {
     last,
     due: byLoad ? heavy : rhythm,
     why: byLoad ? 'load' : 'rhythm',
-    wipe: (shocks.length + 1) % WIPE_EVERY === 0,
+    wipe,
   }
 }
 

@@ -8,6 +8,7 @@ import { residualForecast } from '../estimate/forecast'
 import { lossOf } from '../estimate/rates'
 import { type Entry, isKind } from '../journal/entry'
 import type { SoakLoad } from '../journal/load'
+import type { Sign } from '../journal/sign'
 import { programmeOf } from '../programmes/programme'
 import { refillReasons } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
@@ -16,6 +17,7 @@ import type { StartStepNow } from '../routine/startUp'
 import type { ShockDue } from '../soaks/shock'
 import { QUANTITY, type Quantity } from '../testing/quantity'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
+import type { Case } from '../trouble/cases'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import type { Chore } from '../upkeep/chore'
@@ -34,11 +36,13 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'chores'; chores: Chore[] }
   /** What neither dosing nor testing opens; `no filter` among them. */
   | { kind: 'closed'; closure: Closure }
-  | { kind: 'shock'; why: 'rhythm' | 'load' }
+  | { kind: 'shock'; why: ShockDue['why'] }
   /** The step of a start-up that owns the water. */
   | { kind: 'start-up'; step: StartStepNow }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'refill' }
+  /** Something is wrong that closes nothing by itself, or it is time to look whether it has gone. */
+  | { kind: 'trouble'; signs: readonly Sign[]; look: boolean }
   /** The water out of the pipe, before it goes in. */
   | { kind: 'fill test' }
   /** Nobody has said yet how old this water is. */
@@ -109,6 +113,7 @@ export const agenda = (
     upkeep = choresDue(tub, journal, estimate.at),
     found = closures(tub, journal, estimate.at, estimate),
     visits = [],
+    wrong,
   }: {
     estimate: Estimate
     plan: Plan
@@ -121,6 +126,8 @@ export const agenda = (
     found?: readonly Closure[]
     /** When the weekly visits are. */
     visits?: readonly Instant[]
+    /** What is wrong as far as anybody has said. */
+    wrong?: Case | undefined
   },
 ): AgendaItem[] => {
   const now = estimate.at
@@ -216,6 +223,23 @@ export const agenda = (
   for (const closure of found)
     if (!waterCareOpens(closure) && closure.code !== 'people in')
       items.unshift({ kind: 'closed', closure, due: now, minutes: 5 })
+  if (wrong) {
+    const treatment = wrong.treatments.at(-1)
+    const shows = treatment?.showsAt
+    const lookedSince = shows !== undefined && wrong.lookedAt >= shows
+    // A closure that says the same is in front already.
+    const said = found.some(({ lift }) => lift.by === 'look and test') && !treatment
+    if (shows !== undefined && !lookedSince)
+      items.push({
+        kind: 'trouble',
+        due: Math.max(now, shows),
+        minutes: 2,
+        signs: wrong.signs,
+        look: true,
+      })
+    else if (!said && (!treatment || treatment.inVain))
+      items.push({ kind: 'trouble', due: now, minutes: 3, signs: wrong.signs, look: false })
+  }
   if (estimate.filledAt !== undefined) {
     const refill = Math.max(
       now,

@@ -1,8 +1,8 @@
 import type { Estimate } from '../estimate/estimate'
 import { type Entry, isKind } from '../journal/entry'
+import type { Sign } from '../journal/sign'
 import type { StageId } from '../journal/stageId'
 import type { StartStepId } from '../journal/startStepId'
-import type { Symptom } from '../journal/symptom'
 import { actsOn } from '../products/actsOn'
 import type { ProductName } from '../products/product'
 import type { Quantity } from '../testing/quantity'
@@ -17,6 +17,7 @@ export const CLOSURE_CODES = [
   'flush in the water',
   'refill under way',
   'people in',
+  'electrical fault',
   'no filter',
   'too hot',
   'dose mixing',
@@ -49,19 +50,22 @@ export type Lift =
   | { by: 'part change' }
   | { by: 'filter in' }
   | { by: 'start-up' }
+  | { by: 'technician' }
 
 /** Limits and values: ppm, pH on the activity scale, °C. */
 export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
-  | { code: 'accident' }
-  | { code: 'someone unwell'; sign: Symptom }
+  | { code: 'accident'; sign: Sign }
+  | { code: 'electrical fault'; sign: Sign }
+  | { code: 'someone unwell'; sign: Sign }
   | { code: 'incompatible sanitizers'; product: ProductName }
   | { code: 'flush in the water' }
   | { code: 'refill under way'; stage: StageId }
   | { code: 'people in'; people: number }
   | { code: 'no filter' }
-  | { code: 'too hot'; celsius: number; limit: number; setPoint: boolean }
+  /** Where the tub's own display says so, nothing was measured. */
+  | { code: 'too hot'; celsius: number | undefined; limit: number; setPoint: boolean }
   | { code: 'dose mixing'; product: ProductName }
-  | { code: 'cloudy'; sign: Symptom }
+  | { code: 'cloudy'; sign: Sign }
   | { code: 'combined chlorine high'; value: number; limit: number }
   | { code: 'stabiliser too high'; value: number; limit: number }
   | {
@@ -74,7 +78,9 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | {
       code: 'not retested'
       quantities: readonly Quantity[]
-      after: ProductName | 'air' | 'water' | 'boost'
+      after: ProductName | 'air' | 'water' | 'boost' | 'complaint'
+      /** What somebody's body said. */
+      sign?: Sign
     }
   /** `unsure`: young enough, but too much may have happened since. */
   | { code: 'test too old'; quantity: Quantity; ageHours: number; unsure: boolean }
@@ -99,6 +105,7 @@ const NOTHING_GOES_IN: ReadonlySet<ClosureCode> = new Set([
   'refill under way',
   'people in',
   'no filter',
+  'electrical fault',
 ])
 
 export const forbidsDosing = ({ code }: Closure): boolean => NOTHING_GOES_IN.has(code)

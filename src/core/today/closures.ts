@@ -6,7 +6,7 @@ import { startUpOwning } from '../routine/startUp'
 import { HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { CLOSURE_CODES, type Closure, type ClosureCode, type Situation } from './closure'
-import { clarity, filtersOutSince, happenings, heat } from './happenings'
+import { clarity, complaint, filtersOutSince, happenings, heat } from './happenings'
 import { readings } from './outOfLimits'
 import { untested } from './untested'
 
@@ -69,6 +69,7 @@ export const closures = (
     ...heat(situation),
     ...untested(situation),
     ...clarity(situation),
+    ...complaint(situation),
     ...readings(situation),
     ...startUp(situation),
   ]

@@ -1,6 +1,6 @@
 import { type Entry, isKind } from '../journal/entry'
+import { COMPLAINTS, ELECTRICAL, type Sign, SOILED, UNCLEAR, UNWELL } from '../journal/sign'
 import type { StageId } from '../journal/stageId'
-import { type Symptom, UNCLEAR, UNWELL } from '../journal/symptom'
 import { spoilsBiguanide } from '../products/actsOn'
 import { PRODUCTS } from '../products/product'
 import { HOTTEST_CELSIUS, programmeOf } from '../programmes/programme'
@@ -38,17 +38,106 @@ const cleanedSince = (past: readonly Entry[], since: Instant): boolean =>
       ),
   )
 
+const byTechnician = ({ kind, body }: Entry): boolean =>
+  kind === 'chore' &&
+  (body.chore === 'technician' || body.chore === 'yearly service') &&
+  body.outcome === 'done'
+
+/** Seen, and neither has a later look shown it gone nor was the water tested since. */
+const clearedByTest = (
+  { past, tub, filledAt }: Pick<Situation, 'past' | 'tub' | 'filledAt'>,
+  signs: readonly Sign[],
+): { since: Instant; sign: Sign } | undefined => {
+  const looks = looksIn(past).filter(({ at }) => at >= filledAt)
+  const shown = (found: readonly Sign[]) => found.find((sign) => signs.includes(sign))
+  const last = looks.findLast(({ body }) => shown(body.signs))
+  const sign = last && shown(last.body.signs)
+  if (!last || !sign) return undefined
+  const { sanitizer } = programmeOf(tub.programme)
+  const clear = looks.some(({ at, id }) => at > last.at || (at === last.at && id > last.id))
+  const tested = ([sanitizer, 'pH'] as const).every((quantity) =>
+    past.some(
+      ({ at, kind, body }) =>
+        at > last.at && kind === 'test' && body.readings[quantity] !== undefined,
+    ),
+  )
+  if (clear && tested) return undefined
+  const first = looks.find(
+    ({ at, body }) =>
+      shown(body.signs) &&
+      !looks.some((look) => look.at > at && look.at < last.at && !shown(look.body.signs)),
+  )
+  return { since: first?.at ?? last.at, sign }
+}
+
+/** Somebody's skin, eyes or lungs complained: the water is tested before anyone gets in again. */
+export const complaint = ({ past, tub }: Situation): Closure[] => {
+  const seen = looksIn(past)
+    .flatMap(({ at, body }) =>
+      body.signs.filter((sign) => COMPLAINTS.includes(sign)).map((sign) => ({ at, sign })),
+    )
+    .at(-1)
+  if (!seen) return []
+  const quantities = ([programmeOf(tub.programme).sanitizer, 'pH'] as const).filter(
+    (quantity) =>
+      !past.some(
+        ({ at, kind, body }) =>
+          at > seen.at && kind === 'test' && body.readings[quantity] !== undefined,
+      ),
+  )
+  if (quantities.length === 0) return []
+  return [
+    {
+      code: 'not retested',
+      quantities,
+      after: 'complaint',
+      sign: seen.sign,
+      since: seen.at,
+      until: null,
+      lift: { by: 'test', quantities },
+    },
+  ]
+}
+
 export const happenings = ({ past, tub, filledAt }: Situation): Closure[] => {
   const found: Closure[] = []
-  const seen = (signs: readonly Symptom[]) =>
+  const seen = (signs: readonly Sign[]) =>
     looksIn(past)
       .flatMap(({ at, body }) =>
         body.signs.filter((sign) => signs.includes(sign)).map((sign) => ({ at, sign })),
       )
       .filter(({ at }) => !cleanedSince(past, at))
-  const accident = seen(['accident'])[0]
+  const accident = seen(SOILED)[0]
   if (accident)
-    found.push({ code: 'accident', since: accident.at, until: null, lift: { by: 'refill' } })
+    found.push({
+      code: 'accident',
+      sign: accident.sign,
+      since: accident.at,
+      until: null,
+      lift: { by: 'refill' },
+    })
+  const fumes = clearedByTest({ past, tub, filledAt }, ['fumes'])
+  if (fumes)
+    found.push({
+      code: 'accident',
+      sign: 'fumes',
+      since: fumes.since,
+      until: null,
+      lift: { by: 'look and test' },
+    })
+  const electrical = looksIn(past)
+    .flatMap(({ at, body }) =>
+      body.signs.filter((sign) => ELECTRICAL.includes(sign)).map((sign) => ({ at, sign })),
+    )
+    .find(({ at }) => !past.some((entry) => entry.at > at && byTechnician(entry)))
+  if (electrical)
+    found.push({
+      code: 'electrical fault',
+      sign: electrical.sign,
+      since: electrical.at,
+      until: null,
+      lift: { by: 'technician' },
+    })
   const unwell = seen(UNWELL)[0]
   if (unwell)
     found.push({
@@ -130,9 +219,10 @@ export const filtersOutSince = (past: readonly Entry[]): Instant | undefined => 
   return since
 }
 
-export const heat = ({ tub, estimate }: Situation): Closure[] => {
+export const heat = ({ tub, estimate, past }: Situation): Closure[] => {
   const found: Closure[] = []
   const read = estimate.quantities.temperature.lastReading
+  const shown = looksIn(past).findLast(({ body }) => body.signs.includes('too hot code'))
   if (read && read.value > HOTTEST_CELSIUS + SLACK.celsius)
     found.push({
       code: 'too hot',
@@ -153,37 +243,21 @@ export const heat = ({ tub, estimate }: Situation): Closure[] => {
       until: null,
       lift: { by: 'set point' },
     })
+  else if (shown && shown.at >= (read?.at ?? 0))
+    found.push({
+      code: 'too hot',
+      celsius: undefined,
+      limit: HOTTEST_CELSIUS,
+      setPoint: false,
+      since: shown.at,
+      until: null,
+      lift: { by: 'cooling' },
+    })
   return found
 }
 
 /** Not clear until a look says so and the water was tested after it was seen. */
-export const clarity = ({ past, tub, filledAt }: Situation): Closure[] => {
-  const looks = looksIn(past).filter(({ at }) => at >= filledAt)
-  const unclear = (signs: readonly Symptom[]) => signs.find((sign) => UNCLEAR.includes(sign))
-  const last = looks.findLast(({ body }) => unclear(body.signs))
-  const sign = last && unclear(last.body.signs)
-  if (!last || !sign) return []
-  const { sanitizer } = programmeOf(tub.programme)
-  const clear = looks.some(({ at, id }) => at > last.at || (at === last.at && id > last.id))
-  const tested = ([sanitizer, 'pH'] as const).every((quantity) =>
-    past.some(
-      ({ at, kind, body }) =>
-        at > last.at && kind === 'test' && body.readings[quantity] !== undefined,
-    ),
-  )
-  if (clear && tested) return []
-  const first = looks.find(
-    ({ at, body }) =>
-      unclear(body.signs) &&
-      !looks.some((look) => look.at > at && look.at < last.at && !unclear(look.body.signs)),
-  )
-  return [
-    {
-      code: 'cloudy',
-      sign,
-      since: first?.at ?? last.at,
-      until: null,
-      lift: { by: 'look and test' },
-    },
-  ]
+export const clarity = (situation: Situation): Closure[] => {
+  const unclear = clearedByTest(situation, UNCLEAR)
+  return unclear ? [{ code: 'cloudy', ...unclear, until: null, lift: { by: 'look and test' } }] : []
 }

@@ -1,5 +1,5 @@
 import { CHORE_IDS, type ChoreId, type OwnChoreId, type PresetChoreId } from '../journal/choreId'
-import type { Symptom } from '../journal/symptom'
+import type { Sign } from '../journal/sign'
 import type { ProductName } from '../products/product'
 import { CHLORINE_PART_DAYS, feederOf, hasChlorinePart } from '../programmes/feederKind'
 import type { Instant } from '../time'
@@ -38,8 +38,10 @@ export interface Chore {
   /** Nobody in, and there is no need of it. */
   whenUsed?: true
   /** Seen since it was last done, these bring it to the next day. */
-  signs: readonly Symptom[]
+  signs: readonly Sign[]
   paused: boolean
+  /** Comes up only where something is wrong and this is its way out. */
+  asked?: true
   /** Its water bears nothing but this programme's own cleaners: the words are other ones. */
   ownCleaners?: 'biguanide'
 }
@@ -106,6 +108,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     interval: { days: 7 },
     windowDays: 2,
     minutes: 2,
+    signs: ['level falling', 'dry heater code'],
   },
   'filter rinse': {
     lane: 'filters',
@@ -118,7 +121,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     ],
     windowDays: 2,
     minutes: 10,
-    signs: ['cloudy', 'weak flow'],
+    signs: ['cloudy', 'foam', 'weak flow', 'low flow code', 'filter brown'],
   },
   'filter soak': {
     lane: 'filters',
@@ -155,7 +158,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     interval: { days: 7, personHours: 8 },
     windowDays: 2,
     minutes: 5,
-    signs: ['tan line', 'white line'],
+    signs: ['tan line', 'white line', 'oily sheen'],
   },
   'shell clean': {
     lane: 'surfaces',
@@ -221,7 +224,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     windowDays: 3,
     minutes: 15,
     product: 'pipe flush',
-    signs: ['flakes'],
+    signs: ['slimy flakes', 'slippery walls', 'musty smell'],
   },
   'cover underside': {
     lane: 'cover',
@@ -313,6 +316,49 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     minutes: 60,
     only: (tub) => !inflatable(tub),
   },
+  'part change': {
+    lane: 'water',
+    interval: { days: 120 },
+    windowDays: 2,
+    minutes: 30,
+    asked: true,
+  },
+  'air valves': {
+    lane: 'equipment',
+    interval: { days: 120 },
+    windowDays: 1,
+    minutes: 2,
+    asked: true,
+  },
+  'air bleed': {
+    lane: 'equipment',
+    interval: { days: 120 },
+    windowDays: 1,
+    minutes: 10,
+    asked: true,
+  },
+  'level mark': {
+    lane: 'water',
+    interval: { days: 120 },
+    windowDays: 2,
+    minutes: 3,
+    asked: true,
+  },
+  'cabinet look': {
+    lane: 'equipment',
+    interval: { days: 365 },
+    windowDays: 2,
+    minutes: 5,
+    asked: true,
+    only: (tub) => !inflatable(tub),
+  },
+  technician: {
+    lane: 'equipment',
+    interval: { days: 365 },
+    windowDays: 7,
+    minutes: 10,
+    asked: true,
+  },
 }
 
 /** What an inflatable's small cartridge asks for; common practice, three to seven days. */
@@ -383,5 +429,9 @@ export const allChoresOf = (tub: Tub, rules: readonly ChoreRule[] = []): Chore[]
   ]
 }
 
+/** Those that come round by themselves: what their people see and change. */
+export const recurringChoresOf = (tub: Tub, rules: readonly ChoreRule[] = []): Chore[] =>
+  allChoresOf(tub, rules).filter(({ asked }) => !asked)
+
 export const choresOf = (tub: Tub, rules: readonly ChoreRule[] = []): Chore[] =>
-  allChoresOf(tub, rules).filter(({ paused }) => !paused)
+  recurringChoresOf(tub, rules).filter(({ paused }) => !paused)

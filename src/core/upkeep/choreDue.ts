@@ -1,13 +1,15 @@
 import { fillWaterKnown } from '../estimate/estimate'
+import type { CauseId } from '../journal/causeId'
 import type { ChoreId, PresetChoreId } from '../journal/choreId'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
-import type { Symptom } from '../journal/symptom'
+import type { Sign } from '../journal/sign'
 import { waterLife } from '../refill/waterLife'
 import { isShock } from '../soaks/shock'
 import { DAY, type Instant, MINUTE } from '../time'
+import { treatmentsOpen, wayOut } from '../trouble/remedies'
 import type { Tub } from '../tub/tub'
-import { type Chore, type ChoreRule, choresOf } from './chore'
+import { allChoresOf, type Chore, type ChoreRule } from './chore'
 import { gatheredOn } from './gather'
 import { aroundStays, type GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
@@ -23,6 +25,8 @@ export interface ChoreDue {
     | 'rhythm'
     | 'load'
     | 'sign'
+    /** Part of what is done about something that is wrong. */
+    | 'trouble'
     | 'quiet'
     | 'postponed'
     | 'drain'
@@ -34,7 +38,9 @@ export interface ChoreDue {
   /** Put on the weekly visit, within its window. */
   gathered: boolean
   /** What was seen, where that is why. */
-  sign: Symptom | undefined
+  sign: Sign | undefined
+  /** What it is done about, where that is why. */
+  cause: CauseId | undefined
   /** Whose stay it keeps clear of. */
   stay: GuestStay | undefined
   /** Load since it was last done, weighted person-hours. */
@@ -76,9 +82,16 @@ const GATHERS: ReadonlySet<ChoreDue['why']> = new Set([
   'count',
 ])
 
+const LOW_LEVEL: readonly Sign[] = ['level falling', 'dry heater code', 'low flow code']
+/** New water of so much is more than a top-up; assumed. */
+const PART = 0.15
+
 /** Other entries that show that a chore was done. */
 export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>> = {
-  'level look': ({ kind }) => kind === 'water' || kind === 'look',
+  // Whoever sees the level fall has not topped it up yet.
+  'level look': (entry) =>
+    entry.kind === 'water' ||
+    (entry.kind === 'look' && !entry.body.signs.some((sign) => LOW_LEVEL.includes(sign))),
   'filter rinse': (entry) =>
     entry.kind === 'filter' && (entry.body.act === 'put in' || entry.body.act === 'rinse'),
   'filter soak': (entry) => entry.kind === 'filter' && entry.body.act === 'soak',
@@ -91,6 +104,7 @@ export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>>
   purge: (entry) => entry.kind === 'dose' && entry.body.product === 'pipe flush',
   'mineral cartridge': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
   'chlorine part': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
+  'part change': (entry) => entry.kind === 'water' && entry.body.replacedFraction >= PART,
 }
 
 interface Counted {
@@ -164,8 +178,27 @@ export const choresDue = (
   const life = waterLife(tub)
   const pace = paceOf(tub, past, now)
 
-  return choresOf({ ...tub, fillWater: fillWaterKnown(tub, past, now) }, rules).map(
-    (chore): ChoreDue => {
+  const brought = treatmentsOpen(past, now).flatMap(({ at, body: { cause } }) =>
+    wayOut(cause, tub).steps.flatMap((step) =>
+      step.kind === 'chore'
+        ? [{ id: step.chore, at, cause }]
+        : step.kind === 'refill' && step.purge
+          ? [{ id: 'purge', at, cause }]
+          : [],
+    ),
+  )
+  const lastOf = (chore: Chore): Instant =>
+    Math.max(
+      noted.get(chore.id)?.findLast(({ body }) => body.outcome !== 'postponed')?.at ?? -1,
+      past.findLast((entry) => SHOWN_BY[chore.id as PresetChoreId]?.(entry))?.at ?? -1,
+    )
+  const wayOutOf = (chore: Chore) =>
+    brought.findLast(({ id, at }) => id === chore.id && at > lastOf(chore))
+  const known = allChoresOf({ ...tub, fillWater: fillWaterKnown(tub, past, now) }, rules)
+
+  return known
+    .filter((chore) => wayOutOf(chore) || !(chore.paused || chore.asked))
+    .map((chore): ChoreDue => {
       const { interval, windowDays, season } = chore
       const own = noted.get(chore.id) ?? []
       const shown = SHOWN_BY[chore.id as PresetChoreId]
@@ -244,6 +277,11 @@ export const choresDue = (
         due = sign.at + NEXT_DAY
         why = 'sign'
       }
+      const treats = wayOutOf(chore)
+      if (treats && treats.at > (moved?.at ?? -1) && treats.at < due) {
+        due = treats.at
+        why = 'trouble'
+      }
       if (season) {
         const opens = nextInSeason(season, due)
         if (opens > due) {
@@ -252,7 +290,7 @@ export const choresDue = (
         }
       }
       let stay: GuestStay | undefined
-      if (why !== 'postponed') {
+      if (why !== 'postponed' && why !== 'trouble') {
         const clear = aroundStays(due, stays, now, windowDays)
         stay = clear.stay
         if (clear.due !== due) {
@@ -278,14 +316,14 @@ export const choresDue = (
         why,
         gathered: visit !== undefined,
         sign: why === 'sign' ? sign?.sign : undefined,
+        cause: why === 'trouble' ? treats?.cause : undefined,
         stay,
         personHours: total.personHours,
         hoseLitres: total.hoseLitres,
         shocks: total.shocks,
         times: own.length,
       }
-    },
-  )
+    })
 }
 
 /** Due by the end of a day, or within two days after it where its window reaches so far: one trip does for both. */

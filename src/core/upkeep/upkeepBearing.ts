@@ -11,6 +11,7 @@ const KINDS: ReadonlySet<EntryKind> = new Set([
   'start',
   'dose',
   'fillTest',
+  'treatment',
 ] as const satisfies readonly EntryKind[])
 /** Older than this only the last of each chore counts. */
 const REACH = 200 * DAY

@@ -46,6 +46,12 @@ const NEEDS: Record<PresetChoreId, ChoreNeeds> = {
   lamp: { needs: { power: 'on' } },
   'heat-pump fins': OFF,
   'yearly service': { needs: {}, notHere: 'licensed' },
+  'part change': { needs: { power: 'off' }, gates: true },
+  'air valves': { needs: {} },
+  'air bleed': { needs: { power: 'on', ...COVER_OFF, near: true }, gates: true },
+  'level mark': { needs: { ...COVER_OFF, jets: ['off'], near: true } },
+  'cabinet look': OFF,
+  technician: { needs: {}, notHere: 'licensed' },
 }
 
 export const choreNeeds = ({ id, lane }: Pick<Chore, 'id' | 'lane'>): ChoreNeeds =>

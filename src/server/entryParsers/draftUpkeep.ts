@@ -9,10 +9,10 @@ import {
   fromDose,
   isChoreId,
   isPresetChore,
-  OFFERED_SYMPTOMS,
   PRODUCT_NAMES,
   PRODUCTS,
   type ProductName,
+  SIGNS,
   SOAK_RECIPES,
   type SoakRecipeId,
 } from '@/core'
@@ -91,7 +91,7 @@ const draftLook = (fields: Fields, at: number): Draft => {
   const checked = check<{ note: string }>(Joi.object({ note: text('Note', 200) }), fields)
   if ('errors' in checked) return checked
   const { note } = checked.value
-  const signs = OFFERED_SYMPTOMS.filter((sign) => fields[`sign.${sign}`] === 'yes')
+  const signs = SIGNS.filter((sign) => fields[`sign.${sign}`] === 'yes')
   return { entry: { kind: 'look', at, body: { signs, ...(note ? { note } : {}) } }, questions: {} }
 }
 

@@ -2,6 +2,7 @@ import Joi from 'joi'
 import {
   ACID_PARTS,
   AIMS,
+  CAUSES,
   CHLORINE_WAYS,
   DOSING,
   DRAIN_PLACES,
@@ -14,15 +15,18 @@ import {
   FILTER_KINDS,
   LANES,
   METHODS,
+  NOT_KNOWN,
   ORDERS,
   PH_RAISERS,
   PRODUCT_NAMES,
   PROGRAMMES,
   QUANTITIES,
+  QUESTION_IDS,
+  QUESTIONS,
+  SIGNS,
   SOAK_RECIPES,
   STAGE_IDS,
   SUPPLEMENTARY_DISINFECTION,
-  SYMPTOMS,
   TEST_RHYTHMS,
   TUB_KINDS,
 } from '@/core'
@@ -121,7 +125,21 @@ export const BODIES: Record<EntryKind, Joi.ObjectSchema> = {
     until: maybe(time),
     used: maybe(taken),
   }),
-  look: all({ signs: list(one(SYMPTOMS)), note: maybe(words(2000)) }),
+  look: all({
+    signs: list(one(SIGNS)),
+    answers: maybe(
+      all(
+        Object.fromEntries(
+          QUESTION_IDS.map((question) => [
+            question,
+            maybe(one([...QUESTIONS[question], NOT_KNOWN])),
+          ]),
+        ),
+      ),
+    ),
+    note: maybe(words(2000)),
+  }),
+  treatment: all({ cause: one(CAUSES), signs: list(one(SIGNS)) }),
   filter: all({
     set: id,
     name: words(100),
@@ -388,6 +406,7 @@ export const EXPORT = all({
       minute: whole.max(59),
       zone: words(60),
     }),
+    poisonLine: words(40),
   }),
   kits: list(KIT, 1000),
   shelf: list(SHELF, 1000),

@@ -1,5 +1,5 @@
 'use client'
-import { OFFERED_SYMPTOMS } from '@/core'
+import { SIGNS } from '@/core'
 import { useDraft } from './draft'
 
 /** What was seen; none ticked is a tub that looks well. */
@@ -9,7 +9,7 @@ export const SignChecks = () => {
     <fieldset>
       <legend className="mb-1 font-medium text-[15px]">What you see or smell</legend>
       <div className="flex flex-wrap gap-2">
-        {OFFERED_SYMPTOMS.map((sign) => (
+        {SIGNS.map((sign) => (
           <label key={sign} className="choice">
             <input
               type="checkbox"

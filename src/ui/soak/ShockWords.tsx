@@ -5,6 +5,13 @@ import { cautionsFor } from '@/words/handlingText'
 import { formatSetAside } from '@/words/setAsideWords'
 import { type DisplayPreferences, day, dose } from '@/words/words'
 
+const SHOCK_WHY: Record<ShockDue['why'], string> = {
+  load: 'Brought forward by a long or crowded soak.',
+  rhythm: 'Weekly, and after every long or crowded soak.',
+  sign: 'Brought forward by what was seen or smelled.',
+  trouble: 'Part of the way out of what is wrong.',
+}
+
 /** The next shock: when, why, and what comes with it; its amount is the plan's. */
 export const ShockWords = ({
   view,
@@ -34,9 +41,7 @@ export const ShockWords = ({
         {shock.last === undefined
           ? 'None logged yet. '
           : `The last was ${day(shock.last, preferences)}. `}
-        {shock.why === 'load'
-          ? 'Brought forward by a long or crowded soak.'
-          : 'Weekly, and after every long or crowded soak.'}
+        {SHOCK_WHY[shock.why]}
         {sanitizer === 'bromine' && ' It regenerates used bromine.'}
       </p>
       <p className="small mt-1 max-w-[60ch]">

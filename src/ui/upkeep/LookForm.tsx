@@ -1,7 +1,7 @@
 'use client'
-import { OFFERED_SYMPTOMS } from '@/core'
+import { SIGNS } from '@/core'
 import { SubmitButton } from '@/ui/form/SubmitButton'
-import { SYMPTOM_MEANS } from '@/words/symptomText'
+import { SIGN_MEANS } from '@/words/signText'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { SignChecks } from '../form/SignChecks'
@@ -29,10 +29,10 @@ export const LookForm = ({ tubId, keep }: { tubId: number; keep: Action }) => (
     <details>
       <summary className="quiet">What each one means</summary>
       <dl className="small max-w-[62ch]">
-        {OFFERED_SYMPTOMS.map((sign) => (
+        {SIGNS.map((sign) => (
           <div key={sign} className="border-hair border-t py-1.5">
             <dt className="inline font-semibold first-letter:uppercase">{sign}. </dt>
-            <dd className="inline text-muted">{SYMPTOM_MEANS[sign]}</dd>
+            <dd className="inline text-muted">{SIGN_MEANS[sign]}</dd>
           </div>
         ))}
       </dl>

@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { setChoreTo } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { allChoresOf, LANES } from '@/core'
+import { LANES, recurringChoresOf } from '@/core'
 import { theStore } from '@/store/database'
 import { choreIdOf, removedChoreRulesOf } from '@/store/upkeep'
 import { PostButton } from '@/ui/form/PostButton'
@@ -15,7 +15,7 @@ const Chores = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
   const { tub, rules } = view
   const base = `/tubs/${tub.id}/upkeep/chores`
-  const chores = allChoresOf({ ...tub, fillWater: view.estimate.fillWater }, rules)
+  const chores = recurringChoresOf({ ...tub, fillWater: view.estimate.fillWater }, rules)
   const gone = removedChoreRulesOf(theStore(), tub.id)
   return (
     <div className="max-w-[820px]">

@@ -3,7 +3,7 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { changeChore, setChoreTo } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
-import { allChoresOf, schoolsOf } from '@/core'
+import { recurringChoresOf, schoolsOf } from '@/core'
 import { choreFields } from '@/server/chores'
 import { PostButton } from '@/ui/form/PostButton'
 import { ChoreForm } from '@/ui/upkeep/ChoreForm'
@@ -38,7 +38,7 @@ const ChorePage = async ({ params }: { params: Promise<{ tub: string; chore: str
   const isNew = id === 'new'
   const chore = isNew
     ? BLANK
-    : allChoresOf({ ...tub, fillWater: view.estimate.fillWater }, rules).find(
+    : recurringChoresOf({ ...tub, fillWater: view.estimate.fillWater }, rules).find(
         (one) => one.id === id,
       )
   if (!chore) notFound()
