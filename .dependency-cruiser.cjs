@@ -28,6 +28,7 @@ const CORE = [
   'refill',
   'soaks',
   'upkeep',
+  'trouble',
   'today',
   'visit',
   'rehearse',

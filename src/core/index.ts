@@ -123,7 +123,16 @@ export {
 export { currentBody, ENTRY_VERSION } from './journal/entryVersion'
 export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
 export { isHeavy, loadOf, type SoakLoad } from './journal/load'
-export { type Emergency, isTrouble, type Sense, SIGNS, type Sign } from './journal/sign'
+export {
+  EMERGENCIES,
+  type Emergency,
+  isTrouble,
+  SENSES,
+  type Sense,
+  SIGNS,
+  SIGNS_OF,
+  type Sign,
+} from './journal/sign'
 export { STAGE_IDS, type StageId } from './journal/stageId'
 export { isStartStep, type StartStepId } from './journal/startStepId'
 export { addEffect, addProduct, spend } from './products/addProduct'
@@ -203,6 +212,7 @@ export {
   type StartStepNow,
   startProgress,
 } from './routine/startUp'
+export { treatmentsOpen, wayOut } from './routine/wayOut'
 export { COVER_MINUTES, handlingWhile, type ShockDue } from './soaks/shock'
 export { loadTogether, type Outcome, openSoaks, outcomeOf } from './soaks/ways'
 export { type DeviceReply, REPLY_STATES, type ReplyRefusal, readReply } from './testing/device'
@@ -282,7 +292,6 @@ export { type Verdict, verdict } from './today/verdict'
 export { type Case, casesIn, openCase } from './trouble/cases'
 export type { Evidence } from './trouble/evidence'
 export type { SettlingTest } from './trouble/nextQuestion'
-export { treatmentsOpen } from './trouble/remedies'
 export {
   type TreatmentWay,
   type TreatOrChange,

@@ -5,7 +5,6 @@ import {
   casesIn,
   type Entry,
   type EntryOf,
-  HOUR,
   type Instant,
   isCause,
   isKind,
@@ -16,11 +15,10 @@ import {
   SIGNS,
   type Sign,
   saysUnwell,
-  type TreatOrChange,
   type Trouble,
   treatmentsOpen,
-  treatOrChange,
   trouble,
+  wayOut,
 } from '@/core'
 import type { Store } from '@/store/database'
 import { insertEntry, markDeleted } from '@/store/entries'
@@ -29,7 +27,6 @@ import { findTub } from '@/store/tubs'
 import { postRefusal, REFUSALS, troubleRefusal } from '@/words/refusals'
 import { type Fields, type Outcome, refused } from './form'
 import { journalAt, MOST_SAID, tooMany } from './journalAt'
-import { refillView } from './refillView'
 import { type TubView, tubView } from './views'
 
 export interface TroubleView {
@@ -40,7 +37,6 @@ export interface TroubleView {
   withWayOut: TubView | undefined
   /** It is being treated already. */
   underWay: boolean
-  treat: TreatOrChange | undefined
 }
 
 /** Not written: an entry as if it were there. */
@@ -48,15 +44,9 @@ const SUPPOSED = Number.MAX_SAFE_INTEGER
 
 /**
  * What is wrong with a tub, and the way out of one cause as today would hold it.
- * @param zone whose clock the day of a refill goes by
  * @param asked the cause whose way out is shown; the likeliest where nothing is said
  */
-export const troubleView = (
-  store: Store,
-  view: TubView,
-  zone: string,
-  asked?: string,
-): TroubleView => {
+export const troubleView = (store: Store, view: TubView, asked?: string): TroubleView => {
   const { tub, journal, now, estimate, cases, wrong, filters } = view
   const found = trouble(tub, journal, now, {
     estimate,
@@ -86,22 +76,11 @@ export const troubleView = (
           },
         ]
       : []
-  const refill = wrong ? refillView(store, { ...view, zone }) : undefined
   return {
     found,
     chosen,
     withWayOut: chosen ? (underWay ? view : tubView(store, tub.id, now, supposed)) : undefined,
     underWay,
-    treat: wrong
-      ? treatOrChange(tub, journal, now, {
-          estimate,
-          found,
-          cases,
-          ...(refill
-            ? { refillHours: (refill.earliest.ready - refill.earliest.start) / HOUR }
-            : {}),
-        })
-      : undefined,
   }
 }
 
@@ -123,7 +102,7 @@ const caseAt = (store: Store, tubId: number, now: Instant) => {
   const tub = findTub(store, tubId)
   if (!tub) return undefined
   const journal = journalAt(store, tubId, now)
-  return { journal, wrong: openCase(casesIn(tub, journal, now)), last: lastLook(journal) }
+  return { tub, journal, wrong: openCase(casesIn(tub, journal, now)), last: lastLook(journal) }
 }
 
 interface Seen {
@@ -230,7 +209,8 @@ export const beginTreatment = (
       { kind: 'treatment', at: now, body: { cause, signs: wrong.signs } },
       now,
     )
-  return { ok: true, next: `/tubs/${tubId}/visit` }
+  const refill = wayOut(cause, here.tub).steps.some(({ kind }) => kind === 'refill')
+  return { ok: true, next: `/tubs/${tubId}/${refill ? 'refill' : 'visit'}` }
 }
 
 const LONGEST_LINE = 40

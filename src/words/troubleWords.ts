@@ -367,7 +367,7 @@ const regionOf = (locale: string): string | undefined => {
   }
 }
 
-export const emergencyNumber = (locale: string): string =>
+const emergencyNumber = (locale: string): string =>
   EMERGENCY_NUMBER[regionOf(locale) ?? ''] ?? EUROPE
 
 /** @param poisonLine as its people wrote it down */

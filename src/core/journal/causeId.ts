@@ -54,7 +54,7 @@ export const QUESTIONS = {
 export type QuestionId = keyof typeof QUESTIONS
 export const QUESTION_IDS = Object.keys(QUESTIONS) as QuestionId[]
 
-export const NOT_KNOWN = 'not known'
+export const NOT_KNOWN = 'not known' as const
 /** An answer among those of its question, or that nobody knows. */
 export type Answers = Partial<Record<QuestionId, string>>
 

@@ -73,9 +73,15 @@ export const SOILED: readonly Sign[] = ['accident', 'glass']
 export const ELECTRICAL: readonly Sign[] = ['electric shock', 'power trips']
 /** The water may be the cause: it is tested before anyone gets in again. */
 export const COMPLAINTS: readonly Sign[] = ['red eyes', 'itchy skin', 'cough']
+/** Of the tub's own telling, what new water changes. */
+export const TRENDS: readonly Sign[] = [
+  'sanitizer will not hold',
+  'pH keeps rising',
+  'pH keeps falling',
+]
 /** Bathers' waste that an oxidiser burns: these call for a shock. Common practice. */
 export const SHOCK_SIGNS: readonly Sign[] = ['chlorine smell', 'smell', 'foam']
 /** Said of what is right, or of what another sign does: alone they are no trouble. */
-export const NO_TROUBLE: readonly Sign[] = ['no smell', 'clears by itself']
+const NO_TROUBLE: readonly Sign[] = ['no smell', 'clears by itself']
 
 export const isTrouble = (sign: Sign): boolean => !NO_TROUBLE.includes(sign)

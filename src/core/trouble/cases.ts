@@ -6,14 +6,15 @@ import {
   SIGNS_OF,
   type Sign,
   SOILED,
+  TRENDS,
   UNCLEAR,
   UNWELL,
 } from '../journal/sign'
+import { type Remedy, wayOut } from '../routine/wayOut'
 import { isShock } from '../soaks/shock'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { SHOWN_BY } from '../upkeep/choreDue'
-import { type Remedy, wayOut } from './remedies'
 
 /** What was done about a case. */
 export interface Treatment {
@@ -48,9 +49,7 @@ export interface Case {
 const FORGOTTEN = 14 * DAY
 const LASTING: readonly Sign[] = [...UNCLEAR, ...UNWELL, ...SOILED, ...ELECTRICAL, 'fumes']
 /** What new water does not change. */
-const STAYS: readonly Sign[] = SIGNS_OF.tub.filter(
-  (sign) => !['sanitizer will not hold', 'pH keeps rising', 'pH keeps falling'].includes(sign),
-)
+const STAYS: readonly Sign[] = SIGNS_OF.tub.filter((sign) => !TRENDS.includes(sign))
 
 const doneSince = (
   tub: Tub,

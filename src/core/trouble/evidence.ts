@@ -87,7 +87,9 @@ const FOR_POOLS: readonly ProductName[] = ['calcium hypochlorite', 'trichlor']
 
 const last = <Kind extends Entry>(entries: readonly Kind[]): Kind | undefined => entries.at(-1)
 
-const known = (id: FactorId, value: string, facts: Facts = {}): Evidence => ({
+type ValueOf<Id extends FactorId> = (typeof FACTOR_TABLE)[Id]['values'][number]
+
+const known = <Id extends FactorId>(id: Id, value: ValueOf<Id>, facts: Facts = {}): Evidence => ({
   id,
   table: FACTOR_TABLE[id],
   value,
@@ -124,7 +126,7 @@ const filterEvidence = (
   )
   if (cleaned) {
     const days = (now - cleaned.at) / DAY
-    const value =
+    const value: ValueOf<'filter age'> =
       days < 1
         ? 'just cleaned'
         : days <= 1.3 * every
@@ -203,7 +205,8 @@ const sanitizerEvidence = (
       ppm: lastRead.value,
       read: true,
     })
-    const value = lowest.ppm < 0.4 * floor ? 'gone' : lowest.ppm < 0.95 * floor ? 'low' : 'held'
+    const value: ValueOf<'residual'> =
+      lowest.ppm < 0.4 * floor ? 'gone' : lowest.ppm < 0.95 * floor ? 'low' : 'held'
     const entry = lowest.read
       ? past.find(({ at, kind }) => kind === 'test' && at === lowest.at)?.id
       : undefined
@@ -297,14 +300,14 @@ const balanceEvidence = (
   const pHRange = tub.targets.pH
   if (counts('pH')) {
     const { value } = quantities.pH
-    const state =
+    const state: ValueOf<'pH'> =
       value < pHRange.low - 0.15 ? 'low' : value > pHRange.high + 0.05 ? 'high' : 'in range'
     found.push(known('pH', state, said('pH', state === 'low' ? pHRange.low : pHRange.high)))
   }
   const alkalinity = tub.targets.totalAlkalinity
   if (counts('totalAlkalinity')) {
     const { value } = quantities.totalAlkalinity
-    const state =
+    const state: ValueOf<'alkalinity'> =
       value < alkalinity.low - 15 ? 'low' : value > alkalinity.high + 15 ? 'high' : 'in range'
     found.push(
       known(
@@ -317,7 +320,8 @@ const balanceEvidence = (
   const hardness = tub.targets.calciumHardness
   if (counts('calciumHardness')) {
     const { value } = quantities.calciumHardness
-    const state = value < SOFT_PPM ? 'soft' : value > hardness.high * 1.2 ? 'hard' : 'in range'
+    const state: ValueOf<'hardness'> =
+      value < SOFT_PPM ? 'soft' : value > hardness.high * 1.2 ? 'hard' : 'in range'
     found.push(
       known(
         'hardness',
@@ -330,7 +334,7 @@ const balanceEvidence = (
     const index = calciteSaturationIndex(reading)
     const atHeater = calciteIndexAt(water, reading.temperatureCelsius + HEATER_SKIN)
     if (index !== undefined && atHeater !== undefined) {
-      const value =
+      const value: ValueOf<'balance'> =
         index < INDEX.corrosive
           ? 'corrosive'
           : index < INDEX.low
@@ -409,7 +413,8 @@ const waterEvidence = (
     const reasons = refillReasons(tub, past, estimate)
     const bathers = reasons.find(({ rule }) => rule === 'bathers')
     const over = age > life || (bathers !== undefined && bathers.at < now - 14 * DAY)
-    const value = age < 4 * DAY ? 'new' : over ? 'old' : age > 0.6 * life ? 'aging' : 'young'
+    const value: ValueOf<'water age'> =
+      age < 4 * DAY ? 'new' : over ? 'old' : age > 0.6 * life ? 'aging' : 'young'
     found.push(
       known('water age', value, {
         at: filledAt,
@@ -446,7 +451,7 @@ const waterEvidence = (
     (value) => value !== undefined,
   )
   const high = hasMetals({ ironPpm: iron, copperPpm: copper })
-  const metals = high
+  const metals: ValueOf<'metals'> = high
     ? 'high'
     : anyRead
       ? 'none'

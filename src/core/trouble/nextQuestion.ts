@@ -187,7 +187,7 @@ export const testCandidates = (
       (tested.includes(quantity) || quantity === 'iron') &&
       (ageHours(quantity) ?? Number.POSITIVE_INFINITY) > (FRESH_HOURS[quantity] ?? FRESH),
   ).map(({ quantity, factor, beyond }) => ({
-    id: `test ${quantity}`,
+    id: `test-${quantity}`,
     quantity,
     beyond,
     table: afresh(

@@ -1,4 +1,4 @@
-import type { CauseId, QuestionId } from '../journal/causeId'
+import { type CauseId, QUESTIONS, type QuestionId } from '../journal/causeId'
 import type { Sign } from '../journal/sign'
 
 /**
@@ -360,7 +360,7 @@ const yesNo = (usual: number, by: Partial<Record<CauseId, number>>): Table => ({
 export const ANSWER_TABLE: Record<QuestionId, Table> = {
   'someone unwell': yesNo(0.03, { infection: 0.6, 'incompatible products': 0.1 }),
   started: {
-    values: ['today', 'this week', 'longer'],
+    values: QUESTIONS.started,
     usual: [0.35, 0.4, 0.25],
     by: {
       'heavy load': [0.6, 0.35, 0.05],
@@ -436,7 +436,7 @@ export const ANSWER_TABLE: Record<QuestionId, Table> = {
   'level at the mark': yesNo(0.85, { 'low water level': 0.04, leak: 0.45, evaporation: 0.55 }),
   'surging jets': yesNo(0.08, { 'low water level': 0.6, 'air lock': 0.65, aeration: 0.15 }),
   'fall a week': {
-    values: ['under 2 cm', '2 to 5 cm', 'more than 5 cm'],
+    values: QUESTIONS['fall a week'],
     usual: [0.45, 0.42, 0.13],
     by: {
       leak: [0.03, 0.17, 0.8],

@@ -1,15 +1,15 @@
 import type { Estimate } from '../estimate/estimate'
 import type { CauseId } from '../journal/causeId'
 import type { Entry } from '../journal/entry'
-import { isTrouble, SIGNS_OF, type Sign } from '../journal/sign'
+import { isTrouble, SIGNS_OF, type Sign, TRENDS } from '../journal/sign'
 import { labelGrams, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import { type RefillReason, refillReasons } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
+import { wayOut } from '../routine/wayOut'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import type { Case } from './cases'
-import { wayOut } from './remedies'
 import type { Trouble } from './trouble'
 
 /** What can be done to tired water, and what comes instead of it. */
@@ -85,9 +85,7 @@ const PART_HOURS = 3
 const REFILL_HOURS = 12
 
 const onTheWater = (sign: Sign): boolean =>
-  isTrouble(sign) &&
-  (!SIGNS_OF.tub.some((one) => one === sign) ||
-    ['sanitizer will not hold', 'pH keeps rising', 'pH keeps falling'].includes(sign))
+  isTrouble(sign) && (TRENDS.includes(sign) || !SIGNS_OF.tub.some((one) => one === sign))
 
 /**
  * Both schools for this water: treat it, or change it. Undefined where what is wrong is not in the water.

@@ -14,7 +14,7 @@ import type { Tub } from '../tub/tub'
 import type { FilterStatus } from '../upkeep/filterSet'
 import { type Case, casesIn, openCase } from './cases'
 import { type Evidence, evidenceOf } from './evidence'
-import { type Known, posterior } from './network'
+import { type Known, posterior, ratioOf } from './network'
 import {
   type NextQuestion,
   nextQuestion,
@@ -59,12 +59,14 @@ export interface Trouble {
 
 /** Evidence counts as telling from this change of the odds on. */
 const TELLS = 1.12
+/** What says nothing of a cause itself counts for it from here on, because it leaves fewer others. */
+const RULES_OUT_OTHERS = 1.3
 /** Earlier cases count so long. */
 const REMEMBERED = 730 * DAY
 const odds = (p: number) => p / Math.max(1e-9, 1 - p)
 
 /** What comes first, the gravest of all that was said. */
-export const emergencyOf = (
+const emergencyOf = (
   signs: readonly Sign[],
   answers: Answers = {},
 ): Trouble['emergency'] => {
@@ -166,10 +168,12 @@ export const trouble = (
       ? [...all.without].flatMap(([id, without]) => {
           const line = lineOf(id)
           const change = odds(all.likelihood[cause]) / odds(without[cause])
-          // A sign that another cause explains better says nothing against this one by itself.
-          return line && !(line.kind === 'sign' && line.sign !== 'no smell' && change < 1)
-            ? [{ line, change }]
-            : []
+          const known = [...factors, ...answered].find((one) => one.id === id)
+          const direct = known ? ratioOf(known, cause) : change
+          // What only makes another cause likelier says nothing against this one by itself; what rules others out speaks for it.
+          const tells =
+            change < 1 ? direct < 1 && known !== undefined : direct > 1 || change > RULES_OUT_OTHERS
+          return line && tells ? [{ line, change }] : []
         })
       : []
     const taught = (lines.get(cause) ?? []).map((line) => ({

@@ -4,6 +4,7 @@ export const PLACES = [
   { place: 'test', name: 'Test', key: 't', daily: true },
   { place: 'dose', name: 'Dose', key: 'd', daily: true },
   { place: 'soak', name: 'Soak', key: 'o', daily: true },
+  { place: 'trouble', name: 'Trouble', key: 'w', daily: false },
   { place: 'record', name: 'Record', key: 'r', daily: false },
   { place: 'upkeep', name: 'Upkeep', key: 'k', daily: false },
   { place: 'refill', name: 'Refill', key: 'f', daily: false },

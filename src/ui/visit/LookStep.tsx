@@ -1,15 +1,25 @@
 'use client'
 
+import type { Sign } from '@/core'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
 import { SignChecks } from '../form/SignChecks'
 
 /** The look that a visit begins with. What is ticked may close the tub; the visit then says so. */
-export const LookStep = ({ tubId, keep }: { tubId: number; keep: Action }) => (
+export const LookStep = ({
+  tubId,
+  signs,
+  keep,
+}: {
+  tubId: number
+  /** What is wrong as far as anybody has said: still there, unless it is taken back. */
+  signs: readonly Sign[]
+  keep: Action
+}) => (
   <DraftForm
     action={keep}
     draftKey={undefined}
-    initial={{ note: '' }}
+    initial={{ note: '', ...Object.fromEntries(signs.map((sign) => [`sign.${sign}`, 'yes'])) }}
     hidden={{ kind: 'look', tub: String(tubId), when: 'now' }}
     className="grid max-w-[560px] gap-3"
     submit={({ pending, fields }) => (

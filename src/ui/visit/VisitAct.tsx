@@ -77,7 +77,7 @@ const Body = ({
   const go = 'go w-full sm:w-auto'
   switch (what.kind) {
     case 'look':
-      return <LookStep tubId={tub.id} keep={actions.keep} />
+      return <LookStep tubId={tub.id} signs={view.wrong?.signs ?? []} keep={actions.keep} />
     case 'soak log': {
       const { at, load, id } = what.soak
       return (

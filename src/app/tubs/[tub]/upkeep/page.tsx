@@ -256,7 +256,12 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
             today={toWallClock(now, preferences.timeZone).slice(0, 10)}
             preferences={preferences}
           />
-          <LookForm key={`look-${key}`} tubId={tub.id} keep={saveEntry} />
+          <LookForm
+            key={`look-${key}`}
+            tubId={tub.id}
+            signs={view.wrong?.signs ?? []}
+            keep={saveEntry}
+          />
           <Stays
             tubId={tub.id}
             stays={stays}
