@@ -31,6 +31,7 @@ import {
   formatNumber,
   list,
   lowerFirst,
+  sameDay,
   upperFirst,
   volume,
 } from './words'
@@ -217,7 +218,9 @@ export const troubleTitle = (
   const sign = headSign(found.signs)
   if (!sign) return 'What’s wrong?'
   const since = open
-    ? ` since ${day(open.since, preferences).toLowerCase() === 'today' ? 'today' : day(open.since, preferences)}`
+    ? sameDay(open.since, preferences.now, preferences)
+      ? ' today'
+      : ` since ${day(open.since, preferences)}`
     : ''
   const others = found.signs.filter(isTrouble).length - 1
   const more = others > 0 ? ` and ${others} more` : ''

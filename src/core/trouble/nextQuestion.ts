@@ -24,9 +24,9 @@ const about = (...signs: Sign[]) => signs
 
 /** What a question is about; one without a list is about any sign of the water. */
 const ABOUT: Partial<Record<QuestionId, readonly Sign[]>> = {
-  'someone unwell': about('rash', 'fever', ...COMPLAINTS),
+  'someone unwell': COMPLAINTS,
   'clears with jets off': about('cloudy', 'foam'),
-  colour: about('cloudy', 'green tint', 'brown tint', 'algae'),
+  colour: about('cloudy'),
   'lotion or make-up': about('foam', 'oily sheen', 'cloudy', 'white line'),
   'swimwear from the wash': about('foam'),
   'filter just cleaned': about('foam', 'weak flow', 'low flow code', 'cloudy'),

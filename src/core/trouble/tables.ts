@@ -35,8 +35,8 @@ export const PRIOR: Record<CauseId, number> = {
   evaporation: 0.08,
   'incompatible products': 0.01,
   'wrong product': 0.03,
-  'sensor or heater': 0.025,
-  infection: 0.015,
+  'sensor or heater': 0.03,
+  infection: 0.02,
   'cover waterlogged': 0.04,
 }
 
@@ -68,7 +68,7 @@ export const SIGN_TABLE: Partial<
       aeration: 0.15,
       'air lock': 0.05,
       'heavy load': 0.45,
-      'stabiliser high': 0.1,
+      'stabiliser high': 0.2,
       'incompatible products': 0.6,
       'wrong product': 0.35,
     },
@@ -102,7 +102,7 @@ export const SIGN_TABLE: Partial<
     alone: 0.01,
     by: {
       biofilm: 0.6,
-      'sanitizer low': 0.25,
+      'sanitizer low': 0.1,
       'old water': 0.25,
       'cover waterlogged': 0.35,
       algae: 0.2,
@@ -124,7 +124,7 @@ export const SIGN_TABLE: Partial<
   },
   'tan line': {
     alone: 0.05,
-    by: { 'fill dust': 0.5, scum: 0.3, metals: 0.1, 'soap and lotion': 0.1, 'heavy load': 0.1 },
+    by: { 'fill dust': 0.7, scum: 0.15, metals: 0.1, 'soap and lotion': 0.1, 'heavy load': 0.1 },
   },
   'white line': {
     alone: 0.02,
@@ -152,7 +152,7 @@ export const SIGN_TABLE: Partial<
   'slimy flakes': { alone: 0.005, by: { biofilm: 0.75, algae: 0.1, 'sanitizer low': 0.04 } },
   'slippery walls': {
     alone: 0.01,
-    by: { biofilm: 0.55, algae: 0.4, 'sanitizer low': 0.25, 'soft water': 0.04 },
+    by: { biofilm: 0.55, algae: 0.3, 'sanitizer low': 0.12, 'soft water': 0.04 },
   },
   'gritty shell': {
     alone: 0.01,
@@ -169,7 +169,7 @@ export const SIGN_TABLE: Partial<
       metals: 0.5,
       algae: 0.6,
       'balance corrosive': 0.15,
-      'sanitizer low': 0.05,
+      'sanitizer low': 0.015,
       'wrong product': 0.05,
     },
   },
@@ -207,8 +207,8 @@ export const SIGN_TABLE: Partial<
     alone: 0.005,
     by: {
       infection: 0.9,
-      'sanitizer low': 0.12,
-      biofilm: 0.12,
+      'sanitizer low': 0.03,
+      biofilm: 0.05,
       'sanitizer high': 0.06,
       'balance corrosive': 0.03,
     },
@@ -243,7 +243,7 @@ export const SIGN_TABLE: Partial<
     },
   },
   'someone unwell': { alone: 0.005, by: { infection: 0.7, 'incompatible products': 0.1 } },
-  accident: { alone: 0.02, by: { infection: 0.2 } },
+  accident: { alone: 0.01, by: { infection: 0.6 } },
   fumes: { alone: 0.002, by: { 'incompatible products': 0.9, 'wrong product': 0.1 } },
   'electric shock': { alone: 0.002, by: { 'sensor or heater': 0.8, leak: 0.1 } },
   'filter brown': {
@@ -282,7 +282,7 @@ export const SIGN_TABLE: Partial<
     by: {
       'low water level': 0.55,
       'air lock': 0.45,
-      'filter clogged': 0.3,
+      'filter clogged': 0.15,
       'sensor or heater': 0.2,
       leak: 0.12,
       evaporation: 0.1,
@@ -290,17 +290,17 @@ export const SIGN_TABLE: Partial<
   },
   'too hot code': {
     alone: 0.01,
-    by: { 'sensor or heater': 0.5, 'filter clogged': 0.15, 'low water level': 0.08 },
+    by: { 'sensor or heater': 0.6, 'filter clogged': 0.05, 'low water level': 0.08 },
   },
   'sensor code': { alone: 0.002, by: { 'sensor or heater': 0.9 } },
   'frost code': {
     alone: 0.03,
-    by: { 'sensor or heater': 0.3, 'filter clogged': 0.06, 'air lock': 0.06 },
+    by: { 'sensor or heater': 0.3, 'filter clogged': 0.03, 'air lock': 0.06 },
   },
   'power trips': { alone: 0.005, by: { 'sensor or heater': 0.85, leak: 0.25 } },
   'pH keeps rising': {
     alone: 0.03,
-    by: { aeration: 0.7, 'balance scaling': 0.3, 'wrong product': 0.06 },
+    by: { aeration: 0.7, 'balance scaling': 0.12, 'wrong product': 0.06 },
   },
   'pH keeps falling': {
     alone: 0.02,
@@ -315,15 +315,15 @@ export const SIGN_TABLE: Partial<
   'sanitizer will not hold': {
     alone: 0.02,
     by: {
-      biofilm: 0.55,
+      biofilm: 0.65,
       'heavy load': 0.5,
-      'filter clogged': 0.3,
+      'filter clogged': 0.15,
       'old water': 0.3,
       'combined chlorine': 0.25,
-      'stabiliser high': 0.15,
-      'soap and lotion': 0.2,
-      algae: 0.4,
-      'sanitizer low': 0.25,
+      'stabiliser high': 0.35,
+      'soap and lotion': 0.1,
+      algae: 0.2,
+      'sanitizer low': 0.08,
       'filter worn out': 0.12,
       'rain or run-off': 0.05,
     },
@@ -471,15 +471,15 @@ export const FACTOR_TABLE = {
   },
   'filter soak': {
     values: ['these days', 'not lately'],
-    usual: [0.1, 0.9],
-    by: { 'cleaner left behind': [0.85, 0.15] },
+    usual: [0.08, 0.92],
+    by: { 'cleaner left behind': [0.6, 0.4] },
   },
   residual: {
     values: ['held', 'low', 'gone', 'not tested'],
     usual: [0.55, 0.18, 0.09, 0.18],
     by: {
       'sanitizer low': [0.04, 0.26, 0.5, 0.2],
-      algae: [0.07, 0.23, 0.45, 0.25],
+      algae: [0.12, 0.28, 0.35, 0.25],
       biofilm: [0.35, 0.25, 0.2, 0.2],
       infection: [0.22, 0.23, 0.3, 0.25],
       'heavy load': [0.42, 0.26, 0.15, 0.17],
@@ -563,7 +563,7 @@ export const FACTOR_TABLE = {
   stabiliser: {
     values: ['in range', 'high'],
     usual: [0.9, 0.1],
-    by: { 'stabiliser high': [0.05, 0.95], biofilm: [0.8, 0.2] },
+    by: { 'stabiliser high': [0.05, 0.95], biofilm: [0.86, 0.14] },
   },
   'water age': {
     values: ['new', 'young', 'aging', 'old'],
@@ -571,6 +571,7 @@ export const FACTOR_TABLE = {
     by: {
       'old water': [0.005, 0.115, 0.33, 0.55],
       'fill dust': [0.85, 0.12, 0.02, 0.01],
+      'filter clogged': [0.05, 0.58, 0.23, 0.14],
       'air lock': [0.4, 0.4, 0.12, 0.08],
       metals: [0.42, 0.4, 0.1, 0.08],
       biofilm: [0.06, 0.46, 0.27, 0.21],
@@ -641,7 +642,7 @@ export const FACTOR_TABLE = {
     values: ['as set', 'cooler', 'hotter'],
     usual: [0.85, 0.12, 0.03],
     by: {
-      'sensor or heater': [0.35, 0.4, 0.25],
+      'sensor or heater': [0.5, 0.3, 0.2],
       'cover waterlogged': [0.7, 0.28, 0.02],
     },
   },

@@ -66,10 +66,7 @@ const REMEMBERED = 730 * DAY
 const odds = (p: number) => p / Math.max(1e-9, 1 - p)
 
 /** What comes first, the gravest of all that was said. */
-const emergencyOf = (
-  signs: readonly Sign[],
-  answers: Answers = {},
-): Trouble['emergency'] => {
+const emergencyOf = (signs: readonly Sign[], answers: Answers = {}): Trouble['emergency'] => {
   const unwell = answers['someone unwell'] === 'yes' ? (['someone unwell'] as const) : []
   const said: readonly Sign[] = [...signs, ...unwell]
   return (

@@ -14,7 +14,7 @@ export const PlaceWords = ({ tubId, late }: { tubId: number; late: number }) => 
   return (
     <nav
       aria-label="Places"
-      className="hidden items-baseline gap-6 text-[15px] lg:flex print:hidden"
+      className="hidden items-baseline gap-4 text-[15px] lg:flex xl:gap-5 print:hidden"
     >
       {PLACES.map(({ place, name }) => {
         const here = hereIn(path, place)

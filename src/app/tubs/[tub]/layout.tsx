@@ -60,7 +60,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
             </nav>
           )}
           <time
-            className="small ml-auto hidden whitespace-nowrap text-muted xl:block"
+            className="small ml-auto hidden whitespace-nowrap text-muted min-[1400px]:block"
             dateTime={new Date(now).toISOString()}
           >
             {weekday(now, preferences)}, {clock(now, preferences)}

@@ -62,18 +62,22 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
   const earlier = cases.filter((one) => one.until !== undefined).slice(-KEPT)
   return (
     <>
-      <h1 className="serif title pt-2">{troubleTitle(found, wrong, preferences)}</h1>
-      <div className="mt-3 grid gap-3">
-        <Closed view={view} preferences={preferences} here="trouble" />
-        <EmergencyBlock
-          emergency={found.emergency}
-          signs={found.signs}
-          tubId={tub.id}
-          poisonLine={settingOf(store, 'poisonLine') || undefined}
-          tick={tickSign}
-          keepPoisonLine={savePoisonLine}
-          preferences={preferences}
-        />
+      <div className="grid gap-3 pt-2">
+        <div className="lg:order-2">
+          <EmergencyBlock
+            emergency={found.emergency}
+            signs={found.signs}
+            tubId={tub.id}
+            poisonLine={settingOf(store, 'poisonLine') || undefined}
+            tick={tickSign}
+            keepPoisonLine={savePoisonLine}
+            preferences={preferences}
+          />
+        </div>
+        <div className="lg:order-1">
+          <h1 className="serif title">{troubleTitle(found, wrong, preferences)}</h1>
+          <Closed view={view} preferences={preferences} here="trouble" />
+        </div>
       </div>
       <div className="mt-4 grid gap-x-9 gap-y-8 lg:grid-cols-[168px_minmax(0,1fr)] xl:grid-cols-[168px_minmax(0,1fr)_282px]">
         <section aria-labelledby="signs" className="lg:row-span-2 xl:row-span-1">
@@ -81,10 +85,15 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
             What’s wrong?
           </h2>
           <TapSigns signs={found.signs} tubId={tub.id} tick={tickSign} />
+          {wrong && (
+            <a href="#questions-and-causes" className="plain mt-4 w-full lg:hidden">
+              See likely causes
+            </a>
+          )}
         </section>
         {wrong ? (
           <>
-            <div className="grid content-start gap-7">
+            <div id="questions-and-causes" className="grid content-start gap-7">
               <Questions
                 found={found}
                 tubId={tub.id}
