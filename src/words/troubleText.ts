@@ -135,7 +135,7 @@ export const MEANWHILE: Partial<Record<CauseId, string>> = {
 /** Where hands stop. */
 export const LICENSED: Partial<Record<CauseId, string>> = {
   'air lock': 'Still no flow after bleeding? Call a licensed technician.',
-  leak: 'Wet inside the cabinet, or more than 5 cm (2 in) a week: power off, call a licensed technician.',
+  leak: 'Wet inside the cabinet, or more than 5 cm a week: power off, call a licensed technician.',
   'sensor or heater':
     'Electrics, heater and sensors are for a licensed technician. Power off at the breaker if it trips or tingles.',
   'low water level': 'The code stays with the level right? Call a licensed technician.',

@@ -6,7 +6,6 @@ import {
   type Evidence,
   isTrouble,
   type Line,
-  NOT_KNOWN,
   PRODUCTS,
   type Quantity,
   type QuestionId,
@@ -16,6 +15,7 @@ import {
   type Trouble,
   type WaterWay,
 } from '@/core'
+import { inUnits } from './inUnits'
 import { named } from './quantityNames'
 import { formatReason } from './refillWords'
 import { signName } from './signText'
@@ -177,15 +177,8 @@ const signed = (value: number, preferences: DisplayPreferences): string =>
 
 export const questionWords = (question: QuestionId): string => QUESTION_TEXT[question].ask
 
-export const answerWords = (answer: string, { units }: DisplayPreferences): string => {
-  if (answer === NOT_KNOWN) return 'not known'
-  const inches: Record<string, string> = {
-    'under 2 cm': 'under ¾ in',
-    '2 to 5 cm': '¾ to 2 in',
-    'more than 5 cm': 'more than 2 in',
-  }
-  return (units.volume === 'litre' ? undefined : inches[answer]) ?? answer
-}
+export const answerWords = (answer: string, preferences: DisplayPreferences): string =>
+  inUnits(answer, preferences)
 
 /** One line of what speaks for or against a cause. */
 export const formatLine = (line: Line, preferences: DisplayPreferences): string => {

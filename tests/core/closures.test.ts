@@ -216,6 +216,7 @@ test('a fresh good test of everything opens it when nothing else holds', () => {
     'flush in the water',
     'refill under way',
     'people in',
+    'electrical fault',
     'no filter',
     'cloudy',
     'dose mixing',

@@ -1,3 +1,4 @@
+import { QUESTIONS } from '@/core/journal/causeId'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import type { Stage } from '@/core/refill/stages'
 import { CHORE_TEXT } from '@/words/choreText'
@@ -11,6 +12,7 @@ import { formatSum } from '@/words/refillWords'
 import { REFUSALS } from '@/words/refusals'
 import { SIGN_MEANS } from '@/words/signText'
 import { START_TITLES } from '@/words/startUpText'
+import { CODE_TEXT, EMERGENCY_TEXT, LICENSED, MEANWHILE, QUESTION_TEXT } from '@/words/troubleText'
 import type { DisplayPreferences } from '@/words/words'
 import { preferences } from './view'
 
@@ -33,6 +35,12 @@ const SENTENCES = [
   ...PRODUCT_NAMES.flatMap((name) => [...CAUTIONS[name], LABEL_NOTES[name] ?? '']),
   ...Object.values(PROGRAMME_TEXT).flatMap(({ name, summary }) => [name, summary]),
   ...Object.values(SIGN_MEANS),
+  ...Object.values(EMERGENCY_TEXT).flatMap(({ title, steps }) => [title, ...steps]),
+  ...Object.values(QUESTION_TEXT).flatMap(({ ask, how = '' }) => [ask, how]),
+  ...Object.values(QUESTIONS).flat(),
+  ...Object.values(CODE_TEXT),
+  ...Object.values(MEANWHILE),
+  ...Object.values(LICENSED),
   ...Object.values(START_TITLES),
   ...Object.values(REFUSALS),
   ...TERM_IDS.flatMap((id) => [GLOSSARY[id].name, GLOSSARY[id].meaning]),

@@ -295,7 +295,7 @@ export const SIGN_TABLE: Partial<
   'sensor code': { alone: 0.002, by: { 'sensor or heater': 0.9 } },
   'frost code': {
     alone: 0.03,
-    by: { 'sensor or heater': 0.3, 'filter clogged': 0.03, 'air lock': 0.06 },
+    by: { 'sensor or heater': 0.3, 'air lock': 0.06 },
   },
   'power trips': { alone: 0.005, by: { 'sensor or heater': 0.85, leak: 0.25 } },
   'pH keeps rising': {

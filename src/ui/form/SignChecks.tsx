@@ -1,5 +1,5 @@
 'use client'
-import { SIGNS } from '@/core'
+import { EMERGENCIES, SIGNS } from '@/core'
 import { SIGN_LABELS } from '@/words/signText'
 import { SignGroups } from '../trouble/SignGroups'
 import { useDraft } from './draft'
@@ -7,9 +7,11 @@ import { useDraft } from './draft'
 /** What was seen; none ticked is a tub that looks well. */
 export const SignChecks = () => {
   const { fields, set } = useDraft()
+  const ticked = SIGNS.filter((sign) => fields[`sign.${sign}`] === 'yes')
   return (
     <SignGroups
-      checked={SIGNS.filter((sign) => fields[`sign.${sign}`] === 'yes')}
+      checked={ticked}
+      grave={[...EMERGENCIES, ...ticked.filter((sign) => sign === 'smell' || sign === 'flakes')]}
       chip={(sign) => (
         <label key={sign} className="sign">
           <input

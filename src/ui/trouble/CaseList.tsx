@@ -14,7 +14,7 @@ export const CaseList = ({
   return (
     <section aria-labelledby="cases">
       <h2 id="cases" className="head">
-        Earlier cases
+        What was wrong
       </h2>
       <ul className="small mt-1">
         {cases.toReversed().map((one) => {

@@ -47,6 +47,11 @@ export const EmergencyBlock = ({
       <div className="mb-2 max-w-[62ch]">
         <h2 className="font-semibold text-[19px] text-madder">{EMERGENCY_TEXT[emergency].title}</h2>
         <Steps emergency={emergency} preferences={preferences} poisonLine={poisonLine} />
+        {signs.includes(emergency) && (
+          <div className="signs mt-2">
+            <SignTap sign={emergency} on tubId={tubId} tick={tick} />
+          </div>
+        )}
       </div>
     )}
     {!emergency && (

@@ -16,11 +16,14 @@ export const SignGroups = ({
   chip,
   checked,
   asRows = false,
+  grave = [],
 }: {
   chip: (sign: Sign) => React.ReactNode
   checked: readonly Sign[]
   /** In a narrow column on a wide screen. */
   asRows?: boolean
+  /** What belongs to an emergency, where no block of its own offers it. */
+  grave?: readonly Sign[]
 }) => (
   <div className={asRows ? 'signs signs-rows' : 'signs'}>
     {SENSES.map((sense) => {
@@ -57,5 +60,11 @@ export const SignGroups = ({
         </fieldset>
       )
     })}
+    {grave.length > 0 && (
+      <fieldset className="mt-3">
+        <legend className="small mb-1 font-semibold text-madder">Emergency</legend>
+        <div className="sign-row">{grave.map(chip)}</div>
+      </fieldset>
+    )}
   </div>
 )

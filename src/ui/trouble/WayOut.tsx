@@ -1,6 +1,7 @@
 import Link from 'next/link'
 import { type CauseId, type PlacedAct, type Trouble, wayOut } from '@/core'
 import type { TubView } from '@/server/views'
+import { inUnits } from '@/words/inUnits'
 import { CAUSE_NAMES, LICENSED, MEANWHILE } from '@/words/troubleText'
 import { settleName, settleOutcomes } from '@/words/troubleWords'
 import { actWords } from '@/words/visitWords'
@@ -122,7 +123,7 @@ export const WayOut = ({
             : 'Nothing of it can be done now: see what keeps the tub closed.'}
         </p>
       )}
-      {licensed && <p className="small mt-2 font-medium">{licensed}</p>}
+      {licensed && <p className="small mt-2 font-medium">{inUnits(licensed, preferences)}</p>}
       {underWay ? (
         <p className="small mt-2">
           <b>Being treated</b> since {dayAndClock(treatment?.at ?? now, preferences)}.{' '}

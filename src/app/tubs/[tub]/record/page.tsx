@@ -7,6 +7,7 @@ import { toWallClock } from '@/server/moment'
 import { EntryForm } from '@/ui/form/EntryForm'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
+import { CaseList } from '@/ui/trouble/CaseList'
 import { CHANGE_WORDS, formatChange, formatEntry, KIND_WORDS } from '@/words/entryWords'
 import { fieldNumber } from '@/words/readNumber'
 import { formatHealth } from '@/words/verdictWords'
@@ -197,6 +198,11 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
         >
           Show earlier entries
         </Link>
+      )}
+      {kind === undefined && view.cases.length > 0 && (
+        <div className="mt-8 max-w-[72ch]">
+          <CaseList cases={view.cases} preferences={preferences} />
+        </div>
       )}
     </>
   )
