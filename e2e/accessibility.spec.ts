@@ -21,6 +21,7 @@ const PLACES = [
   'refill',
   'shelf',
   'shelf/1',
+  'trouble',
   'record',
   'record?add=dose',
   'record/data',

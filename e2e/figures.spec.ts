@@ -103,6 +103,7 @@ const PLACES = [
   'refill',
   'refill/sheet',
   'shelf',
+  'trouble',
   'record',
   'tub',
 ]

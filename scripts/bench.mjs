@@ -69,7 +69,7 @@ console.log('\nplace         script, of the empty page   server, of the empty pa
 row('empty page', floorBytes, floorTime)
 let over = 0
 const places = {}
-for (const place of ['now', 'test', 'dose', 'visit', 'record']) {
+for (const place of ['now', 'test', 'dose', 'visit', 'trouble', 'record']) {
   const path = `/tubs/1/${place}`
   const bytes = await scriptBytes(path)
   const ms = await serverMilliseconds(path)
