@@ -1,4 +1,4 @@
-import { type Estimate, residualsSince } from '../estimate/estimate'
+import { type Estimate, type ResidualThen, residualsSince } from '../estimate/estimate'
 import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import type { ProductName } from '../products/product'
@@ -6,7 +6,7 @@ import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { refillReasons, SOLIDS_ABOVE_FILL_PPM } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
 import type { Quantity } from '../testing/quantity'
-import { DAY, type Instant } from '../time'
+import { DAY, HOUR, type Instant } from '../time'
 import { hasMetals } from '../tub/fillNeeds'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
@@ -177,6 +177,21 @@ const filterEvidence = (
   return found
 }
 
+/** What is made up for within so long after a soak is no low: the dose after it is part of it. */
+const PASSING = 6 * HOUR
+
+/** The lowest that was read, or that lasted: what the estimate has at the end of a soak is met by the dose after it. */
+const lowestHeld = (then: readonly ResidualThen[]): ResidualThen | undefined =>
+  then
+    .filter((one, i) => {
+      const rises = then.slice(i + 1).find(({ ppm }) => ppm > one.ppm + 0.2)
+      return one.read || (rises?.at ?? Number.POSITIVE_INFINITY) - one.at >= PASSING || !rises
+    })
+    .reduce<ResidualThen | undefined>(
+      (least, one) => (!least || one.ppm < least.ppm ? one : least),
+      undefined,
+    )
+
 const sanitizerEvidence = (
   tub: Tub,
   past: readonly Entry[],
@@ -200,11 +215,7 @@ const sanitizerEvidence = (
       // What this tub has taught of now goes before what the fold carries on.
       one.at === now && !one.read ? { ...one, ppm: own.value } : one,
     )
-    const lowest = then.reduce((least, one) => (one.ppm < least.ppm ? one : least), {
-      at: lastRead.at,
-      ppm: lastRead.value,
-      read: true,
-    })
+    const lowest = lowestHeld(then) ?? { at: lastRead.at, ppm: lastRead.value, read: true }
     const value: ValueOf<'residual'> =
       lowest.ppm < 0.4 * floor ? 'gone' : lowest.ppm < 0.95 * floor ? 'low' : 'held'
     const entry = lowest.read
