@@ -107,7 +107,6 @@ test('foam: two taps are one look, a slip is taken back, an answer changes the o
 }) => {
   const page = await atNight(browser)
   const tub = await made(page, 'Foam Tub')
-  await filled(page, tub)
   await page.goto(`${tub}/trouble`)
   await tick(page, 'foam')
   await page.locator('summary', { hasText: 'of see' }).click()

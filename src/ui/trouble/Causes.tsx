@@ -49,7 +49,7 @@ const Evidence = ({
         <Link
           href={`${base}/record/${entry}`}
           prefetch={false}
-          className="underline decoration-line underline-offset-4"
+          className="inline-block min-h-6 underline decoration-line underline-offset-4"
         >
           {words}
         </Link>

@@ -27,7 +27,7 @@ export const Questions = ({
         Quick questions
       </h2>
       {answered.map((id) => (
-        <p
+        <div
           key={id}
           className="small grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 border-hair border-t py-1 first:border-t-0 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]"
         >
@@ -39,7 +39,7 @@ export const Questions = ({
             label="change"
             title={`Change: ${questionWords(id)}`}
           />
-        </p>
+        </div>
       ))}
       {ask && (
         <div className="mt-1 border-hair border-t py-3">
