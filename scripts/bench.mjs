@@ -97,6 +97,9 @@ run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchUpkeep.ts'], {
   env: { NODE_ENV: 'production' },
 })
 run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchVisit.ts'])
+run(process.execPath, [bin('tsx/dist/cli.mjs'), 'scripts/benchTrouble.ts'], {
+  env: { NODE_ENV: 'production' },
+})
 const file = option('json')
 if (file) {
   /** Calls a second, and how many times slower than the fastest of them. */

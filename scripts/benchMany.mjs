@@ -46,6 +46,7 @@ const PLACES = [
   'soak',
   'upkeep',
   'ahead',
+  'trouble',
   'refill',
   'programme',
   'record',

@@ -109,12 +109,20 @@ interface Building {
   entries: Entry[]
 }
 
-/** Every case of a journal, oldest first; the last may be open. */
+/** Cases are told of so long. */
+const KEPT = 800 * DAY
+
+/** Every case of the last two years, oldest first; the last may be open. */
 export const casesIn = (tub: Tub, journal: readonly Entry[], now: Instant): Case[] => {
   const past = inOrder(
     journal.filter(
       ({ at, kind }) =>
-        at <= now && kind !== 'soak' && kind !== 'note' && kind !== 'feeder' && kind !== 'aeration',
+        at <= now &&
+        at > now - KEPT &&
+        kind !== 'soak' &&
+        kind !== 'note' &&
+        kind !== 'feeder' &&
+        kind !== 'aeration',
     ),
   )
   const found: Case[] = []

@@ -49,6 +49,10 @@ export interface Around {
 
 /** So far back residual, load and products are looked at. */
 const LATELY = 5 * DAY
+/** So far back anything at all. */
+const REACH = 120 * DAY
+/** A flush belongs to the fill that follows it within so long. */
+const BEFORE_A_FILL = 7 * DAY
 const LOAD_WINDOW = 3 * DAY
 /** Person-hours in three days for each 1,000 L that are a heavy load: common practice, three people for an hour in a usual tub. */
 const HEAVY_HOURS_PER_CUBIC_METRE = 3
@@ -414,6 +418,7 @@ const waterEvidence = (
   past: readonly Entry[],
   now: Instant,
   estimate: Estimate,
+  begun: Instant,
 ): Evidence[] => {
   const found: Evidence[] = []
   const { filledAt, fillWater, quantities } = estimate
@@ -445,15 +450,14 @@ const waterEvidence = (
     const purged = past.findLast(
       ({ kind, body, at }) =>
         at <= filledAt &&
-        at > filledAt - 7 * DAY &&
+        at > filledAt - BEFORE_A_FILL &&
         ((kind === 'dose' && body.product === 'pipe flush') ||
           (kind === 'refill' && body.stage === 'purge' && body.what === 'done') ||
           (kind === 'chore' && body.chore === 'purge' && body.outcome === 'done')),
     )
     // A journal that begins with this fill does not know.
     if (purged) found.push(known('purge', 'before this fill', { at: purged.at, entry: purged.id }))
-    else if ((past[0]?.at ?? now) < filledAt - 7 * DAY)
-      found.push(known('purge', 'not', { at: filledAt }))
+    else if (begun < filledAt - BEFORE_A_FILL) found.push(known('purge', 'not', { at: filledAt }))
   }
   const read = (quantity: 'iron' | 'copper') => quantities[quantity].lastReading?.value
   const iron = Math.max(read('iron') ?? 0, fillWater.ironPpm ?? 0)
@@ -493,7 +497,12 @@ const waterEvidence = (
   return found
 }
 
-const habitEvidence = (tub: Tub, past: readonly Entry[], now: Instant): Evidence[] => {
+const habitEvidence = (
+  tub: Tub,
+  past: readonly Entry[],
+  now: Instant,
+  all: readonly Entry[],
+): Evidence[] => {
   const found: Evidence[] = []
   const doses = past.filter(isKind('dose'))
   const lately = doses.filter(({ at }) => at > now - 7 * DAY)
@@ -521,7 +530,7 @@ const habitEvidence = (tub: Tub, past: readonly Entry[], now: Instant): Evidence
       }),
     )
   else if (doses.length > 0) found.push(known('products lately', 'none'))
-  const first = past[0]?.at ?? now
+  const first = all[0]?.at ?? now
   const visits = past.filter(({ kind }) => kind !== 'note')
   const gaps = visits.map(({ at }, i) => ({
     from: at,
@@ -530,7 +539,7 @@ const habitEvidence = (tub: Tub, past: readonly Entry[], now: Instant): Evidence
   const away = gaps.findLast(({ from, to }) => to - from > 8 * DAY && to > now - LATELY)
   if (away)
     found.push(known('absence', 'yes', { at: away.from, days: (away.to - away.from) / DAY }))
-  const level = lastDone(past, 'level look')
+  const level = lastDone(all, 'level look')
   if (level) {
     const days = (now - level.at) / DAY
     found.push(
@@ -563,13 +572,16 @@ export const evidenceOf = (
   now: Instant,
   { estimate, filters = [], tubId }: Around,
 ): Evidence[] => {
-  const past = inOrder(journal.filter(({ at }) => at <= now))
+  const all = inOrder(journal.filter(({ at }) => at <= now))
+  // What is older bears on nothing but when a chore was last done.
+  const from = Math.min(now - REACH, (estimate.filledAt ?? now) - BEFORE_A_FILL)
+  const past = all.slice(all.findLastIndex(({ at }) => at < from) + 1)
   return [
-    ...filterEvidence(tub, past, now, filters, tubId),
+    ...filterEvidence(tub, all, now, filters, tubId),
     ...sanitizerEvidence(tub, past, now, estimate),
     ...loadEvidence(tub, past, now),
     ...balanceEvidence(tub, past, now, estimate),
-    ...waterEvidence(tub, past, now, estimate),
-    ...habitEvidence(tub, past, now),
+    ...waterEvidence(tub, past, now, estimate, all[0]?.at ?? now),
+    ...habitEvidence(tub, past, now, all),
   ]
 }

@@ -40,13 +40,16 @@ export const PRIOR: Record<CauseId, number> = {
   'cover waterlogged': 0.04,
 }
 
+/** One sign. */
+export interface SignTable {
+  alone: number
+  by: Partial<Record<CauseId, number>>
+}
 /**
  * How likely a cause brings a sign by itself, and how likely the sign shows with none of them at work. A cause that is not
  * named brings it no more than that.
  */
-export const SIGN_TABLE: Partial<
-  Record<Sign, { alone: number; by: Partial<Record<CauseId, number>> }>
-> = {
+export const SIGN_TABLE: Partial<Record<Sign, SignTable>> = {
   cloudy: {
     alone: 0.02,
     by: {
