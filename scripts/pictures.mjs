@@ -16,7 +16,6 @@ const VIEWS = [
   ['now-stale-desktop', '/tubs/2/now', DESKTOP, 'light'],
   ['now-phone-night', '/tubs/1/now', PHONE, 'dark'],
   ['test-desktop', '/tubs/2/test', DESKTOP, 'light'],
-  ['test-phone-night', '/tubs/1/test', PHONE, 'dark'],
   ['dose-desktop', '/tubs/1/dose', DESKTOP, 'light'],
   ['visit-desktop', '/tubs/1/visit', DESKTOP, 'light'],
   ['photo-phone', '/tubs/1/test/photo?kit=1', PHONE, 'light', ['Practice camera: dip and take']],
@@ -27,8 +26,15 @@ const VIEWS = [
   ['refill-desktop', '/tubs/1/refill', DESKTOP, 'light'],
   ['soak-phone-night', '/tubs/2/soak', PHONE, 'dark'],
   ['record-desktop', '/tubs/1/record', DESKTOP, 'light'],
-  ['tub-desktop', '/tubs/2/tub', DESKTOP, 'light'],
   ['welcome-phone', '/welcome', PHONE, 'light'],
+  [
+    'trouble-desktop',
+    '/tubs/2/trouble',
+    DESKTOP,
+    'light',
+    [{ tick: 'cloudy' }, { tick: 'no smell' }],
+  ],
+  ['trouble-phone-night', '/tubs/2/trouble', PHONE, 'dark', []],
   // Last, for it changes the demo: a visit as far as its first wait.
   [
     'visit-phone-night',
@@ -53,6 +59,11 @@ for (const [name, path, viewport, colorScheme, press] of VIEWS) {
   await page.waitForLoadState('networkidle')
   await page.evaluate(() => document.fonts.ready)
   for (const button of press ?? []) {
+    if (button.tick) {
+      await page.getByRole('checkbox', { name: button.tick, exact: true }).first().check()
+      await page.waitForTimeout(1200)
+      continue
+    }
     await page.getByRole('button', { name: button }).first().click()
     await page.getByRole('listitem').first().waitFor()
     await page.waitForTimeout(1200)

@@ -1,5 +1,7 @@
 import {
   type Band,
+  CAUSES,
+  type CauseId,
   type ChoreId,
   DOSING,
   type Dosing,
@@ -110,6 +112,11 @@ const ENTRY_FIELDS: Record<string, FieldTable> = {
     chore: { unit: 'a chore', free: true, required: true },
     outcome: { unit: '', oneOf: ['done', 'skipped', 'postponed'], default: 'done' },
   },
+  treatment: {
+    ...when,
+    kind: kind('treatment'),
+    cause: { unit: '', oneOf: CAUSES, required: true },
+  },
   note: { ...when, kind: kind('note'), text: { unit: 'text', free: true } },
 }
 
@@ -148,6 +155,7 @@ interface CheckedEntry {
   boost?: unknown
   chore: unknown
   outcome: 'done' | 'skipped' | 'postponed'
+  cause: CauseId
   text?: unknown
 }
 
@@ -221,6 +229,8 @@ const bodyOf = (
       return wordsIn(value.chore) && isChoreId(value.chore)
         ? { kind: 'chore', body: { chore: value.chore as ChoreId, outcome: value.outcome } }
         : { field: 'chore', given: value.chore, allowed: 'a chore, named as in the application' }
+    case 'treatment':
+      return { kind: 'treatment', body: { cause: value.cause, signs: [] } }
     case 'note':
       return { kind: 'note', body: { text: String(value.text ?? '').slice(0, 500) } }
     default: {

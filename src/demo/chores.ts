@@ -92,6 +92,14 @@ export const demoChores = (
       at: at(12),
       body: { chore: 'cover look', outcome: 'done', note: 'straps held in the gale' },
     },
+    // Jets that spat in October, and what helped.
+    { kind: 'look', at: at(45) - 5 * HOUR, body: { signs: ['weak flow'] } },
+    {
+      kind: 'treatment',
+      at: at(45) - 4 * HOUR,
+      body: { cause: 'low water level', signs: ['weak flow'] },
+    },
+    { kind: 'look', at: at(45) + HOUR, body: { signs: [] } },
     ...done('earth-fault test', 60, 33),
     ...done('cover underside', 20),
   ]

@@ -184,17 +184,20 @@ const filterEvidence = (
 /** What is made up for within so long after a soak is no low: the dose after it is part of it. */
 const PASSING = 6 * HOUR
 
+/** A reading this near the lowest of the estimate is told in its place, ppm. */
+const AS_GOOD_AS = 0.15
+
 /** The lowest that was read, or that lasted: what the estimate has at the end of a soak is met by the dose after it. */
-const lowestHeld = (then: readonly ResidualThen[]): ResidualThen | undefined =>
-  then
+const lowestHeld = (then: readonly ResidualThen[]): ResidualThen | undefined => {
+  const held = then
     .filter((one, i) => {
       const rises = then.slice(i + 1).find(({ ppm }) => ppm > one.ppm + 0.2)
-      return one.read || (rises?.at ?? Number.POSITIVE_INFINITY) - one.at >= PASSING || !rises
+      return one.read || !rises || rises.at - one.at >= PASSING
     })
-    .reduce<ResidualThen | undefined>(
-      (least, one) => (!least || one.ppm < least.ppm ? one : least),
-      undefined,
-    )
+    .toSorted((a, b) => a.ppm - b.ppm)
+  const [lowest] = held
+  return held.find(({ read, ppm }) => read && lowest && ppm <= lowest.ppm + AS_GOOD_AS) ?? lowest
+}
 
 const sanitizerEvidence = (
   tub: Tub,

@@ -8,7 +8,7 @@ import { type Candidate, type Posterior, ratioOf } from './network'
 import { ANSWER_TABLE, FACTOR_TABLE, type FactorId, type Table } from './tables'
 
 /** Nobody is asked more often than this about one case. */
-export const MOST_QUESTIONS = 5
+const MOST_QUESTIONS = 5
 /** What is asked from memory costs nothing; what has to be looked at does. Assumed, in questions' worth of patience. */
 const EFFORT: Partial<Record<QuestionId, number>> = {
   'clears with jets off': 1.5,
