@@ -211,6 +211,18 @@ const readyAt = (
   return sanitized === undefined || sanitized <= at ? sanitized && at : onFives(sanitized)
 }
 
+/** What one tub's own visit comes to: the test that decides, or when it can be used again; neither where something else keeps it shut. */
+export const reopening = (
+  view: TubView,
+  foreseen: readonly ForecastPoint[] | undefined,
+): { testAt: Instant | undefined; at: Instant | undefined } => {
+  const testAt = decidedAt(view, view.visit)
+  return {
+    testAt,
+    at: testAt === undefined ? readyAt(view, view.visit, foreseen) : undefined,
+  }
+}
+
 const tubsIn = (store: Store, fields: Fields, tubId: number): number[] => {
   const asked = (fields.tubs ?? '').split(' ').map(Number)
   const known = [...new Set([tubId, ...asked])].filter((id) => findTub(store, id) !== undefined)

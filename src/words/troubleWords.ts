@@ -2,8 +2,10 @@ import {
   type Case,
   type CauseFound,
   type CauseId,
+  type Closure,
   DAY,
   type Evidence,
+  type Instant,
   isTrouble,
   type Line,
   PRODUCTS,
@@ -14,7 +16,9 @@ import {
   type TreatOrChange,
   type Trouble,
   type WaterWay,
+  waterCareOpens,
 } from '@/core'
+import { formatClosure } from './closureWords'
 import { inUnits } from './inUnits'
 import { named } from './quantityNames'
 import { formatReason } from './refillWords'
@@ -22,6 +26,7 @@ import { signName } from './signText'
 import { CAUSE_NAMES, CAUSE_SAYS, EMERGENCY_TEXT, QUESTION_TEXT } from './troubleText'
 import {
   amount,
+  clock,
   type DisplayPreferences,
   day,
   dayAndClock,
@@ -274,7 +279,8 @@ export const formatTreatOrChange = (
         return `No product takes out ${CAUSE_NAMES[why.cause]}.`
       case 'due': {
         const { rule, words } = formatReason(why.reason, preferences)
-        return `The water is due anyway. ${rule}: ${words}`
+        const by = why.reason.at > preferences.now ? ` by ${day(why.reason.at, preferences)}` : ''
+        return `The water is due anyway${by}. ${rule}: ${words}`
       }
       case 'came back':
         return `${upperFirst(signName(why.sign))} came back: it was there ${day(why.at, preferences)}, too.`
@@ -317,6 +323,21 @@ export const formatWay = (
   hours: hours < 1.5 ? '1 h' : `${formatNumber(hours, 0, preferences)} h`,
   lasts: lasts(lastsDays, preferences),
 })
+
+/** When anyone may get in again, if the way out is followed. */
+export const reopensWords = (
+  { testAt, at }: { testAt: Instant | undefined; at: Instant | undefined },
+  closures: readonly Closure[],
+  preferences: DisplayPreferences,
+): string => {
+  if (testAt !== undefined)
+    return `The test at ${clock(testAt, preferences)} decides when anyone may get in.`
+  const stays = closures.find((one) => !waterCareOpens(one))
+  if (stays) return `The tub stays closed. ${formatClosure(stays, preferences).lift}`
+  if (at === undefined) return 'The tub stays closed until a test shows it in range.'
+  if (at <= preferences.now + 60_000) return 'Nobody has to stay out for it.'
+  return `Open again ${dayAndClock(at, preferences)}, if the test then agrees.`
+}
 
 /** A case that is over, for the record. */
 export const formatCase = (

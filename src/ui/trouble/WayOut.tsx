@@ -62,6 +62,7 @@ export const WayOut = ({
   cause,
   view,
   underWay,
+  reopens,
   begin,
   preferences,
 }: {
@@ -69,6 +70,8 @@ export const WayOut = ({
   /** Today with the way out in it. */
   view: TubView
   underWay: boolean
+  /** When anyone may get in again, in words. */
+  reopens: string
   begin: Action
   preferences: DisplayPreferences
 }) => {
@@ -116,6 +119,7 @@ export const WayOut = ({
       {others > 0 && own.length > 0 && (
         <p className="small text-muted">and {others} more that are due today anyway.</p>
       )}
+      {!nothing && !refill && <p className="small mt-1 font-medium">{reopens}</p>}
       {nothing && (
         <p className="small mt-1 text-muted">
           {underWay

@@ -1,9 +1,10 @@
 import type { Metadata } from 'next'
 import { answerQuestion, beginTreatment, lookAgain, savePoisonLine, tickSign } from '@/app/actions'
 import { loadRefill } from '@/app/refillOf'
-import { loadTub, type TubParams } from '@/app/tubView'
+import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
 import { HOUR, treatOrChange } from '@/core'
 import { troubleView } from '@/server/trouble'
+import { reopening } from '@/server/visit'
 import { theStore } from '@/store/database'
 import { settingOf } from '@/store/settings'
 import { PostButton } from '@/ui/form/PostButton'
@@ -15,7 +16,7 @@ import { Questions } from '@/ui/trouble/Questions'
 import { TapSigns } from '@/ui/trouble/TapSigns'
 import { TreatOrChangeWords } from '@/ui/trouble/TreatOrChangeWords'
 import { Settle, WayOut } from '@/ui/trouble/WayOut'
-import { troubleTitle } from '@/words/troubleWords'
+import { reopensWords, troubleTitle } from '@/words/troubleWords'
 import { formatNumber } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Trouble' }
@@ -109,6 +110,11 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
                   cause={chosen}
                   view={withWayOut}
                   underWay={underWay}
+                  reopens={reopensWords(
+                    reopening(withWayOut, loadRibbon({ ...withWayOut, journal })),
+                    withWayOut.verdict.closures,
+                    preferences,
+                  )}
                   begin={beginTreatment}
                   preferences={preferences}
                 />
