@@ -88,7 +88,7 @@ test('cloudy after a party, to clear again: on the phone, at night', async ({ br
   await expect(page.getByText('Being treated')).toBeVisible()
 
   // Clear again: said with one tap, which closes the case, and a test opens the tub.
-  await page.getByRole('button', { name: 'It looks well now' }).click()
+  await page.getByRole('button', { name: 'It looks fine now' }).click()
   await expect(title(page)).toHaveText('What’s wrong?')
   await expect(page.getByText('Closed, not clear.')).toBeVisible()
   await expect(page.getByText(/Cloudy water: over after/)).toBeVisible()
@@ -169,10 +169,10 @@ test('fever: what to do first, everybody out, and only new water opens it', asyn
   // It can be read without a network, and the poison line's number is one's own.
   await page.getByLabel('Your region’s poison line').fill('not a number')
   await page.getByRole('button', { name: 'Save the number' }).click()
-  await expect(page.getByText(/is no phone number/)).toBeVisible()
+  await expect(page.getByText(/isn’t a phone number/)).toBeVisible()
   await page.getByLabel('Your region’s poison line').fill('01 809 2166')
   await page.getByRole('button', { name: 'Save the number' }).click()
-  await expect(page.getByText(/is no phone number/)).toBeHidden()
+  await expect(page.getByText(/isn’t a phone number/)).toBeHidden()
   await tick(page, 'fever')
   await expect(title(page)).toHaveText(
     /^A fever today\. Fever after using the tub: see to that first/,
@@ -181,7 +181,7 @@ test('fever: what to do first, everybody out, and only new water opens it', asyn
   await page.goto(`${tub}/now`)
   await expect(title(page)).toHaveText('Closed. Drain and refill first.')
   await page.goto(`${tub}/trouble`)
-  await page.getByRole('button', { name: 'It looks well now' }).click()
+  await page.getByRole('button', { name: 'It looks fine now' }).click()
   await expect(page.getByText('Closed, someone unwell.')).toBeVisible()
   await nothingSerious(page)
   await page.context().close()
@@ -195,11 +195,11 @@ test('on a wide screen with the demo’s log: evidence leads to its entry, anoth
   await tick(page, 'musty')
   await expect(page.getByText(/This water is \d+ days old/).first()).toBeVisible()
   await page
-    .getByRole('link', { name: /^Its way out/ })
+    .getByRole('link', { name: /^What to do about/ })
     .first()
     .click()
   await expect(page).toHaveURL(/cause=/)
-  await expect(page.getByRole('region', { name: /^The way out of/ })).toBeVisible()
+  await expect(page.getByRole('region', { name: /^What to do about/ })).toBeVisible()
   await page.getByText('Every way, side by side').click()
   await expect(page.getByRole('row', { name: /Flush, drain, refill/ })).toBeVisible()
   await nothingSerious(page)
@@ -210,7 +210,7 @@ test('on a wide screen with the demo’s log: evidence leads to its entry, anoth
     .click()
   await expect(title(page)).toHaveText(/^Correct the/)
   await page.goBack()
-  await page.getByRole('button', { name: 'It looks well now' }).click()
+  await page.getByRole('button', { name: 'It looks fine now' }).click()
   await expect(title(page)).toHaveText('What’s wrong?')
   quiet()
 })

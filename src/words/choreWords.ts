@@ -105,7 +105,7 @@ export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): stri
       case 'sign':
         return `Brought forward: ${sign ? signName(sign) : 'something was seen'}.`
       case 'trouble':
-        return `Part of the way out: ${cause ? CAUSE_NAMES[cause] : 'something is wrong'}.`
+        return `Part of treating ${cause ? CAUSE_NAMES[cause] : 'what’s wrong'}.`
       case 'quiet':
         return 'No one has used the tub since, so it can wait.'
       case 'postponed':

@@ -164,7 +164,7 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
       return `${lowerFirst(STAGE_NAMES[stage])}, ${REFILL_WHAT[what]}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
     }
     case 'treatment':
-      return `way out of ${CAUSE_NAMES[entry.body.cause]}`
+      return `treating ${CAUSE_NAMES[entry.body.cause]}`
     case 'note':
       return entry.body.text
   }

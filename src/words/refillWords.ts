@@ -141,7 +141,7 @@ export const formatReason = (
     case 'trouble':
       return {
         rule: 'Being treated',
-        words: `For ${CAUSE_NAMES[reason.cause]}: new water is the way out.`,
+        words: `To treat ${CAUSE_NAMES[reason.cause]}, change the water.`,
       }
     case 'first month':
       return {

@@ -183,13 +183,13 @@ export const postRefusal = {
 }
 
 export const troubleRefusal = {
-  noSign: (given: string) => `“${given}” is no sign that can be ticked. Nothing was saved.`,
-  noCause: (given: string) => `“${given}” is no cause that is known here. Nothing was saved.`,
-  noAnswer: (given: string) => `“${given}” is no answer to this question. Nothing was saved.`,
+  noSign: (given: string) => `“${given}” isn’t a sign you can tick. Nothing was saved.`,
+  noCause: (given: string) => `“${given}” isn’t a known cause. Nothing was saved.`,
+  noAnswer: (given: string) => `“${given}” isn’t an answer to this question. Nothing was saved.`,
   nothingWrong: 'Nothing is ticked any more: reload the page, then tick what you see.',
-  sayItIsClear: 'If it has gone, press “It looks well now”, which keeps when that was.',
+  sayItIsClear: 'If it’s gone, press “It looks fine now”, which saves when that was.',
   noNumber: (given: string, most: number) =>
-    `“${given}” is no phone number: figures, spaces, + ( ) - and /, at most ${most} of them.`,
+    `“${given}” isn’t a phone number: use figures, spaces, + ( ) - and /, at most ${most} of them.`,
 }
 
 export const tubRefusal = {

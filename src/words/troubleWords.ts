@@ -97,29 +97,29 @@ const formatEvidence = (evidence: Evidence, preferences: DisplayPreferences): st
     case 'filter soak':
       return value === 'these days'
         ? `A filter came back from its cleaner ${on(facts.at)}`
-        : 'No filter cleaner was used in the last days'
+        : 'No filter cleaner was used lately'
     case 'residual': {
       const name = upperFirst(named(quantity))
       if (value === 'not tested')
         return facts.at === undefined
-          ? `${name} was never tested in this water`
+          ? `${name} has never been tested in this water`
           : `${name} not tested for ${span(facts.days ?? 0, preferences)}`
       const limit = figure(quantity, facts.limit ?? 0, preferences)
       return value === 'held'
-        ? `${name} never fell below ${limit} in the last days`
+        ? `${name} has stayed at ${limit} or more for five days`
         : `${name} ${facts.read ? 'read' : 'was about'} ${amount(quantity, facts.value ?? 0, preferences)} ${at(facts.at)}`
     }
     case 'residual high':
       return value === 'yes'
         ? `${read(evidence, preferences, quantity)}, above ${figure(quantity, facts.limit ?? 0, preferences)}`
-        : `${upperFirst(named(quantity))} was never above ${figure(quantity, facts.limit ?? 0, preferences)}`
+        : `${upperFirst(named(quantity))} hasn’t been above ${figure(quantity, facts.limit ?? 0, preferences)} since yesterday`
     case 'combined chlorine':
       return `Combined chlorine read ${amount('totalChlorine', facts.value ?? 0, preferences)} ${on(facts.at)}`
     case 'sanitizer':
       return `This tub runs on ${named(quantity)}`
     case 'load':
       return value === 'none'
-        ? `Nobody was in since ${on(facts.at)}`
+        ? `No one has used the tub since ${on(facts.at)}`
         : `${number(facts.value)} person-hours in three days${(facts.people ?? 0) > 1 ? `, ${facts.people} at once ${on(facts.at)}` : ''}`
     case 'lotion':
       return `A soak with lotion ${on(facts.at)}`
@@ -142,9 +142,9 @@ const formatEvidence = (evidence: Evidence, preferences: DisplayPreferences): st
         case 'none':
           return 'No metals were found in the water'
         case 'well':
-          return 'Well water, and nobody has tested its metals'
+          return 'Well water whose metals have never been tested'
         default:
-          return 'Metals were never tested'
+          return 'Metals have never been tested'
       }
     case 'inhibitor':
       return value === 'none'
@@ -155,10 +155,10 @@ const formatEvidence = (evidence: Evidence, preferences: DisplayPreferences): st
         ? 'Nothing unusual went in this week'
         : `${upperFirst(PRODUCTS[facts.product ?? 'enzyme'].commonName)} went in ${on(facts.at)}`
     case 'absence':
-      return `Nothing was noted for ${span(facts.days ?? 0, preferences)} from ${on(facts.at)}`
+      return `Nothing was logged for ${span(facts.days ?? 0, preferences)} from ${on(facts.at)}`
     case 'level look':
       return facts.at === undefined
-        ? 'Nobody has noted the level yet'
+        ? 'The level has never been logged'
         : `Level last checked ${days(facts.days ?? 0, preferences)}`
     case 'fell together':
       return `pH fell by ${number(facts.value)} and alkalinity by ${number(facts.other, 0)} together by ${on(facts.at)}, with no acid`
@@ -233,7 +233,9 @@ export const troubleTitle = (
 
 /** What a question tells apart. */
 export const askWhy = (tells: readonly [CauseId, CauseId] | undefined): string =>
-  tells ? `It tells ${CAUSE_NAMES[tells[0]]} from ${CAUSE_NAMES[tells[1]]}.` : 'It tells most.'
+  tells
+    ? `The answer separates ${CAUSE_NAMES[tells[0]]} from ${CAUSE_NAMES[tells[1]]}.`
+    : 'The answer narrows it down most.'
 
 /** The test that would settle it, by what is tested. */
 export const settleName = ({ quantity }: Pick<SettlingTest, 'quantity'>): string =>
@@ -335,7 +337,7 @@ export const reopensWords = (
   const stays = closures.find((one) => !waterCareOpens(one))
   if (stays) return `The tub stays closed. ${formatClosure(stays, preferences).lift}`
   if (at === undefined) return 'The tub stays closed until a test shows it in range.'
-  if (at <= preferences.now + 60_000) return 'Nobody has to stay out for it.'
+  if (at <= preferences.now + 60_000) return 'You can keep using the tub meanwhile.'
   return `Open again ${dayAndClock(at, preferences)}, if the test then agrees.`
 }
 
@@ -361,7 +363,7 @@ export const formatCase = (
           ? `treated for ${CAUSE_NAMES[one.helped]}`
           : one.until === undefined
             ? ''
-            : 'went by itself'
+            : 'cleared up without treatment'
   return { what, how: [took, how].filter(Boolean).join(', ') }
 }
 

@@ -70,7 +70,7 @@ describe('a tap', () => {
     expect(looks()).toEqual([])
     expect(view(NOW + MINUTE).verdict.closures.map(({ code }) => code)).not.toContain('cloudy')
     tick('cloudy', NOW)
-    expect(said(tick('cloudy', NOW + HOUR, false))).toMatch(/It looks well now/)
+    expect(said(tick('cloudy', NOW + HOUR, false))).toMatch(/It looks fine now/)
     expect(view(NOW + HOUR).wrong?.signs).toEqual(['cloudy'])
   })
   test('is undone like any other entry', () => {
@@ -79,7 +79,7 @@ describe('a tap', () => {
     expect(view(NOW + MINUTE).wrong).toBeUndefined()
   })
   test('of nothing known is refused with what was given, and nothing is written', () => {
-    expect(said(tick('wet', NOW))).toMatch(/“wet” is no sign/)
+    expect(said(tick('wet', NOW))).toMatch(/“wet” isn’t a sign/)
     expect(looks()).toEqual([])
     expect(said(tickSign(store, 99, { sign: 'foam', on: 'yes' }, NOW))).not.toBe('')
   })
@@ -105,7 +105,7 @@ describe('an answer', () => {
     expect(troubleView(store, view(NOW + MINUTE)).found.emergency).toBe('someone unwell')
   })
   test('that is none of its question is refused', () => {
-    expect(said(answer('started', 'never', NOW))).toMatch(/“never” is no answer/)
+    expect(said(answer('started', 'never', NOW))).toMatch(/“never” isn’t an answer/)
     expect(said(answer('weather', 'fine', NOW))).not.toBe('')
   })
   test('is not asked for again, and there are five questions at most', () => {

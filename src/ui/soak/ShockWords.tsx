@@ -9,7 +9,7 @@ const SHOCK_WHY: Record<ShockDue['why'], string> = {
   load: 'Brought forward by a long or crowded soak.',
   rhythm: 'Weekly, and after every long or crowded soak.',
   sign: 'Brought forward by what was seen or smelled.',
-  trouble: 'Part of the way out of what is wrong.',
+  trouble: 'Part of the treatment you started in Trouble.',
 }
 
 /** The next shock: when, why, and what comes with it; its amount is the plan's. */

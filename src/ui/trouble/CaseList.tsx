@@ -2,7 +2,7 @@ import type { Case } from '@/core'
 import { formatCase } from '@/words/troubleWords'
 import { type DisplayPreferences, day } from '@/words/words'
 
-/** What was wrong before: what it was, what helped, how long it took. */
+/** Past trouble before: what it was, what helped, how long it took. */
 export const CaseList = ({
   cases,
   preferences,
@@ -14,7 +14,7 @@ export const CaseList = ({
   return (
     <section aria-labelledby="cases">
       <h2 id="cases" className="head">
-        What was wrong
+        Past trouble
       </h2>
       <ul className="small mt-1">
         {cases.toReversed().map((one) => {

@@ -135,8 +135,7 @@ export const Causes = ({
                   scroll={false}
                   className="quiet"
                 >
-                  Its way out
-                  <span className="sr-only">: {CAUSE_NAMES[cause]}</span>
+                  What to do<span className="sr-only"> about {CAUSE_NAMES[cause]}</span>
                 </Link>
               )}
             </div>

@@ -87,7 +87,7 @@ export const WayOut = ({
   return (
     <section aria-labelledby="way-out">
       <h2 id="way-out" className="head">
-        The way out of {CAUSE_NAMES[cause]}
+        What to do about {CAUSE_NAMES[cause]}
       </h2>
       {MEANWHILE[cause] && <p className="safety small mt-2">{MEANWHILE[cause]}</p>}
       <ol className="mt-1">

@@ -124,20 +124,20 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
                   Look again
                 </h2>
                 <p className="small mt-1 text-muted">
-                  A look that shows nothing wrong closes the case. It opens the tub only with a test
-                  after it.
+                  “It looks fine now” closes the case. A closed tub opens once a test after that is
+                  in range.
                 </p>
                 <div className="mt-2 flex flex-wrap gap-2">
                   <PostButton
                     action={lookAgain}
                     hidden={{ ...hidden, seen: 'clear' }}
-                    label="It looks well now"
+                    label="It looks fine now"
                     className="plain"
                   />
                   <PostButton
                     action={lookAgain}
                     hidden={{ ...hidden, seen: 'same' }}
-                    label="Still so"
+                    label="No change"
                     className="plain"
                   />
                 </div>
@@ -149,13 +149,13 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
         ) : (
           <div className="grid content-start gap-7">
             <p className="max-w-[58ch] text-muted">
-              Tick what you see, smell or feel. Each tap is kept as a look, and the likely causes
-              come from this tub’s own log.
+              Tick what you see, smell or feel. Each tap is saved, and the likely causes come from
+              this tub’s own history.
             </p>
             <PostButton
               action={lookAgain}
               hidden={{ ...hidden, seen: 'clear' }}
-              label="It looks well"
+              label="It looks fine"
               className="plain justify-self-start"
             />
             <CaseList cases={earlier} preferences={preferences} />
