@@ -99,8 +99,8 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
           closure.sign === 'power trips'
             ? `The breaker tripped ${since}. Current may be going where it shouldn’t: leave it off.`
             : `An electric shock was logged ${since}. Leave the power off at the main switch and don’t touch the water.`,
-        lift: 'Have a licensed electrician find and repair it, then tick “Call a licensed technician” as done.',
-        action: TROUBLE,
+        lift: 'Have a licensed electrician find and repair it, then mark “Call a licensed technician” done in Upkeep.',
+        action: { place: 'upkeep', label: 'Go to Upkeep' },
       }
     case 'someone unwell':
       return {

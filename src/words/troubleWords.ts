@@ -171,7 +171,7 @@ const formatEvidence = (evidence: Evidence, preferences: DisplayPreferences): st
     case 'warmth':
       return `${upperFirst(amount('temperature', facts.value ?? 0, preferences))} ${on(facts.at)}, set to ${degrees(facts.limit ?? 0, preferences)}`
     case 'incompatible sanitizer':
-      return 'A product that ruins this sanitizer went in'
+      return `${upperFirst(PRODUCTS[facts.product ?? 'biguanide'].commonName)}, which ruins this sanitizer, went in ${on(facts.at)}`
     case 'smells of nothing':
       return 'No smell'
   }

@@ -10,6 +10,8 @@ import { closures } from '@/core/today/closures'
 import { casesIn, openCase } from '@/core/trouble/cases'
 import { treatOrChange } from '@/core/trouble/treatOrChange'
 import { trouble } from '@/core/trouble/trouble'
+import { TUB_KINDS } from '@/core/tub/tub'
+import { allChoresOf } from '@/core/upkeep/chore'
 import { choresDue } from '@/core/upkeep/choreDue'
 import { NOW, tubWith } from '../core/waters'
 
@@ -164,6 +166,15 @@ describe('what a sign calls for', () => {
     })
     expect(soon('air bleed', ...open, look(NOW - MINUTE))).toBeUndefined()
   })
+  test('what only a technician may open asks for one, until it is done', () => {
+    for (const sign of ['electric shock', 'power trips'] as const) {
+      const seen = look(NOW - HOUR, sign)
+      expect(soon('technician', seen)).toMatchObject({ due: NOW - HOUR, why: 'sign', sign })
+      expect(soon('technician', seen, look(NOW - MINUTE))).toBeDefined()
+      expect(soon('technician', seen, done(NOW - MINUTE, 'technician'))).toBeUndefined()
+    }
+    expect(soon('technician')).toBeUndefined()
+  })
   test('each cause has a way out in every programme, and none shocks water that bears no shock', () => {
     for (const cause of CAUSES)
       for (const { id } of PROGRAMMES) {
@@ -172,6 +183,12 @@ describe('what a sign calls for', () => {
         expect(clearsAfter).toBeGreaterThan(0)
         if (id === 'biguanide' || id === 'hydrogen peroxide')
           expect(steps.some(({ kind }) => kind === 'shock')).toBe(false)
+        for (const kind of TUB_KINDS) {
+          const own = { ...tubWith(id), kind }
+          const known = allChoresOf(own).map((one) => one.id as string)
+          for (const step of wayOut(cause, own).steps)
+            if (step.kind === 'chore') expect(known).toContain(step.chore)
+        }
       }
   })
 })

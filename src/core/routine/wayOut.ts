@@ -72,9 +72,26 @@ const WAYS_OUT: Record<CauseId, WayOut> = {
   'cover waterlogged': { steps: [chore('cover look')], clearsAfter: 30 * DAY },
 }
 
+/** An inflatable has no cabinet, and its small cartridge is rinsed or thrown away. */
+const INFLATABLE: Partial<Record<PresetChoreId, PresetChoreId | undefined>> = {
+  'cabinet look': undefined,
+  'filter soak': 'filter rinse',
+}
+const fitting = (way: WayOut, { kind }: Tub): WayOut =>
+  kind === 'inflatable'
+    ? {
+        ...way,
+        steps: way.steps.flatMap((step) => {
+          if (step.kind !== 'chore' || !(step.chore in INFLATABLE)) return [step]
+          const instead = INFLATABLE[step.chore]
+          return instead ? [chore(instead)] : []
+        }),
+      }
+    : way
+
 /** Where its sanitizer bears no shock, its own oxidiser or the ordinary dose takes that place. */
 export const wayOut = (cause: CauseId, tub: Tub): WayOut => {
-  const way = WAYS_OUT[cause]
+  const way = fitting(WAYS_OUT[cause], tub)
   const { sanitizer } = programmeOf(tub.programme)
   if (sanitizer === 'freeChlorine' || sanitizer === 'bromine') return way
   const instead = sanitizer === 'biguanide' ? chore('weekly oxidiser') : BALANCE

@@ -1,7 +1,8 @@
 import { type Estimate, type ResidualThen, residualsSince } from '../estimate/estimate'
 import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
-import type { ProductName } from '../products/product'
+import { spoilsBiguanide } from '../products/actsOn'
+import { PRODUCTS, type ProductName } from '../products/product'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { refillReasons, SOLIDS_ABOVE_FILL_PPM } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
@@ -505,6 +506,7 @@ const habitEvidence = (
   past: readonly Entry[],
   now: Instant,
   all: readonly Entry[],
+  filledAt: Instant | undefined,
 ): Evidence[] => {
   const found: Evidence[] = []
   const doses = past.filter(isKind('dose'))
@@ -533,6 +535,22 @@ const habitEvidence = (
       }),
     )
   else if (doses.length > 0) found.push(known('products lately', 'none'))
+  const { sanitizer } = programmeOf(tub.programme)
+  const spoiling = doses.findLast(
+    ({ at, body: { product } }) =>
+      at >= (filledAt ?? 0) &&
+      (sanitizer === 'biguanide'
+        ? spoilsBiguanide(product)
+        : PRODUCTS[product].family === 'biguanide'),
+  )
+  if (spoiling)
+    found.push(
+      known('incompatible sanitizer', 'yes', {
+        at: spoiling.at,
+        product: spoiling.body.product,
+        entry: spoiling.id,
+      }),
+    )
   const first = all[0]?.at ?? now
   const visits = past.filter(({ kind }) => kind !== 'note')
   const gaps = visits.map(({ at }, i) => ({
@@ -585,6 +603,6 @@ export const evidenceOf = (
     ...loadEvidence(tub, past, now),
     ...balanceEvidence(tub, past, now, estimate),
     ...waterEvidence(tub, past, now, estimate, all[0]?.at ?? now),
-    ...habitEvidence(tub, past, now, all),
+    ...habitEvidence(tub, past, now, all, estimate.filledAt),
   ]
 }

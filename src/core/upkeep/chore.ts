@@ -358,6 +358,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     windowDays: 7,
     minutes: 10,
     asked: true,
+    signs: ['electric shock', 'power trips', 'sensor code'],
   },
 }
 

@@ -3,7 +3,7 @@ import type { CauseId } from '../journal/causeId'
 import type { ChoreId, PresetChoreId } from '../journal/choreId'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
-import type { Sign } from '../journal/sign'
+import { ELECTRICAL, type Sign } from '../journal/sign'
 import { waterLife } from '../refill/waterLife'
 import { treatmentsOpen, wayOut } from '../routine/wayOut'
 import { isShock } from '../soaks/shock'
@@ -194,10 +194,19 @@ export const choresDue = (
     )
   const wayOutOf = (chore: Chore) =>
     brought.findLast(({ id, at }) => id === chore.id && at > lastOf(chore))
+  const lastLook = past.findLast(isKind('look'))
+  /** What asks for a chore that comes round for nothing else: seen still, or lasting until it is done. */
+  const signOf = (chore: Chore) =>
+    looks.findLast(
+      ({ sign, at }) =>
+        chore.signs.includes(sign) &&
+        at > lastOf(chore) &&
+        (ELECTRICAL.includes(sign) || lastLook?.body.signs.includes(sign)),
+    )
   const known = allChoresOf({ ...tub, fillWater: fillWaterKnown(tub, past, now) }, rules)
 
   return known
-    .filter((chore) => wayOutOf(chore) || !(chore.paused || chore.asked))
+    .filter((chore) => wayOutOf(chore) || (chore.asked ? signOf(chore) : !chore.paused))
     .map((chore): ChoreDue => {
       const { interval, windowDays, season } = chore
       const own = noted.get(chore.id) ?? []
@@ -273,8 +282,9 @@ export const choresDue = (
       const sign = looks.find(
         (look) => chore.signs.includes(look.sign) && look.at > Math.max(last, moved?.at ?? -1),
       )
-      if (sign && sign.at + NEXT_DAY < due) {
-        due = sign.at + NEXT_DAY
+      const notice = chore.asked ? 0 : NEXT_DAY
+      if (sign && sign.at + notice < due) {
+        due = sign.at + notice
         why = 'sign'
       }
       const treats = wayOutOf(chore)
