@@ -113,7 +113,7 @@ test('an accident closes the tub on every place, until it is drained, cleaned an
   await expect(page.getByRole('heading', { name: 'Yes, get in.' })).toBeVisible()
 
   await page.goto(`${DEMO}/tubs/${id}/upkeep`)
-  await page.getByRole('checkbox', { name: 'accident' }).check({ force: true })
+  await page.getByRole('checkbox', { name: 'vomit, stool, blood' }).check({ force: true })
   await page.getByRole('button', { name: 'Save inspection' }).click()
   await page.goto(`${DEMO}/tubs/${id}/now`)
   await expect(page.getByRole('heading', { name: 'Closed. Drain and refill first.' })).toBeVisible()
