@@ -85,7 +85,7 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
       return closure.sign === 'fumes'
         ? {
             why: `Fumes or mixed chemicals were logged ${since}. Keep everyone away until they’re gone.`,
-            lift: 'Once the air is clear, save a look without them and test.',
+            lift: 'Once the air is clear, press “It looks fine now” in Trouble, then test.',
             action: TROUBLE,
           }
         : {

@@ -215,6 +215,7 @@ export const troubleTitle = (
 ): string => {
   const sign = headSign(found.signs)
   if (!sign) return 'What’s wrong?'
+  if (found.emergency) return `${EMERGENCY_TEXT[found.emergency].title}. See to this first.`
   const since = open
     ? sameDay(open.since, preferences.now, preferences)
       ? ' today'
@@ -223,9 +224,8 @@ export const troubleTitle = (
   const others = found.signs.filter(isTrouble).length - 1
   const more = others > 0 ? ` and ${others} more` : ''
   const [top] = found.causes
-  const says = found.emergency
-    ? `${EMERGENCY_TEXT[found.emergency].title}: see to that first.`
-    : !top?.linked || top.likelihood < 0.2
+  const says =
+    !top?.linked || top.likelihood < 0.2
       ? 'Nothing stands out yet.'
       : `${top.likelihood >= 0.45 ? 'Most likely' : 'Possibly'} ${CAUSE_SAYS[top.cause]}.`
   return `${upperFirst(signName(sign))}${more}${since}. ${says}`
