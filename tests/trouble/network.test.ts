@@ -176,16 +176,23 @@ test('what is left out, one piece at a time, is what a network without it says',
   fc.assert(
     fc.property(anyFindings, (findings) => {
       fc.pre(findings.signs.length > 1)
-      const { without, linked } = posterior(findings)
-      for (const { id } of findings.factors) {
-        const left = without.get(id)
-        if (!left) continue
-        const anew = posterior({
-          ...findings,
-          factors: findings.factors.filter((one) => one.id !== id),
-        })
-        for (const cause of linked) expect(left[cause]).toBeCloseTo(anew.likelihood[cause], 6)
+      const { without, likelihood, linked } = posterior(findings)
+      const lacking = (id: string): Findings => ({
+        signs: findings.signs.filter((sign) => sign !== id),
+        factors: findings.factors.filter((one) => one.id !== id),
+        answers: findings.answers.filter((one) => one.id !== id),
+      })
+      for (const [id, left] of without) {
+        const anew = posterior(lacking(id))
+        for (const cause of linked)
+          if (anew.linked.includes(cause)) {
+            expect(left[cause]).toBeCloseTo(anew.likelihood[cause], 6)
+            // So what is shown as speaking for a cause, for it raises it, can never lower it.
+            const raises = likelihood[cause] > left[cause]
+            if (raises) expect(likelihood[cause]).toBeGreaterThan(anew.likelihood[cause] - 1e-6)
+          }
       }
+      expect(without.size).toBeGreaterThanOrEqual(findings.signs.length)
     }),
     { numRuns: 40 },
   )

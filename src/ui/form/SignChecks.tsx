@@ -1,8 +1,12 @@
 'use client'
-import { EMERGENCIES, SIGNS } from '@/core'
+import { EMERGENCIES, SIGNS, type Sign } from '@/core'
 import { SIGN_LABELS } from '@/words/signText'
 import { SignGroups } from '../trouble/SignGroups'
 import { useDraft } from './draft'
+
+/** The fields of a form in which these are ticked already. */
+export const signFields = (signs: readonly Sign[]): Record<string, string> =>
+  Object.fromEntries(signs.map((sign) => [`sign.${sign}`, 'yes']))
 
 /** What was seen; none ticked is a tub that looks well. */
 export const SignChecks = () => {

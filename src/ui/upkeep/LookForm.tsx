@@ -6,7 +6,7 @@ import { SIGN_LABELS, SIGN_MEANS } from '@/words/signText'
 import { upperFirst } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
-import { SignChecks } from '../form/SignChecks'
+import { SignChecks, signFields } from '../form/SignChecks'
 
 /** What is seen at the tub; it brings forward what it asks for. */
 export const LookForm = ({
@@ -32,7 +32,7 @@ export const LookForm = ({
     <DraftForm
       action={keep}
       draftKey={undefined}
-      initial={{ note: '', ...Object.fromEntries(signs.map((sign) => [`sign.${sign}`, 'yes'])) }}
+      initial={{ note: '', ...signFields(signs) }}
       hidden={{ kind: 'look', tub: String(tubId), when: 'now', stay: 'yes' }}
       className="grid max-w-[560px] gap-3"
       submit={({ pending }) => <SubmitButton pending={pending}>Save inspection</SubmitButton>}

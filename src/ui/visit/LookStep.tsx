@@ -3,7 +3,7 @@
 import type { Sign } from '@/core'
 import { type Action, DraftForm } from '../form/draft'
 import { TextInput } from '../form/inputs'
-import { SignChecks } from '../form/SignChecks'
+import { SignChecks, signFields } from '../form/SignChecks'
 
 /** The look that a visit begins with. What is ticked may close the tub; the visit then says so. */
 export const LookStep = ({
@@ -19,7 +19,7 @@ export const LookStep = ({
   <DraftForm
     action={keep}
     draftKey={undefined}
-    initial={{ note: '', ...Object.fromEntries(signs.map((sign) => [`sign.${sign}`, 'yes'])) }}
+    initial={{ note: '', ...signFields(signs) }}
     hidden={{ kind: 'look', tub: String(tubId), when: 'now' }}
     className="grid max-w-[560px] gap-3"
     submit={({ pending, fields }) => (
