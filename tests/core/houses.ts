@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
+import { CAUSES } from '@/core/journal/causeId'
 import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
+import { SIGNS } from '@/core/journal/sign'
 import { PRODUCTS } from '@/core/products/product'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
@@ -50,6 +52,15 @@ export const anyHouse = fc
     steps: fc.array(fc.constantFrom('filled', 'inhibitor', 'start shock', 'bank', 'cartridge'), {
       maxLength: 2,
     }),
+    // What somebody saw, and what they took it for.
+    seen: fc.option(
+      fc.record({
+        ago: minutesAgo(3 * 24 * 60),
+        signs: fc.uniqueArray(fc.constantFrom(...SIGNS), { minLength: 1, maxLength: 3 }),
+        treats: fc.option(fc.constantFrom(...CAUSES), { nil: undefined }),
+      }),
+      { nil: undefined, freq: 2 },
+    ),
     plannedInHours: fc.option(fc.integer({ min: 1, max: 30 }), { nil: undefined }),
   })
   .map((house) => {
@@ -88,6 +99,24 @@ export const anyHouse = fc
         const grams = share * 0.01 * house.litres
         return product ? [{ kind: 'dose', at: NOW - ago * MINUTE, body: { product, grams } }] : []
       }),
+      ...(house.seen
+        ? [
+            {
+              kind: 'look' as const,
+              at: NOW - house.seen.ago * MINUTE,
+              body: { signs: house.seen.signs },
+            },
+          ]
+        : []),
+      ...(house.seen?.treats
+        ? [
+            {
+              kind: 'treatment' as const,
+              at: NOW - (house.seen.ago - 1) * MINUTE,
+              body: { cause: house.seen.treats, signs: house.seen.signs },
+            },
+          ]
+        : []),
       ...house.steps.map(
         (step, i): NewEntry => ({ kind: 'start', at: filledAt + (i + 1) * MINUTE, body: { step } }),
       ),
