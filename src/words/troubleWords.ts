@@ -19,7 +19,6 @@ import {
   waterCareOpens,
 } from '@/core'
 import { formatClosure } from './closureWords'
-import { inUnits } from './inUnits'
 import { named } from './quantityNames'
 import { formatReason } from './refillWords'
 import { signName } from './signText'
@@ -182,8 +181,15 @@ const signed = (value: number, preferences: DisplayPreferences): string =>
 
 export const questionWords = (question: QuestionId): string => QUESTION_TEXT[question].ask
 
-export const answerWords = (answer: string, preferences: DisplayPreferences): string =>
-  inUnits(answer, preferences)
+/** Inches as people read them off a ruler; an exact conversion would say 0.79. */
+const IN_INCHES: Record<string, string> = {
+  'under 2 cm': 'under ¾ in',
+  '2 to 5 cm': '¾ to 2 in',
+  'more than 5 cm': 'more than 2 in',
+}
+
+export const answerWords = (answer: string, { units }: DisplayPreferences): string =>
+  (units.volume === 'litre' ? undefined : IN_INCHES[answer]) ?? answer
 
 /** One line of what speaks for or against a cause. */
 export const formatLine = (line: Line, preferences: DisplayPreferences): string => {

@@ -1,5 +1,14 @@
 import { renderToStaticMarkup } from 'react-dom/server'
-import { CAUSES, type CauseId, casesIn, type Entry, type NewEntry, SIGNS, trouble } from '@/core'
+import {
+  CAUSES,
+  type CauseId,
+  casesIn,
+  type Entry,
+  type NewEntry,
+  QUESTIONS,
+  SIGNS,
+  trouble,
+} from '@/core'
 import { estimate } from '@/core/estimate/estimate'
 import { DAY, HOUR } from '@/core/time'
 import { type Evidence, evidenceOf } from '@/core/trouble/evidence'
@@ -8,6 +17,7 @@ import { Causes } from '@/ui/trouble/Causes'
 import { SIGN_LABELS, SIGN_MEANS, signName } from '@/words/signText'
 import { CAUSE_NAMES, CAUSE_SAYS } from '@/words/troubleText'
 import {
+  answerWords,
   emergencySteps,
   formatCase,
   formatLine,
@@ -96,6 +106,15 @@ test('a cause is shown with how likely it is in words and as so many in ten, and
   expect(page).toMatch(/speaks for it/)
   expect(page.match(/What to do/g)?.length).toBeGreaterThan(0)
   expect(page).toMatch(/href="\/tubs\/1\/record\/\d"/)
+})
+
+test('an answer in centimetres is read in inches by a reader of US units', () => {
+  expect(QUESTIONS['fall a week'].map((answer) => answerWords(answer, american))).toEqual([
+    'under ¾ in',
+    '¾ to 2 in',
+    'more than 2 in',
+  ])
+  expect(answerWords('2 to 5 cm', german)).toBe('2 to 5 cm')
 })
 
 test('the title says what, since when, and why', () => {
