@@ -10,7 +10,7 @@ interface Said {
   emergency: { code: string; steps: string[] } | null
   causes: { code: string; likelihood: number; for: string[]; against: string[] }[]
   ask: { question: string; choices: string[]; why: string } | null
-  settle: { kind: string; quantity: string } | null
+  settle: { kind: string; quantity: string; outcomes: { when: string; cause: string }[] } | null
   acts: { order: number; kind: string; product?: string; chore?: string; for?: string[] }[]
   treatOrChange: { advice: string; why: string } | null
 }
@@ -143,6 +143,21 @@ test('what is asked comes with the answers that are taken, and is not asked agai
   }
   expect(Object.keys(answers).length).toBeGreaterThan(1)
   expect(Object.keys(answers).length).toBeLessThanOrEqual(5)
+})
+
+test('the test that would settle it makes a cause likelier if it finds what it looks for, and says so before', () => {
+  const settling = TROUBLE_CASES.flatMap((one) => {
+    const { settle } = ask({ ...givenOf(one), journal: [] })
+    return settle ? [settle] : []
+  })
+  expect(settling.length).toBeGreaterThan(20)
+  for (const { quantity, outcomes } of settling) {
+    expect(quantity.length).toBeGreaterThan(1)
+    expect(outcomes.map(({ when }) => when)).toHaveLength(2)
+    expect(outcomes[0]?.cause).not.toBe(outcomes[1]?.cause)
+  }
+  // The smell of chlorine is settled by combined chlorine: common practice.
+  expect(ask({ ...GIVEN, signs: ['chlorine smell'] }).settle?.quantity).toBe('totalChlorine')
 })
 
 test.each([

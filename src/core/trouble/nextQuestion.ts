@@ -204,36 +204,54 @@ export interface SettlingTest {
   outcomes: readonly { beyond: boolean; value: string; cause: CauseId; likelihood: number }[]
 }
 
+/** A test settles something where its finding makes a cause so much likelier; assumed. */
+const SETTLES = 0.15
+
+/** The cause that a finding makes likelier by most. */
+const raised = (
+  { likelihood, linked }: Posterior,
+  then: Record<CauseId, number>,
+): CauseId | undefined =>
+  linked.toSorted((a, b) => then[b] - likelihood[b] - (then[a] - likelihood[a]))[0]
+
 export const settlingTest = (
   all: Posterior,
   candidates: readonly { id: string; quantity: Quantity; beyond: string }[],
 ): SettlingTest | undefined => {
   const [best] = candidates
-    .map((one) => ({ ...one, bits: gain(all, one.id) }))
+    .flatMap((one) => {
+      const found = all.after.get(one.id)?.find(({ value }) => value === one.beyond)
+      const cause = found && raised(all, found.likelihood)
+      return found && cause && found.likelihood[cause] - all.likelihood[cause] >= SETTLES
+        ? [{ ...one, cause, found, bits: gain(all, one.id) }]
+        : []
+    })
     .filter(({ bits }) => bits >= WORTH_TESTING)
     .toSorted((a, b) => b.bits - a.bits)
   if (!best) return undefined
-  const outcomes = (all.after.get(best.id) ?? [])
-    .filter(
-      ({ value }) =>
-        value === best.beyond ||
-        value === 'held' ||
-        value === 'low' ||
-        value === 'in range' ||
-        value === 'none',
-    )
-    .flatMap(({ value, likelihood }) => {
-      const [cause] = all.linked.toSorted((a, b) => likelihood[b] - likelihood[a])
-      return cause
-        ? [{ beyond: value === best.beyond, value, cause, likelihood: likelihood[cause] }]
-        : []
-    })
-  // One for each way it may go.
-  const within = outcomes.find(({ beyond }) => !beyond)
-  const past = outcomes.find(({ beyond }) => beyond)
+  const { quantity, bits, cause, found, beyond } = best
+  // Within its limit: the likeliest of its other values.
+  const [within] = (all.after.get(best.id) ?? [])
+    .filter(({ value }) => value !== beyond)
+    .toSorted((a, b) => b.probability - a.probability)
+  const [other] = within
+    ? all.linked.toSorted((a, b) => within.likelihood[b] - within.likelihood[a])
+    : []
   return {
-    quantity: best.quantity,
-    bits: best.bits,
-    outcomes: [past, within].filter((one) => one !== undefined),
+    quantity,
+    bits,
+    outcomes: [
+      { beyond: true, value: beyond, cause, likelihood: found.likelihood[cause] },
+      ...(within && other
+        ? [
+            {
+              beyond: false,
+              value: within.value,
+              cause: other,
+              likelihood: within.likelihood[other],
+            },
+          ]
+        : []),
+    ],
   }
 }
