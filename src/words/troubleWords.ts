@@ -251,6 +251,8 @@ const SETTLE_LIMIT: Partial<Record<Quantity, { beyond: string; within: string }>
   totalChlorine: { beyond: '0.5 ppm or more', within: 'less' },
   freeChlorine: { beyond: 'far below the range', within: 'in range' },
   bromine: { beyond: 'far below the range', within: 'in range' },
+  biguanide: { beyond: 'far below the range', within: 'in range' },
+  peroxide: { beyond: 'far below the range', within: 'in range' },
   pH: { beyond: 'above the range', within: 'in range' },
   totalAlkalinity: { beyond: 'above the range', within: 'in range' },
   calciumHardness: { beyond: 'below 75 ppm', within: 'more' },
@@ -338,10 +340,11 @@ export const reopensWords = (
   closures: readonly Closure[],
   preferences: DisplayPreferences,
 ): string => {
-  if (testAt !== undefined)
-    return `The test at ${clock(testAt, preferences)} decides when anyone may get in.`
+  // No test decides while something else keeps it shut.
   const stays = closures.find((one) => !waterCareOpens(one))
   if (stays) return `The tub stays closed. ${formatClosure(stays, preferences).lift}`
+  if (testAt !== undefined)
+    return `The test at ${clock(testAt, preferences)} decides when anyone may get in.`
   if (at === undefined) return 'The tub stays closed until a test shows it in range.'
   if (at <= preferences.now + 60_000) return 'You can keep using the tub meanwhile.'
   return `Open again ${dayAndClock(at, preferences)}, if the test then agrees.`

@@ -11,6 +11,7 @@ import {
 } from '@/core'
 import { estimate } from '@/core/estimate/estimate'
 import { DAY, HOUR } from '@/core/time'
+import { closures } from '@/core/today/closures'
 import { type Evidence, evidenceOf } from '@/core/trouble/evidence'
 import { FACTOR_TABLE } from '@/core/trouble/tables'
 import { Causes } from '@/ui/trouble/Causes'
@@ -23,6 +24,7 @@ import {
   formatLine,
   likelihoodWord,
   oddsInTen,
+  reopensWords,
   troubleTitle,
 } from '@/words/troubleWords'
 import type { DisplayPreferences } from '@/words/words'
@@ -106,6 +108,15 @@ test('a cause is shown with how likely it is in words and as so many in ten, and
   expect(page).toMatch(/speaks for it/)
   expect(page.match(/What to do/g)?.length).toBeGreaterThan(0)
   expect(page).toMatch(/href="\/tubs\/1\/record\/\d"/)
+})
+
+test('no test is said to decide while something else keeps the tub shut', () => {
+  const seen = numbered([...journal, { kind: 'look', at: NOW - HOUR, body: { signs: ['cloudy'] } }])
+  const shut = closures(tub, seen, NOW, estimate(tub, seen, NOW))
+  const later = { testAt: NOW + HOUR, at: undefined }
+  expect(reopensWords(later, shut, american)).toMatch(/^The tub stays closed\. Find out why/)
+  expect(reopensWords(later, [], american)).toMatch(/^The test at .* decides/)
+  expect(reopensWords({ testAt: undefined, at: NOW + HOUR }, [], american)).toMatch(/^Open again/)
 })
 
 test('an answer in centimetres is read in inches by a reader of US units', () => {

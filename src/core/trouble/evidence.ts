@@ -1,6 +1,7 @@
 import { type Estimate, type ResidualThen, residualsSince } from '../estimate/estimate'
 import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
+import { isTrouble } from '../journal/sign'
 import { spoilsBiguanide } from '../products/actsOn'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
@@ -560,7 +561,11 @@ const habitEvidence = (
   const away = gaps.findLast(({ from, to }) => to - from > 8 * DAY && to > now - LATELY)
   if (away)
     found.push(known('absence', 'yes', { at: away.from, days: (away.to - away.from) / DAY }))
-  const level = lastDone(all, 'level look')
+  // Whoever ticks a sign has not looked at the level.
+  const level = lastDone(
+    all.filter(({ kind, body }) => kind !== 'look' || !body.signs.some(isTrouble)),
+    'level look',
+  )
   if (level) {
     const days = (now - level.at) / DAY
     found.push(

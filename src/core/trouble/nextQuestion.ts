@@ -143,6 +143,8 @@ export const nextQuestion = (
 const TESTS: readonly { quantity: Quantity; factor: FactorId; beyond: string }[] = [
   { quantity: 'freeChlorine', factor: 'residual', beyond: 'gone' },
   { quantity: 'bromine', factor: 'residual', beyond: 'gone' },
+  { quantity: 'biguanide', factor: 'residual', beyond: 'gone' },
+  { quantity: 'peroxide', factor: 'residual', beyond: 'gone' },
   { quantity: 'totalChlorine', factor: 'combined chlorine', beyond: 'high' },
   { quantity: 'pH', factor: 'pH', beyond: 'high' },
   { quantity: 'totalAlkalinity', factor: 'alkalinity', beyond: 'high' },
@@ -204,8 +206,8 @@ export interface SettlingTest {
   outcomes: readonly { beyond: boolean; value: string; cause: CauseId; likelihood: number }[]
 }
 
-/** A test settles something where its finding makes a cause so much likelier; assumed. */
-const SETTLES = 0.15
+/** A test settles something where its finding makes a cause so much likelier, and likely; assumed. */
+const SETTLES = { by: 0.15, to: 0.35 }
 
 /** The cause that a finding makes likelier by most. */
 const raised = (
@@ -222,7 +224,8 @@ export const settlingTest = (
     .flatMap((one) => {
       const found = all.after.get(one.id)?.find(({ value }) => value === one.beyond)
       const cause = found && raised(all, found.likelihood)
-      return found && cause && found.likelihood[cause] - all.likelihood[cause] >= SETTLES
+      const then = found && cause ? found.likelihood[cause] : 0
+      return found && cause && then >= SETTLES.to && then - all.likelihood[cause] >= SETTLES.by
         ? [{ ...one, cause, found, bits: gain(all, one.id) }]
         : []
     })
