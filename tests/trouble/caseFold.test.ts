@@ -143,6 +143,8 @@ describe('what a sign calls for', () => {
       expect(nextShock(TUB, journal, NOW)).toMatchObject({ due: NOW - HOUR, why: 'sign' })
     }
     expect(nextShock(TUB, numbered([...base, look(NOW - HOUR, 'stain')]), NOW)).toBeUndefined()
+    const gone = numbered([...base, look(NOW - HOUR, 'foam'), look(NOW - MINUTE)])
+    expect(nextShock(TUB, gone, NOW)).toBeUndefined()
   })
   test('slime asks for a flush and a drain; white flakes, which are scale, do not', () => {
     expect(soon('purge', look(NOW - HOUR, 'slimy flakes'))?.why).toBe('sign')

@@ -5,7 +5,7 @@ import { MOST_AT_ONCE_PPM, SANITIZER_AIM } from '../advice/requiredChange'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { isHeavy } from '../journal/load'
-import { SHOCK_SIGNS } from '../journal/sign'
+import { isTrouble, SHOCK_SIGNS } from '../journal/sign'
 import { ppmPerUnit } from '../products/doseTarget'
 import { measureAtMost, roundToMeasure } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
@@ -79,10 +79,11 @@ export interface ShockDue {
   wipe: boolean
 }
 
+const isClear = ({ kind, body }: Entry): boolean => kind === 'look' && !body.signs.some(isTrouble)
+
 /**
  * The next shock: a week after the last, or at once after a heavy soak, a sign or a treatment that none has answered; common
- * practice. None is due
- * where nobody has been in since the last. A cell oxidises all day, so it has no rhythm: undefined there until people have left
+ * practice. None is due where nobody has been in since the last. A cell oxidises all day, so it has no rhythm: undefined there until people have left
  * more than it meets.
  */
 export const nextShock = (
@@ -103,6 +104,8 @@ export const nextShock = (
   const sign = journal
     .filter(isKind('look'))
     .filter(({ at, body }) => unanswered(at) && body.signs.some((one) => SHOCK_SIGNS.includes(one)))
+    // Gone by a later look, it calls for nothing.
+    .filter(({ at }) => !journal.some((one) => isClear(one) && one.at > at && one.at <= now))
     .reduce<Instant | undefined>((first, { at }) => Math.min(first ?? at, at), undefined)
   const treats = treatmentsOpen(journal, now).find(
     ({ at, body }) =>

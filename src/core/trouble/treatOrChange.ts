@@ -25,7 +25,7 @@ export type TreatmentWay = (typeof TREATMENTS)[number]
 
 export interface WaterWay {
   way: TreatmentWay
-  /** By its label, for this volume. */
+  /** The label's own amount for this volume. */
   dose?: { product: ProductName; grams: number }
   litres?: number
   /** Until the tub can be used. */

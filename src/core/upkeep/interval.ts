@@ -1,4 +1,4 @@
-/** How often a chore comes round: by the first of these that is reached. At least one is given. */
+/** How often a chore comes round: by the first of these that is reached. None is given for what only comes up when asked for. */
 export interface Interval {
   days?: number
   /** With somebody in. */
