@@ -29,6 +29,7 @@ const CORE = [
   'soaks',
   'upkeep',
   'trouble',
+  'record',
   'today',
   'visit',
   'rehearse',

@@ -83,6 +83,12 @@ export {
 } from './estimate/surroundings'
 export { fillWaterOf, quantityOf } from './estimate/testedWater'
 export {
+  livesOf,
+  trajectoryOf,
+  type WaterLifeEntries,
+  type WaterLifeTrajectory,
+} from './estimate/trajectory'
+export {
   cooledTo,
   heatingHours,
   holdingPowerKw,
@@ -186,6 +192,25 @@ export {
 } from './programmes/programme'
 export { type SwitchReason, switchAdvice } from './programmes/switching'
 export { normal, seeded } from './random'
+export {
+  type Comparison,
+  type Finding,
+  findingsOf,
+  type TrendFindings,
+  type Why,
+} from './record/findings'
+export { type PackedTrends, packTrends, unpackTrends } from './record/packTrends'
+export type { Behaviour } from './record/rates'
+export type { RateMean } from './record/statistics'
+export {
+  EVENT_LANES,
+  type EventLane,
+  LONGEST_WITH_LINES,
+  type Trended,
+  type TrendLane,
+  type Trends,
+  trendsOf,
+} from './record/trends'
 export { firstDoses, firstSteps, refillNeeds } from './refill/firstDoses'
 export { type LevelAhead, levelAhead } from './refill/levelAhead'
 export { DILUTED, type Diluted, partialChange } from './refill/partialChange'

@@ -81,6 +81,15 @@ export const figure = (quantity: Quantity, value: number, preferences: DisplayPr
   }).format(Math.abs(shown) < 0.5 * 10 ** -decimals ? 0 : shown)
 }
 
+/** How far a value may be off, in the reader's units: a difference of temperatures has no zero to be moved by. */
+export const spreadFigure = (quantity: Quantity, half: number, preferences: DisplayPreferences) =>
+  quantity === 'temperature' && preferences.units.temperature === 'fahrenheit'
+    ? formatFixed(1.8 * half, 1, preferences)
+    : figure(quantity, half, {
+        ...preferences,
+        units: { ...preferences.units, temperature: 'celsius' },
+      })
+
 export const amount = (quantity: Quantity, value: number, preferences: DisplayPreferences) => {
   const unit = unitOf(quantity, preferences)
   return `${figure(quantity, value, preferences)}${unit && ` ${unit}`}`
@@ -183,6 +192,13 @@ export const day = (at: Instant, preferences: DisplayPreferences): string => {
 /** "Mon 23 Nov" */
 export const weekday = (at: Instant, preferences: DisplayPreferences) =>
   format(preferences, { weekday: 'short', day: 'numeric', month: 'short' }).format(at)
+
+/** "23 Nov", or "Nov 2026" under a long time. */
+export const shortDay = (at: Instant, preferences: DisplayPreferences, long = false) =>
+  format(
+    preferences,
+    long ? { month: 'short', year: 'numeric' } : { day: 'numeric', month: 'short' },
+  ).format(at)
 
 /** "18:40", "tomorrow 10:00", "Fri 6 Nov, 10:00". */
 export const dayAndClock = (at: Instant, preferences: DisplayPreferences): string =>

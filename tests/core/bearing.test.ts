@@ -11,7 +11,7 @@ import {
   type Tub,
   verdict,
 } from '@/core'
-import { fillWaterKnown } from '@/core/estimate/estimate'
+import { fillWaterKnown } from '@/core/estimate/fold'
 import { bearing } from '@/core/journal/bearing'
 import { seeded } from '@/core/random'
 

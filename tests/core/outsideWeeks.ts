@@ -35,7 +35,16 @@ const COVERED = 0.02
 export const outsideWeeks = (
   litres: number,
   start: OutsideStart,
-  { sanitizer, random }: { sanitizer: Quantity; random: () => number },
+  {
+    sanitizer,
+    random,
+    stepMinutes = 15,
+  }: {
+    sanitizer: Quantity
+    random: () => number
+    /** Of the exchange with the air. */
+    stepMinutes?: number
+  },
 ) => {
   const bromine = sanitizer === 'bromine'
   const halogen = bromine || sanitizer === 'freeChlorine'
@@ -113,7 +122,7 @@ export const outsideWeeks = (
   }
   const advance = (hours: number, transfer = COVERED) => {
     react(hours)
-    water.pass(Math.round(hours * 60), transfer, 15)
+    water.pass(Math.round(hours * 60), transfer, stepMinutes)
   }
   const values: Partial<Record<Quantity, () => number>> = {
     pH: water.pH,
@@ -128,6 +137,8 @@ export const outsideWeeks = (
   }
   return {
     state,
+    /** What rules it from now on; may be changed on the way. */
+    rates,
     pH: water.pH,
     totalAlkalinityPpm: water.totalAlkalinityPpm,
     residualPpm: water.residualPpm,

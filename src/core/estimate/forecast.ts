@@ -1,7 +1,8 @@
 import { programmeOf } from '../programmes/programme'
 import { HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { DOSE_ERROR, type Estimate, isStale } from './estimate'
+import { type Estimate, isStale } from './estimate'
+import { DOSE_ERROR } from './fold'
 import { lossOf, unfedLossOf } from './rates'
 
 export interface ForecastPoint {

@@ -1,4 +1,4 @@
-import { fillWaterKnown } from '../estimate/estimate'
+import { fillWaterKnown } from '../estimate/fold'
 import type { CauseId } from '../journal/causeId'
 import type { ChoreId, PresetChoreId } from '../journal/choreId'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'

@@ -1,108 +1,143 @@
-import { bandOf, DAY, type Fan, type Tub } from '@/core'
+'use client'
+
+import dynamic from 'next/dynamic'
+import { useMemo } from 'react'
+import { type Band, DAY, type Fan } from '@/core'
+import type { PlotData } from '@/ui/chart/ApexPlot'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
+import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, figure, unitOf, weekday } from '@/words/words'
 
-const WIDTH = 440
-const HEIGHT = 120
+const ApexPlot = dynamic(() => import('@/ui/chart/ApexPlot'), { ssr: false })
+
+const HEIGHT = 132
+/** Beside the curve, so that a mark at its edge is whole. */
+const RIM = 0.012 * 7 * DAY
+/** Room under the curve for what is planned. */
+const FOOT = 14
 
 /** A week of one quantity: eight in ten of what may come lie in the shade, the middle is drawn. */
 export const FanChart = ({
-  fan,
-  tub,
+  fan: { quantity, points },
+  band,
   marks,
   preferences,
 }: {
   fan: Fan
-  tub: Tub
+  band: Band | undefined
   /** Soaks and doses that are planned. */
   marks: readonly { at: number; what: 'soak' | 'dose' }[]
   preferences: DisplayPreferences
 }) => {
-  const { quantity, points } = fan
-  const [first] = points
-  const last = points.at(-1)
-  if (!first || !last) return null
-  const band = bandOf(tub, quantity)
+  const from = points[0]?.at ?? 0
+  const to = points.at(-1)?.at ?? 1
   const all = points.flatMap(({ low, high }) => [low, high])
   const bottom = Math.min(...all, band?.low ?? Number.POSITIVE_INFINITY)
   const top = Math.max(...all, band?.high ?? 0)
-  const room = 0.08 * (top - bottom || 1)
-  const x = (at: number) => ((at - first.at) / (last.at - first.at)) * WIDTH
-  const y = (value: number) => HEIGHT * (1 - (value - bottom + room) / (top - bottom + 2 * room))
-  const line = (of: (point: Fan['points'][number]) => number, from = points) =>
-    from
-      .map((point, i) => `${i ? 'L' : 'M'}${x(point.at).toFixed(1)} ${y(of(point)).toFixed(1)}`)
-      .join('')
-  const fill = `${line((point) => point.high)}${line((point) => point.low, [...points].reverse()).replace('M', 'L')}z`
+  const up = (value: number) =>
+    FOOT + ((value - bottom) / (top - bottom || 1)) * (HEIGHT - FOOT - 4)
+  const data = useMemo((): PlotData => {
+    const up = (value: number) =>
+      FOOT + ((value - bottom) / (top - bottom || 1)) * (HEIGHT - FOOT - 4)
+    const marked = (what: 'soak' | 'dose') =>
+      marks
+        .filter((mark) => mark.what === what && mark.at >= from && mark.at <= to)
+        .map(({ at }) => [at, 6] as const)
+    return {
+      areas: [points.map(({ at, low, high }) => [at, up(low), up(high)] as const)],
+      lines: [points.map(({ at, median }) => [at, up(median)] as const)],
+      marks: [
+        { shape: 'circle', filled: true, colour: 'copper', size: 4, points: marked('soak') },
+        { shape: 'triangle', filled: true, colour: 'spruce', size: 4, points: marked('dose') },
+      ],
+      bands: band ? [[up(band.low), up(band.high)]] : [],
+      grounds: [],
+      rules: [],
+    }
+  }, [points, marks, band, from, to, bottom, top])
+  const [first] = points
+  const last = points.at(-1)
+  if (!first || !last) return null
   const name = QUANTITY_NAMES[quantity]
-  const words = `${name}: now ${figure(quantity, first.median, preferences)}, in a week ${figure(quantity, last.median, preferences)}, eight in ten between ${figure(quantity, last.low, preferences)} and ${figure(quantity, last.high, preferences)}`
+  const n = (value: number) => figure(quantity, value, preferences)
+  const words = `${name}: now ${n(first.median)}, in a week ${n(last.median)}, eight in ten between ${n(last.low)} and ${n(last.high)}`
+  const days = Array.from({ length: 8 }, (_, i) => addWallDays(first.at, i, preferences.timeZone))
+  const nearest = (at: number) =>
+    points.reduce((best, one) => (Math.abs(one.at - at) < Math.abs(best.at - at) ? one : best))
   return (
     <figure>
       <figcaption className="small flex items-baseline justify-between gap-4">
         <b>{name}</b>
         <span className="text-muted">
-          in a week {figure(quantity, last.low, preferences)} to{' '}
-          {figure(quantity, last.high, preferences)} {unitOf(quantity, preferences)}
+          in a week {n(last.low)} to {n(last.high)} {unitOf(quantity, preferences)}
         </span>
       </figcaption>
-      <svg
-        viewBox={`-34 -6 ${WIDTH + 40} ${HEIGHT + 30}`}
-        className="w-full"
-        role="img"
-        aria-label={words}
-      >
-        {band && (
-          <rect
-            x={0}
-            y={y(band.high)}
-            width={WIDTH}
-            height={y(band.low) - y(band.high)}
-            fill="var(--stone)"
-          />
-        )}
-        <path d={fill} fill="var(--mist-3)" opacity={0.75} />
-        <path d={line((point) => point.median)} fill="none" stroke="var(--ink)" strokeWidth={2} />
-        {band &&
-          [band.low, band.high].map((edge) => (
-            <g key={edge}>
-              <path d={`M0 ${y(edge)}H${WIDTH}`} stroke="var(--spruce)" strokeDasharray="4 3" />
-              <text
-                x={-6}
-                y={y(edge) + 4}
-                fontSize={12}
-                textAnchor="end"
-                className="max-sm:text-[16px]"
+      <div className="mt-1 grid grid-cols-[38px_1fr]">
+        <div className="relative" style={{ height: HEIGHT }} aria-hidden="true">
+          {band &&
+            [band.low, band.high].map((edge) => (
+              <span
+                key={edge}
+                className="tabular absolute right-1.5 text-[12px] leading-none"
+                style={{ bottom: up(edge) - 6 }}
               >
-                {figure(quantity, edge, preferences)}
-              </text>
-            </g>
+                {n(edge)}
+              </span>
+            ))}
+        </div>
+        <div
+          role="img"
+          aria-label={words}
+          className="overflow-hidden border-line border-b"
+          style={{ height: HEIGHT }}
+        >
+          <ApexPlot data={data} from={from - RIM} to={to + RIM} height={HEIGHT} />
+        </div>
+        <div />
+        <div className="relative h-6" aria-hidden="true">
+          {days.map((at, i) => (
+            <span
+              key={at}
+              className={`note absolute top-1 text-muted ${i === 0 || i === 7 ? '' : '-translate-x-1/2'}`}
+              style={
+                i === 7
+                  ? { right: 0 }
+                  : { left: `${(100 * (at - from + RIM)) / (to - from + 2 * RIM)}%` }
+              }
+            >
+              {i === 0 ? 'now' : weekday(at, preferences).split(/[ ,]/)[0]}
+            </span>
           ))}
-        {marks
-          .filter(({ at }) => at >= first.at && at <= last.at)
-          .map(({ at, what }) => (
-            <g key={`${what}${at}`} transform={`translate(${x(at)} ${HEIGHT})`}>
-              {what === 'soak' ? (
-                <circle r={4} fill="var(--copper)" />
-              ) : (
-                <path d="M0 -5L4.500 4H-4.500z" fill="var(--spruce)" />
-              )}
-            </g>
-          ))}
-        <path d={`M0 ${HEIGHT}H${WIDTH}`} stroke="var(--line)" />
-        {Array.from({ length: 8 }, (_, i) => first.at + i * DAY).map((at, i) => (
-          <text
-            key={at}
-            x={x(at)}
-            y={HEIGHT + 18}
-            fontSize={11.5}
-            className="max-sm:text-[16px]"
-            textAnchor={i === 0 ? 'start' : i === 7 ? 'end' : 'middle'}
-            style={{ fill: 'var(--muted)' }}
-          >
-            {i === 0 ? 'now' : weekday(at, preferences).split(/[ ,]/)[0]}
-          </text>
-        ))}
-      </svg>
+        </div>
+      </div>
+      <details className="small">
+        <summary className="quiet !min-h-11">As a table</summary>
+        <table className="tabular w-full max-w-[420px]">
+          <thead>
+            <tr className="text-left">
+              <th scope="col">Day</th>
+              <th scope="col">Expected</th>
+              <th scope="col">8 in 10 between</th>
+            </tr>
+          </thead>
+          <tbody>
+            {days.map((at, i) => {
+              const point = nearest(at)
+              return (
+                <tr key={at} className="border-hair border-t">
+                  <th scope="row" className="text-left font-normal">
+                    {i === 0 ? 'now' : weekday(at, preferences)}
+                  </th>
+                  <td>{n(point.median)}</td>
+                  <td>
+                    {n(point.low)} and {n(point.high)}
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </details>
     </figure>
   )
 }

@@ -2,7 +2,7 @@
 
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
-import { type Ahead, type Entry, type Fan, HOUR, type SoakLoad, type Tub } from '@/core'
+import { type Ahead, bandOf, type Entry, type Fan, HOUR, type SoakLoad, type Tub } from '@/core'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { formatFloorAt } from '@/words/learntWords'
 import { numberOr } from '@/words/readNumber'
@@ -156,7 +156,12 @@ export const WhatIfSoak = ({
       </div>
       {state.kind === 'done' && residual && (
         <div className="max-w-[560px]">
-          <FanChart fan={residual} tub={state.tub} marks={state.marks} preferences={preferences} />
+          <FanChart
+            fan={residual}
+            band={bandOf(state.tub, residual.quantity)}
+            marks={state.marks}
+            preferences={preferences}
+          />
         </div>
       )}
     </section>

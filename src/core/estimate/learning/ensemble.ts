@@ -10,7 +10,7 @@ import type { FillWater, Tub } from '../../tub/tub'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
 import { CYANURIC_ACID_G_PER_MOL } from '../../water/constants'
 import { readWater } from '../../water/solveWater'
-import { DOSE_ERROR, FILL_TEST_COUNTS } from '../estimate'
+import { DOSE_ERROR, FILL_TEST_COUNTS } from '../fold'
 import {
   DISINFECTION_EFFECT,
   FILL_CELSIUS,

@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { loadFans, loadLevel, loadTub, soaksToCome, type TubParams } from '@/app/tubView'
-import { programmeOf } from '@/core'
+import { bandOf, programmeOf } from '@/core'
 import { FanChart } from '@/ui/estimate/FanChart'
 import { WhatIfSoak } from '@/ui/estimate/WhatIfSoak'
 import { formatExplain, formatFloorAt, formatLevel, formatOdd } from '@/words/learntWords'
@@ -112,7 +112,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
                 <FanChart
                   key={fan.quantity}
                   fan={fan}
-                  tub={tub}
+                  band={bandOf(tub, fan.quantity)}
                   marks={marks}
                   preferences={preferences}
                 />

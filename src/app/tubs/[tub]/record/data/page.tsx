@@ -18,9 +18,6 @@ const DataPage = async ({ params }: { params: Promise<{ tub: string }> }) => {
   const sheets = sheetsThere(theStore())
   return (
     <div className="max-w-[820px]">
-      <Link href={`/tubs/${view.tub.id}/record`} className="quiet">
-        History
-      </Link>
       <h1 className="serif title">Your data</h1>
       <p className="small mt-1 max-w-[66ch] text-muted">
         Everything is in one file on the machine Pavrel runs on, and nowhere else.

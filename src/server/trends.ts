@@ -1,0 +1,141 @@
+import {
+  type Entry,
+  findingsOf,
+  type Instant,
+  LONGEST_WITH_LINES,
+  livesOf,
+  type TrendFindings,
+  type Trends,
+  type Tub,
+  trajectoryOf,
+  trendsOf,
+  type WaterLifeEntries,
+  type WaterLifeTrajectory,
+} from '@/core'
+import { keptBeside, type Store } from '@/store/database'
+import type { TubView } from './views'
+
+interface KnownLife {
+  key: string
+  trajectory: WaterLifeTrajectory
+}
+
+/** What a life's trajectory depends on: its entries, each of which has a number of its own, and the tub. */
+const keyOf = ({ from, to, entries }: WaterLifeEntries, tub: Tub) => {
+  let sum = 0
+  for (const { id, at } of entries) sum = (Math.imul(sum, 31) + id + (at % 1e9)) | 0
+  return JSON.stringify([
+    from,
+    to,
+    entries.length,
+    sum,
+    tub.programme,
+    tub.volumeLitres,
+    tub.fillWater,
+    tub.setTemperatureCelsius,
+    // Rates that are learnt move a little with every reading.
+    tub.learnt?.lossPerHour.mean.toPrecision(2),
+    tub.learnt?.demandGramsPerPersonHour.mean.toPrecision(2),
+  ])
+}
+
+/** Waters that are over change no more: theirs are kept. */
+const trajectories = (
+  store: Store,
+  tub: Tub & { id: number },
+  lives: readonly WaterLifeEntries[],
+  now: Instant,
+): WaterLifeTrajectory[] => {
+  const known = keptBeside(store, 'lives', () => new Map<string, KnownLife>())
+  return lives.map((life) => {
+    if (life.to === undefined) return trajectoryOf(tub, life, now)
+    const place = `${tub.id} ${life.from}`
+    const key = keyOf(life, tub)
+    const kept = known.get(place)
+    if (kept?.key === key) return kept.trajectory
+    const trajectory = trajectoryOf(tub, life, now)
+    known.set(place, { key, trajectory })
+    return trajectory
+  })
+}
+
+export const RANGES = ['2 weeks', '3 months', 'water', 'all'] as const
+export type TrendRange = (typeof RANGES)[number]
+
+const WEEKS_2 = 14 * 86_400_000
+const MONTHS_3 = 91 * 86_400_000
+
+/** From when a range goes: at least a day, so that the first reading has a place. */
+export const rangeStart = (
+  range: TrendRange,
+  {
+    journal,
+    filledAt,
+    now,
+  }: { journal: readonly Entry[]; filledAt?: Instant | undefined; now: Instant },
+): Instant => {
+  const oldest = journal.at(-1)?.at ?? now
+  const from = {
+    '2 weeks': now - WEEKS_2,
+    '3 months': now - MONTHS_3,
+    water: filledAt ?? oldest,
+    all: oldest,
+  }[range]
+  return Math.min(Math.max(from, oldest), now - 86_400_000)
+}
+
+/** The picture of one time of a tub, by its whole journal. Its last point is what every other place says of now. */
+export const trendsBetween = (
+  store: Store,
+  {
+    tub,
+    journal,
+    written,
+    estimate,
+    now,
+  }: Pick<TubView, 'tub' | 'journal' | 'written' | 'estimate' | 'now'>,
+  { from, to }: { from: Instant; to: Instant },
+): Trends => {
+  const past = written.filter(({ at }) => at <= now)
+  const all = livesOf(past, now)
+  const within = all.filter((life) => life.from <= to && (life.to ?? now) >= from)
+  const drawn =
+    to - from > LONGEST_WITH_LINES
+      ? within.map((life) => ({ from: life.from, to: life.to, points: [], carried: [] }))
+      : trajectories(store, tub, within, now)
+  const last = drawn.at(-1)
+  if (last && last.to === undefined && last.points.length > 0 && journal.length > 0) {
+    const known = Object.fromEntries(
+      Object.entries(last.points.at(-1)?.known ?? {}).map(([quantity, before]) => {
+        const own = estimate.quantities[quantity as keyof typeof estimate.quantities]
+        return [quantity, own ? ([own.value, own.standardDeviation] as const) : before]
+      }),
+    )
+    drawn[drawn.length - 1] = { ...last, points: [...last.points, { at: now, known }] }
+  }
+  return trendsOf(tub, past, drawn, { from, to })
+}
+
+/** By the journal they were found in, which is the same list until something is written. */
+const kept = new WeakMap<readonly Entry[], { now: Instant; findings: TrendFindings }>()
+/** Weeks of acid end as time passes, and nothing else of it changes. */
+const GOOD_FOR = 3_600_000
+
+/** What changed between the last water and this one, and within them. */
+export const findingsFor = (
+  store: Store,
+  { tub, written, now }: Pick<TubView, 'tub' | 'written' | 'now'>,
+): TrendFindings => {
+  const known = kept.get(written)
+  if (known && now >= known.now && now - known.now < GOOD_FOR) return known.findings
+  const lives = livesOf(written, now).slice(-2)
+  const from = lives[0]?.from ?? now
+  const findings = findingsOf(
+    tub,
+    trajectories(store, tub, lives, now),
+    written.filter(({ at }) => at >= from && at <= now),
+    now,
+  )
+  kept.set(written, { now, findings })
+  return findings
+}
