@@ -32,11 +32,9 @@ test('carbon dioxide that escapes twice as fast since the refill is found within
 test('bathers who bring twice as much since the middle of a water are found, and when', () => {
   const all = found({ changed: 'demand', onDay: 42, method: 'drops', days: 84 }, 8)
   const right = all.flatMap((one) => (one?.measure === 'demand' ? [one] : []))
-  expect(right.length).toBeGreaterThanOrEqual(3)
-  for (const { since, before, after } of right) {
-    expect(after.mean).toBeGreaterThan(before.mean)
-    expect(Math.abs((since - SECOND) / DAY - 42)).toBeLessThan(28)
-  }
+  for (const { before, after } of right) expect(after.mean).toBeGreaterThan(before.mean)
+  const inTime = right.filter(({ since }) => Math.abs((since - SECOND) / DAY - 42) < 21)
+  expect(inTime.length).toBeGreaterThanOrEqual(3)
 })
 
 /** A tub that loses a known share and climbs by a known step, read without error at noon. */

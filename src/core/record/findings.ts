@@ -62,7 +62,7 @@ export interface TrendFindings {
 }
 
 /** A change is told where it would come about by itself three times in a hundred, all that was looked at together. */
-export const CHANCE_TOLD = 0.03
+const CHANCE_TOLD = 0.03
 /** Smaller ones are of no use to anybody, however sure. */
 const LEAST_RATIO = 1.2
 

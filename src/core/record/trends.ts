@@ -4,7 +4,7 @@ import { type Entry, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import { PRODUCTS } from '../products/product'
 import { type Band, programmeOf } from '../programmes/programme'
-import { type Method, QUANTITIES, type Quantity } from '../testing/quantity'
+import type { Method, Quantity } from '../testing/quantity'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { thin, thinMarks } from './thin'
@@ -202,12 +202,4 @@ export const trendsOf = (
     lives: lives.map((life) => ({ from: life.from, to: life.to })),
     readingsOnly,
   }
-}
-
-/** Quantities that a table of these lanes has columns for. */
-export const trendedIn = (journal: readonly Entry[]): Quantity[] => {
-  const tests = journal.filter(isKind('test'))
-  return QUANTITIES.filter((quantity) =>
-    tests.some(({ body }) => body.readings[quantity] !== undefined),
-  )
 }

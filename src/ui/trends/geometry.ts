@@ -2,9 +2,9 @@ import { EVENT_LANES, type EventLane, QUANTITY, type TrendLane, type Trends } fr
 import type { PlotData, PlotMarks } from '@/ui/chart/ApexPlot'
 import { writtenAs } from '@/words/trendWords'
 
-export const LANE_HEIGHT = 92
+const LANE_HEIGHT = 92
 const PAD = 9
-export const EVENT_HEIGHT = 24
+const EVENT_HEIGHT = 24
 
 export interface LanePlace {
   lane: TrendLane
@@ -85,7 +85,7 @@ export const layoutOf = (trends: Pick<Trends, 'lanes' | 'events'>): Layout => {
 }
 
 /** The shape says how it was read, never whether it is good. */
-export const METHOD_MARKS = {
+const METHOD_MARKS = {
   strip: { shape: 'square', filled: false },
   drops: { shape: 'diamond', filled: true },
   meter: { shape: 'plus', filled: true },
