@@ -30,6 +30,7 @@ const CORE = [
   'upkeep',
   'trouble',
   'record',
+  'supplies',
   'today',
   'visit',
   'rehearse',

@@ -6,6 +6,7 @@ import { idIn } from '@/app/idIn'
 import * as calendar from '@/server/calendar'
 import * as choices from '@/server/choices'
 import * as chores from '@/server/chores'
+import * as costs from '@/server/costs'
 import * as yourData from '@/server/exchange/yourData'
 import * as filters from '@/server/filters'
 import { type Fields, fieldsOf, type Outcome, refused, unitsName } from '@/server/form'
@@ -21,6 +22,7 @@ import * as shelf from '@/server/shelf'
 import * as shopSheet from '@/server/shopSheet'
 import * as startUp from '@/server/startUp'
 import * as stays from '@/server/stays'
+import * as supplies from '@/server/supplies'
 import * as trouble from '@/server/trouble'
 import * as tubs from '@/server/tubs'
 import * as visits from '@/server/visit'
@@ -258,6 +260,16 @@ export const choosePlan = action('choosing a plan', ({ store, tub, fields }) =>
   choices.choose(store, tub, fields),
 )
 
+export const saveMoney = action('saving the currency', ({ store, tub, fields }) =>
+  costs.saveMoney(store, tub, fields),
+)
+export const saveKitStock = action(
+  'saving what is left of a kit',
+  ({ store, tub, fields, now, id }) => costs.saveKitStock(store, tub, id('kit'), fields, now),
+)
+export const boughtSupply = action('stocking the shelf', ({ store, tub, fields, now }) =>
+  supplies.boughtSupply(store, tub, fields.key ?? '', now),
+)
 export const putOnShelf = action('adding to the shelf', ({ store, tub, fields, now }) =>
   shelf.addToShelf(store, tub, fields, now),
 )

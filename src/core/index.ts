@@ -240,6 +240,26 @@ export {
 export { treatmentsOpen, wayOut } from './routine/wayOut'
 export { COVER_MINUTES, handlingWhile, type ShockDue } from './soaks/shock'
 export { loadTogether, type Outcome, openSoaks, outcomeOf } from './soaks/ways'
+export { strengthAt, weakens } from './supplies/ageing'
+export { type Costs, costsOf, type Prices, SPENT_ON, type SpentOn } from './supplies/costs'
+export type { KitStock, StockFacts } from './supplies/stock'
+export {
+  conflictsOf,
+  type Keeping,
+  keepingOf,
+  type PoolOnly,
+  poolOnly,
+  type StorageConflict,
+} from './supplies/storage'
+export {
+  type Lasts,
+  lastsUntil,
+  packsFor,
+  type RunsOut,
+  rateOfUse,
+  runsOut,
+  type Use,
+} from './supplies/use'
 export { type DeviceReply, REPLY_STATES, type ReplyRefusal, readReply } from './testing/device'
 export {
   type DropsLayoutId,

@@ -39,7 +39,23 @@ const readWith = (kits: readonly KitRow[], entry: NewEntry): NewEntry => {
 const now = Date.now() - Number(process.env.PAVREL_DEMO_HOURS_AGO ?? 0) * HOUR
 const store = openStore(path)
 store.transaction((tx) => {
-  const kits = [demoStrip, demoDrops].map((kit) => insertKit(tx, { ...kit, createdAt: now }))
+  const kits = [demoStrip, demoDrops].map((kit) =>
+    insertKit(tx, {
+      ...kit,
+      createdAt: now,
+      stock:
+        kit.spec.kind === 'strip'
+          ? {
+              tests: 50,
+              countedAt: now - 40 * DAY,
+              packTests: 50,
+              price: 9.5,
+              openedAt: now - 170 * DAY,
+              expiresAt: now + 12 * DAY,
+            }
+          : { tests: 60, countedAt: now - 40 * DAY, packTests: 100, price: 21 },
+    }),
+  )
   for (const item of demoShelf(now)) insertOnShelf(tx, item)
   const sets = demoFilterSets(now).map((set) => insertFilterSet(tx, set).id)
   scenario(now).forEach(({ tub, entries }, i) => {
@@ -47,6 +63,7 @@ store.transaction((tx) => {
     const chores = demoChores(now, i === 0 ? 'first' : 'second', sets)
     for (const entry of [...entries, ...chores].sort((a, b) => a.at - b.at))
       insertEntry(tx, id, readWith(kits, entry), entry.at)
+    if (i !== 0) updateTub(tx, id, { refill: { energyPrice: 0.3, waterPrice: 2.4 } })
     if (i === 0) {
       // Ready at noon of the day before the guests come.
       const noon = new Date(now + 8 * DAY)
@@ -59,7 +76,13 @@ store.transaction((tx) => {
         createdAt: now,
       })
       updateTub(tx, id, {
-        refill: { heaterKilowatts: 3, fillCelsius: 9, drainTo: 'own ground', energyPrice: 0.3 },
+        refill: {
+          heaterKilowatts: 3,
+          fillCelsius: 9,
+          drainTo: 'own ground',
+          energyPrice: 0.3,
+          waterPrice: 2.4,
+        },
       })
       insertStay(tx, {
         tubId: id,

@@ -4,6 +4,7 @@ import {
   filledShelf,
   fromDose,
   fromLitres,
+  type Instant,
   type LabelRule,
   type MassUnit,
   type OwnScoop,
@@ -13,6 +14,7 @@ import {
   programmeOf,
   type ShelfItem,
   type Strength,
+  strengthAt,
   strengthOnLabel,
   toGrams,
   toLitres,
@@ -25,6 +27,7 @@ import { strengthName } from '@/words/productText'
 import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { merged } from './merge'
+import { dayField, given, packDay } from './stock'
 
 /** Something on the shelf, with what is left of it by the journals of all tubs. */
 export interface OnShelf extends ShelfRow {
@@ -47,11 +50,11 @@ export const shelfOf = (store: Store): OnShelf[] => {
 }
 
 /** What a plan may reach for in this house. */
-export const planningShelf = (own: readonly OnShelf[], tub: TubRow): ShelfItem[] =>
+export const planningShelf = (own: readonly OnShelf[], tub: TubRow, now: Instant): ShelfItem[] =>
   filledShelf(
-    own.map(({ product, strength, gramsLeft, scoop, label }) => ({
+    own.map(({ product, strength, gramsLeft, scoop, label, stock }) => ({
       product,
-      strength,
+      strength: strengthAt(product, strength, stock ?? {}, now),
       ...(gramsLeft === undefined ? {} : { gramsLeft }),
       ...(scoop ? { scoop } : {}),
       ...(label ? { label } : {}),
@@ -83,6 +86,12 @@ interface ShelfFields {
   labelPer?: number
   labelDays?: number
   labelNote: string
+  price?: number
+  pack?: number
+  boughtOn?: Instant
+  openedOn?: Instant
+  goodUntil?: Instant
+  place: string
 }
 
 const LARGEST_KILOGRAMS = 100
@@ -114,6 +123,12 @@ const schema = (product: ProductName, tub: TubRow) => {
     }),
     labelDays: number({ name: FIELD.everyDays, low: 1, high: 400 }),
     labelNote: text(FIELD.labelNote, 120),
+    price: number({ name: FIELD.packPrice, low: 0, high: 100_000 }),
+    pack: number({ name: FIELD.packHolds, low: 0.1, high: most, unit: poured }),
+    boughtOn: dayField(FIELD.boughtOn),
+    openedOn: dayField(FIELD.openedOn),
+    goodUntil: dayField(FIELD.goodUntil),
+    place: text(FIELD.standsIn, 40),
   })
 }
 
@@ -173,13 +188,13 @@ export const editOnShelf = (
   store: Store,
   tubId: number,
   id: number,
-  given: Fields,
+  posted: Fields,
   now: number,
 ): Outcome => {
   const tub = findTub(store, tubId)
   const row = shelfOf(store).find((one) => one.id === id)
-  if (!tub || !row) return refused(given, {}, {}, REFUSALS.notOnShelf)
-  const laid = merged(shelfFields(row, tub), given, together)
+  if (!tub || !row) return refused(posted, {}, {}, REFUSALS.notOnShelf)
+  const laid = merged(shelfFields(row, tub), posted, together)
   if ('asked' in laid) return laid.asked
   const { fields, changed } = laid
   const checked = check<ShelfFields>(schema(row.product, tub), fields)
@@ -207,6 +222,15 @@ export const editOnShelf = (
       : {}),
     scoop: scoop.scoop,
     label: label.label,
+    stock: given({
+      price: value.price,
+      packGrams:
+        value.pack === undefined ? undefined : fromDose(row.product, value.pack, tub.units.mass),
+      boughtAt: value.boughtOn,
+      openedAt: value.openedOn,
+      expiresAt: value.goodUntil,
+      place: value.place,
+    }),
   })
   return { ok: true, next: `/tubs/${tubId}/shelf` }
 }
@@ -224,7 +248,14 @@ export const shelfFields = (row: OnShelf, tub: TubRow): Fields => {
   const onLabel = strengthOnLabel(row.product)
   const strength = onLabel && row.strength[onLabel.key]
   const perUnit = fromDose(row.product, 1, tub.units.mass)
+  const { price, packGrams, boughtAt, openedAt, expiresAt, place } = row.stock ?? {}
   return {
+    ...(price === undefined ? {} : { price: shown(price) }),
+    ...(packGrams === undefined ? {} : { pack: shown(packGrams / perUnit, 1) }),
+    ...(boughtAt === undefined ? {} : { boughtOn: packDay(boughtAt) }),
+    ...(openedAt === undefined ? {} : { openedOn: packDay(openedAt) }),
+    ...(expiresAt === undefined ? {} : { goodUntil: packDay(expiresAt) }),
+    ...(place ? { place } : {}),
     ...(row.gramsLeft === undefined ? {} : { left: shown(row.gramsLeft / perUnit, 1) }),
     ...(strength === undefined ? {} : { strength: shown(100 * strength) }),
     ...(row.scoop

@@ -161,7 +161,7 @@ export const tubView = (
   const underWay = openVisit(store, tubId, now)
   const left = leftOutOf(underWay, tubId)
   const today = planToday(tub, journal, state, {
-    shelf: planningShelf(shelf, tub).filter(({ product }) => !left.includes(product)),
+    shelf: planningShelf(shelf, tub, now).filter(({ product }) => !left.includes(product)),
     choices: withoutLeftOut(tub.choices, left),
     plannedSoaks: planned,
   })

@@ -138,6 +138,30 @@ export const takenSince = (
       return taken ? [{ at: entry.at, product: taken.product, grams: taken.grams }] : []
     })
 
+/** When the oldest entry of the house happened; undefined in an empty one. */
+export const firstEntryAt = (store: Store): number | undefined =>
+  store
+    .select({ at: sql<number | null>`min(${entries.happenedAt})` })
+    .from(entries)
+    .where(stands)
+    .get()?.at ?? undefined
+
+/** When a kit was read with, at any tub, since a moment. */
+export const testsByKit = (store: Store, kitId: number, since: number): number[] =>
+  store
+    .select({ at: entries.happenedAt })
+    .from(entries)
+    .where(
+      and(
+        eq(entries.kind, 'test'),
+        gt(entries.happenedAt, since),
+        sql`json_extract(${entries.body}, '$.kitId') = ${kitId}`,
+        stands,
+      ),
+    )
+    .all()
+    .map(({ at }) => at)
+
 /** Everything that was ever done to filter sets, at any tub. */
 export const filterEventsOf = (store: Store): FilterEvent[] =>
   store

@@ -18,6 +18,7 @@ import type {
   FilterKind,
   GuestStay,
   KitSpec,
+  KitStock,
   LabelRule,
   MassUnit,
   OwnScoop,
@@ -26,6 +27,7 @@ import type {
   Quantity,
   RefillSettings,
   SoakLoad,
+  StockFacts,
   Strength,
   Surroundings,
   Targets,
@@ -116,6 +118,7 @@ export const kits = sqliteTable('kits', {
   name: text('name').notNull(),
   spec: text('spec', { mode: 'json' }).$type<KitSpec>().notNull(),
   errors: text('errors', { mode: 'json' }).$type<Partial<Record<Quantity, number>>>().notNull(),
+  stock: text('stock', { mode: 'json' }).$type<KitStock>(),
   createdAt: integer('created_at').notNull(),
   removedAt: integer('removed_at'),
 })
@@ -130,6 +133,8 @@ export const shelf = sqliteTable('shelf', {
   countedAt: integer('counted_at'),
   scoop: text('scoop', { mode: 'json' }).$type<OwnScoop>(),
   label: text('label', { mode: 'json' }).$type<LabelRule>(),
+  /** What it cost, when it was bought and opened, and where it stands. */
+  stock: text('stock', { mode: 'json' }).$type<StockFacts>(),
   createdAt: integer('created_at').notNull(),
   removedAt: integer('removed_at'),
 })
@@ -268,9 +273,9 @@ export const posts = sqliteTable(
 
 /** What holds for the house and not for one tub. */
 export const settings = sqliteTable('settings', {
-  name: text('name').$type<'calendar' | 'quiet' | 'visit' | 'poisonLine'>().primaryKey(),
+  name: text('name').$type<'calendar' | 'quiet' | 'visit' | 'poisonLine' | 'money'>().primaryKey(),
   value: text('value', { mode: 'json' })
-    .$type<HouseCalendar | QuietHours | VisitDay | string>()
+    .$type<HouseCalendar | QuietHours | VisitDay | Money | string>()
     .notNull(),
 })
 export interface HouseCalendar {
@@ -290,4 +295,10 @@ export interface VisitDay {
   hour: number
   minute: number
   zone: string
+}
+/** What the house pays in, and how long an order takes to come. */
+export interface Money {
+  /** ISO 4217; where nothing was chosen, by the reader's region. */
+  currency?: string
+  deliveryDays: number
 }

@@ -1,12 +1,13 @@
 import { eq } from 'drizzle-orm'
 import type { Store } from './database'
-import { type HouseCalendar, type QuietHours, settings, type VisitDay } from './schema'
+import { type HouseCalendar, type Money, type QuietHours, settings, type VisitDay } from './schema'
 
 interface Settings {
   calendar: HouseCalendar
   quiet: QuietHours
   visit: VisitDay
   poisonLine: string
+  money: Money
 }
 
 export const settingOf = <Name extends keyof Settings>(

@@ -1,4 +1,9 @@
 /** Why a form was not saved: what was given, and what is allowed. */
+export const moneyRefusal = {
+  currency: (given: string) =>
+    `Currency: you entered “${given}”. It has to be a currency’s three letters, such as EUR or USD.`,
+}
+
 export const REFUSALS = {
   noTub: 'This tub no longer exists.',
   noTargets: 'Choose one of the targets shown.',
@@ -13,6 +18,7 @@ export const REFUSALS = {
   noKit: 'That kit no longer exists.',
   noStay: 'That stay no longer exists.',
   noPlannedSoak: 'That planned soak no longer exists.',
+  notOnList: 'This is no longer on the list. Reload the page to see what is.',
   notOnShelf: 'That product is no longer on the shelf.',
   nothingRead: 'Nothing to save yet: enter at least one value.',
   nothingToSave: 'Nothing to save.',
@@ -87,6 +93,15 @@ export const FIELD = {
   quietFrom: 'Quiet from',
   quietUntil: 'Quiet until',
   leftInBox: 'Left in the box',
+  packPrice: 'Price of a full pack',
+  packHolds: 'A full pack holds',
+  openedOn: 'Opened on',
+  goodUntil: 'Good until',
+  standsIn: 'Where it stands',
+  testsLeft: 'Tests left',
+  packTests: 'Tests in a full pack',
+  deliveryDays: 'Days until an order comes',
+
   measureName: 'Name of the measure',
   oneMeasure: 'One level measure',
   fullBox: 'A full box',
@@ -139,6 +154,8 @@ export const field = {
     `${name}: choose one of ${values.join(', ')}.`,
   noSuchMoment: (name: string, given: string) =>
     `${name}: ${given} doesn’t exist: that date isn’t on the calendar, or the clocks skip that hour.`,
+  noSuchDay: (name: string, given: string) =>
+    `${name}: you entered “${given}”. It has to be a day between 2000 and 2099.`,
   momentMissing: (name: string) => `${name}: enter the day and time.`,
   ahead: (name: string, given: string) =>
     `${name}: ${given} is in the future; it can be any time up to now.`,

@@ -1,6 +1,7 @@
 import { quantityOf } from '../estimate/testedWater'
-import { addProduct } from '../products/addProduct'
-import { labelGrams, PRODUCTS, type ProductName } from '../products/product'
+import { addEffect } from '../products/addProduct'
+import { labelGrams, PRODUCTS, type ProductName, productEffect } from '../products/product'
+import type { Strength } from '../products/substance'
 import { QUANTITIES, QUANTITY, type Quantity } from '../testing/quantity'
 import { readWater } from '../water/solveWater'
 import type { Water } from '../water/water'
@@ -34,6 +35,7 @@ export const overdone = (
   product: ProductName,
   grams: number,
   litres: number,
+  strength?: Strength,
 ): Overdone | undefined => {
   const { goes } = PRODUCTS[product]
   if (goes === 'in a bucket') return undefined
@@ -46,7 +48,7 @@ export const overdone = (
   if (label !== undefined)
     return grams > LABEL_DOSES * label ? { by: 'amount', times: grams / label } : undefined
   const before = readWater(water)
-  const after = readWater(addProduct(water, product, grams, litres))
+  const after = readWater(addEffect(water, productEffect(product, strength), grams, litres))
   for (const quantity of QUANTITIES) {
     const [low, high] = QUANTITY[quantity].usual
     const value = quantityOf(after, quantity)

@@ -1,7 +1,7 @@
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
-import { addProduct, spend } from '../products/addProduct'
-import { PRODUCTS } from '../products/product'
+import { addEffect, spend } from '../products/addProduct'
+import { PRODUCTS, productEffect } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import { monopersulfateShown } from '../testing/interference'
 import { type Method, QUANTITIES, type Quantity, readingError } from '../testing/quantity'
@@ -195,7 +195,7 @@ export const applyEntry = (belief: EstimateState, entry: Entry, tub: Tub): Estim
       }
     }
     case 'dose': {
-      const { product, grams } = entry.body
+      const { product, grams, strength } = entry.body
       // A tablet in a floater feeds for days; the programme takes the feeder to hold the level.
       if (PRODUCTS[product].goes === 'in a feeder')
         return {
@@ -204,7 +204,12 @@ export const applyEntry = (belief: EstimateState, entry: Entry, tub: Tub): Estim
         }
       if (PRODUCTS[product].goes === 'in a bucket') return belief
       const before = readWater(belief.water)
-      const water = addProduct(belief.water, product, grams, tub.volumeLitres)
+      const water = addEffect(
+        belief.water,
+        productEffect(product, strength),
+        grams,
+        tub.volumeLitres,
+      )
       const after = readWater(water)
       const spread = copyOf(belief.spread)
       for (const quantity of QUANTITIES)

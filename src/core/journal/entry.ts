@@ -1,5 +1,6 @@
 import type { Incompatibility } from '../products/incompatibilities'
 import type { ProductName } from '../products/product'
+import type { Strength } from '../products/substance'
 import type { Method, Readings } from '../testing/quantity'
 import type { Instant } from '../time'
 import type { FillWater } from '../tub/tub'
@@ -24,6 +25,8 @@ export type Objection = Incompatibility['code'] | 'wait' | 'people'
 export interface DoseBody {
   product: ProductName
   grams: number
+  /** Of what was in the box then, where it was not the usual. */
+  strength?: Strength
   /** What the plan had asked for, where it came from a plan. */
   plannedGrams?: number
   /** What stood against it, and why it went in all the same. */

@@ -15,6 +15,8 @@ import {
   PRODUCT_NAMES,
   PRODUCTS,
   type ProductName,
+  type Strength,
+  strengthAt,
   waitBefore,
   whyNotAfter,
 } from '@/core'
@@ -48,6 +50,14 @@ const gramsEach = (
   return measure === 'scoop' && scoop
     ? { grams: scoop.grams, unit: doseQuestion.scoop(scoop.name) }
     : undefined
+}
+
+/** What the pack on the shelf was worth then, where it was not the usual. */
+const strengthOnShelf = (store: Store, product: ProductName, at: number): Strength | undefined => {
+  const row = wholeShelf(store).find((one) => one.product === product)
+  if (!row) return undefined
+  const strength = strengthAt(product, row.strength, row.stock ?? {}, at)
+  return Object.keys(strength).length > 0 ? strength : undefined
 }
 
 /** What stands against a dose: the field it is asked under, its code and how it is said. */
@@ -101,7 +111,8 @@ const tooMuch = (
   product: ProductName,
   grams: number,
   at: number,
-) => overdone(estimate(tub, journal, at).water, product, grams, tub.volumeLitres)
+  strength: Strength | undefined,
+) => overdone(estimate(tub, journal, at).water, product, grams, tub.volumeLitres, strength)
 
 const SHORTEST_REASON = 3
 
@@ -150,7 +161,8 @@ export const draftDose = (
       grams >= 8 * plannedGrams
         ? doseQuestion.slip(Math.round(grams / plannedGrams))
         : doseQuestion.muchMore((grams / plannedGrams).toFixed(1))
-  const much = questions.amount ? undefined : tooMuch(tub, journal, chosen, grams, at)
+  const strength = strengthOnShelf(store, chosen, at)
+  const much = questions.amount ? undefined : tooMuch(tub, journal, chosen, grams, at, strength)
   if (much) questions.amount = formatOverdone(much)
   const against = objections(chosen, tub, at, journal, preferencesIn(fields, tub, at))
   const reasonFor = (name: Against['field']) => (fields[`reason.${name}`] ?? '').trim()
@@ -164,6 +176,7 @@ export const draftDose = (
       body: {
         product: chosen,
         grams,
+        ...(strength ? { strength } : {}),
         ...(plannedGrams === undefined ? {} : { plannedGrams }),
         ...(reasons.length > 0
           ? {

@@ -63,6 +63,14 @@ const all = (keys: Record<string, Joi.Schema>) =>
   )
 
 const product = one(PRODUCT_NAMES)
+const strength = optional({
+  purity: positive.max(1),
+  weightFraction: positive.max(1),
+  availableChlorine: positive.max(1.5),
+  peroxymonosulfate: positive.max(1),
+  excessSodiumHydroxide: positive.max(1),
+  oxidationLimit: one(['tetrathionate', 'sulfate']),
+})
 const quantity = one(QUANTITIES)
 const readings = optional(Object.fromEntries(QUANTITIES.map((name) => [name, number])))
 const band = all({ low: number, high: number })
@@ -106,6 +114,7 @@ export const BODIES: Record<EntryKind, Joi.ObjectSchema> = {
   dose: all({
     product,
     grams: positive,
+    strength: maybe(strength),
     plannedGrams: maybe(positive),
     override: maybe(
       all({ against: list(Joi.string().max(60)), said: maybe(words(1000)), reason: words(1000) }),
@@ -352,6 +361,16 @@ const KIT = all({
     }),
   ),
   errors: readings,
+  stock: maybe(
+    optional({
+      tests: positive,
+      countedAt: time,
+      packTests: positive,
+      price: positive,
+      openedAt: time,
+      expiresAt: time,
+    }),
+  ),
   createdAt: time,
   removedAt: maybe(time),
 })
@@ -359,16 +378,19 @@ const KIT = all({
 const SHELF = all({
   id,
   product,
-  strength: optional({
-    purity: positive.max(1),
-    weightFraction: positive.max(1),
-    availableChlorine: positive.max(1.5),
-    peroxymonosulfate: positive.max(1),
-    excessSodiumHydroxide: positive.max(1),
-    oxidationLimit: one(['tetrathionate', 'sulfate']),
-  }),
+  strength,
   countedGrams: maybe(positive),
   countedAt: maybe(time),
+  stock: maybe(
+    optional({
+      price: positive,
+      packGrams: positive,
+      boughtAt: time,
+      openedAt: time,
+      expiresAt: time,
+      place: words(40),
+    }),
+  ),
   scoop: maybe(all({ name: words(60), grams: positive })),
   label: maybe(
     all({
@@ -407,6 +429,7 @@ export const EXPORT = all({
       zone: words(60),
     }),
     poisonLine: words(40),
+    money: maybe(all({ currency: maybe(words(3)), deliveryDays: positive })),
   }),
   kits: list(KIT, 1000),
   shelf: list(SHELF, 1000),

@@ -6,6 +6,7 @@ import { usePathname } from 'next/navigation'
 const VIEWS = [
   ['', 'History'],
   ['trends', 'Trends'],
+  ['costs', 'Costs'],
   ['data', 'Your data'],
 ] as const
 

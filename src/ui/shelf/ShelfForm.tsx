@@ -21,6 +21,7 @@ export const ShelfForm = ({
   byLabel,
   scoops,
   tablets,
+  currency,
 }: {
   action: Action
   tubId: number
@@ -35,6 +36,8 @@ export const ShelfForm = ({
   byLabel: boolean
   scoops: boolean
   tablets: boolean
+  /** Its code. */
+  currency: string
 }) => (
   <DraftForm
     action={action}
@@ -67,6 +70,25 @@ export const ShelfForm = ({
         />
       )}
     </div>
+    <fieldset>
+      <legend className="font-semibold text-[17px]">The pack</legend>
+      <p className="small mb-3 text-muted">
+        For what it costs, when it runs out and what may not stand beside it. All of it may stay
+        empty.
+      </p>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <TextInput name="price" label="Price of a full pack" unit={currency} decimal />
+        <TextInput name="pack" label="A full pack holds" unit={leftUnit} decimal />
+        <TextInput name="boughtOn" label="Bought on" type="date" />
+        <TextInput name="openedOn" label="Opened on" type="date" />
+        <TextInput name="goodUntil" label="Good until" type="date" hint="The date on the pack." />
+        <TextInput
+          name="place"
+          label="Where it stands"
+          hint="For example, shed or cellar. What is written the same stands together."
+        />
+      </div>
+    </fieldset>
     {(scoops || byLabel) && (
       <fieldset>
         <legend className="font-semibold text-[17px]">

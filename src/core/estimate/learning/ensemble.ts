@@ -215,7 +215,7 @@ const soak = (ensemble: Ensemble, tub: Tub, from: Instant, load: SoakLoad): void
 const dose = (
   ensemble: Ensemble,
   tub: Tub,
-  { product, grams }: Extract<Entry, { kind: 'dose' }>['body'],
+  { product, grams, strength }: Extract<Entry, { kind: 'dose' }>['body'],
 ) => {
   const { sanitizer } = programmeOf(tub.programme)
   const facts = PRODUCTS[product]
@@ -227,7 +227,7 @@ const dose = (
       ensemble.tablets[i] = at(ensemble.tablets, i) + grams * (1 + DOSE_ERROR * next())
     return
   }
-  const effect = productEffect(product)
+  const effect = productEffect(product, strength)
   const bromine = sanitizer === 'bromine'
   const halogen =
     sanitizer === 'peroxide'

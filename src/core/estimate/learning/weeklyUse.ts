@@ -49,7 +49,7 @@ export const weeklyUse = (
   const ppmPerMmol = sanitizer === 'bromine' ? BROMINE_G_PER_MOL : CHLORINE_G_PER_MOL
   const given = journal.filter(isKind('dose')).reduce((ppm, { at, body }) => {
     const facts = PRODUCTS[body.product]
-    const effect = productEffect(body.product)
+    const effect = productEffect(body.product, body.strength)
     const mmol =
       effect.freeChlorineMmol +
       effect.bromineMmol +

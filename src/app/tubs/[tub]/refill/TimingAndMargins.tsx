@@ -2,9 +2,12 @@ import { changeRefillSettings, saveDelivered, saveRate } from '@/app/actions'
 import { type Entry, isKind, MINUTE } from '@/core'
 import { refillFields } from '@/server/refillSettings'
 import type { RefillView } from '@/server/refillView'
+import { moneyOf } from '@/server/supplies'
+import { theStore } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
 import { PostButton } from '@/ui/form/PostButton'
 import { MeasureForms, RefillSettingsForm } from '@/ui/refill/RefillForms'
+import { currencyOf, money } from '@/words/money'
 import {
   formatFlow,
   formatHeatRate,
@@ -31,7 +34,7 @@ export const TimingAndMargins = ({
   const delivered = journal
     .filter(isKind('refill'))
     .find(({ body }) => body.stage === 'fill' && body.litres !== undefined)?.body.litres
-  const money = (value: number) => formatNumber(value, 2, preferences)
+  const paid = currencyOf(moneyOf(theStore()).currency, preferences.locale)
   const total = [costs.water, costs.energy, costs.products].filter((one) => one !== undefined)
   return (
     <section aria-labelledby="slip">
@@ -78,7 +81,11 @@ export const TimingAndMargins = ({
               ? [
                   [
                     `Cost (${[costs.water !== undefined && 'water', costs.energy !== undefined && 'energy', costs.products !== undefined && 'products'].filter(Boolean).join(', ')})`,
-                    money(total.reduce((sum, one) => sum + one, 0)),
+                    money(
+                      total.reduce((sum, one) => sum + one, 0),
+                      paid,
+                      preferences,
+                    ),
                   ],
                 ]
               : []),

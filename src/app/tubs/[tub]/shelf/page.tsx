@@ -2,10 +2,11 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { putOnShelf } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
-import { PRODUCTS } from '@/core'
+import { conflictsOf, PRODUCTS } from '@/core'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
 import { formatShelf } from '@/words/shelfWords'
+import { conflictSaid } from '@/words/supplyWords'
 
 export const metadata: Metadata = { title: 'The shelf' }
 
@@ -13,6 +14,9 @@ const Shelf = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
   const { tub, shelf, journal } = view
   const base = `/tubs/${tub.id}/shelf`
+  const conflicts = conflictsOf(
+    shelf.map(({ product, stock }) => ({ product, place: stock?.place })),
+  )
   return (
     <>
       <Link href={`/tubs/${tub.id}/dose`} className="quiet">
@@ -45,6 +49,15 @@ const Shelf = async ({ params }: TubParams) => {
               >
                 Change
               </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+      {conflicts.length > 0 && (
+        <ul aria-label="Stands together" className="mt-4 grid max-w-[680px] gap-2">
+          {conflicts.map((one) => (
+            <li key={`${one.a} ${one.b}`} className="safety">
+              {conflictSaid(one)}
             </li>
           ))}
         </ul>

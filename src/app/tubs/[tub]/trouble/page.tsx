@@ -3,6 +3,7 @@ import { answerQuestion, beginTreatment, lookAgain, savePoisonLine, tickSign } f
 import { loadRefill } from '@/app/refillOf'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
 import { HOUR, treatOrChange } from '@/core'
+import { moneyOf } from '@/server/supplies'
 import { troubleView } from '@/server/trouble'
 import { reopening } from '@/server/visit'
 import { theStore } from '@/store/database'
@@ -16,8 +17,8 @@ import { Questions } from '@/ui/trouble/Questions'
 import { TapSigns } from '@/ui/trouble/TapSigns'
 import { TreatOrChangeWords } from '@/ui/trouble/TreatOrChangeWords'
 import { Settle, WayOut } from '@/ui/trouble/WayOut'
+import { currencyOf, money } from '@/words/money'
 import { reopensWords, troubleTitle } from '@/words/troubleWords'
-import { formatNumber } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Trouble' }
 
@@ -53,9 +54,9 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
     : []
   const cost =
     parts.length > 0
-      ? `cost ${formatNumber(
+      ? `cost ${money(
           parts.reduce((sum, one) => sum + one, 0),
-          2,
+          currencyOf(moneyOf(store).currency, preferences.locale),
           preferences,
         )}`
       : undefined

@@ -3,12 +3,23 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { changeOnShelf, removeFromShelf } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
-import { doseUnit, PRODUCTS, type ProductFamily, strengthOnLabel } from '@/core'
+import {
+  doseUnit,
+  keepingOf,
+  PRODUCTS,
+  type ProductFamily,
+  poolOnly,
+  strengthOnLabel,
+} from '@/core'
 import { shelfFields } from '@/server/shelf'
+import { moneyOf } from '@/server/supplies'
+import { theStore } from '@/store/database'
 import { PostButton } from '@/ui/form/PostButton'
 import { ShelfForm } from '@/ui/shelf/ShelfForm'
 import { CAUTIONS } from '@/words/handlingText'
+import { currencyOf } from '@/words/money'
 import { USUAL_STRENGTH } from '@/words/productText'
+import { KEEPING_WORDS, POOL_ONLY_WORDS } from '@/words/supplyWords'
 
 export const metadata: Metadata = { title: 'On the shelf' }
 
@@ -17,11 +28,13 @@ const BY_LABEL: readonly ProductFamily[] = ['chlorine', 'oxidiser', 'peroxide', 
 
 const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: string }> }) => {
   const { tub: tubParam, item: itemParam } = await params
-  const { view } = await loadTub(tubParam)
+  const { view, preferences } = await loadTub(tubParam)
   const { tub, shelf } = view
   const item = shelf.find(({ id }) => String(id) === itemParam)
   if (!item) notFound()
   const product = PRODUCTS[item.product]
+  const { weightFraction } = item.strength
+  const pool = poolOnly(item.product, weightFraction && 100 * weightFraction)
   return (
     <>
       <Link href={`/tubs/${tub.id}/shelf`} className="quiet">
@@ -31,6 +44,8 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
       <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
         Usual strength: {USUAL_STRENGTH[item.product]}. {CAUTIONS[item.product].join(' ')}
       </p>
+      <p className="small mb-2 max-w-[62ch]">{KEEPING_WORDS[keepingOf(item.product)]}</p>
+      {pool && <p className="safety mb-4 max-w-[62ch]">{POOL_ONLY_WORDS[pool]}</p>}
       <ShelfForm
         action={changeOnShelf}
         tubId={tub.id}
@@ -45,6 +60,7 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
         byLabel={product.label !== undefined || BY_LABEL.includes(product.family)}
         scoops={product.form !== 'liquid'}
         tablets={product.form === 'tablets'}
+        currency={currencyOf(moneyOf(theStore()).currency, preferences.locale)}
       />
       <div className="mt-8">
         <PostButton

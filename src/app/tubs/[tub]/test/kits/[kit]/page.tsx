@@ -1,12 +1,17 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
-import { changeKit, removeKit } from '@/app/actions'
+import { changeKit, removeKit, saveKitStock } from '@/app/actions'
 import { loadKits, loadTub } from '@/app/tubView'
 import { QUANTITIES, QUANTITY, readingError } from '@/core'
+import { kitStockFields } from '@/server/costs'
 import { kitFields } from '@/server/kits'
+import { moneyOf, suppliesOf } from '@/server/supplies'
+import { theStore } from '@/store/database'
+import { KitStockForm } from '@/ui/costs/KitStockForm'
 import { PostButton } from '@/ui/form/PostButton'
 import { KitForm } from '@/ui/test/KitForm'
+import { currencyOf } from '@/words/money'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 
 export const metadata: Metadata = { title: 'A test kit' }
@@ -15,11 +20,13 @@ const PadsOffered = 8
 
 const OneKit = async ({ params }: { params: Promise<{ tub: string; kit: string }> }) => {
   const { tub: tubParam, kit: kitParam } = await params
-  const { view } = await loadTub(tubParam)
+  const { view, preferences } = await loadTub(tubParam)
+  const store = theStore()
   const kit = loadKits().find(({ id }) => String(id) === kitParam)
   if (!kit) notFound()
   const { tub, estimate } = view
   const { spec } = kit
+  const supply = suppliesOf(store, view.now).supplies.find(({ key }) => key === `kit ${kit.id}`)
   const read =
     spec.kind === 'strip'
       ? spec.pads.map(({ quantity }) => quantity)
@@ -56,6 +63,20 @@ const OneKit = async ({ params }: { params: Promise<{ tub: string; kit: string }
           ),
         }))}
       />
+      {spec.kind !== 'meter' && (
+        <section aria-labelledby="stock" className="mt-9 max-w-[620px]">
+          <h2 id="stock" className="head mb-2">
+            {spec.kind === 'strip' ? 'The bottle of strips' : 'The reagents'}
+          </h2>
+          <KitStockForm
+            action={saveKitStock}
+            tubId={tub.id}
+            kitId={kit.id}
+            initial={kitStockFields(kit.stock, supply?.left)}
+            currency={currencyOf(moneyOf(store).currency, preferences.locale)}
+          />
+        </section>
+      )}
       <div className="mt-8">
         <PostButton
           action={removeKit}

@@ -1,0 +1,191 @@
+import {
+  COOLING_HOURS,
+  HEATER_KILOWATTS,
+  holdingPowerKw,
+  KILOJOULES_PER_LITRE_KELVIN,
+} from '../heat/heat'
+import { type Entry, isKind } from '../journal/entry'
+import { PRODUCTS, type ProductName } from '../products/product'
+import { isShock } from '../soaks/shock'
+import { DAY, HOUR, type Instant } from '../time'
+import type { Tub, TubKind } from '../tub/tub'
+
+/** What a dose was for. */
+export const SPENT_ON = ['sanitizer', 'balance', 'shock', 'refill', 'care'] as const
+export type SpentOn = (typeof SPENT_ON)[number]
+
+/** A fill is balanced and started within so long. */
+const START_UP = 3 * DAY
+
+const purposeOf = (
+  tub: Tub,
+  entry: Extract<Entry, { kind: 'dose' }>,
+  filledAt: Instant | undefined,
+): SpentOn => {
+  if (filledAt !== undefined && entry.at - filledAt < START_UP) return 'refill'
+  const { family } = PRODUCTS[entry.body.product]
+  if (family === 'helper' || family === 'cleaner') return 'care'
+  if (isShock(tub, entry)) return 'shock'
+  return family === 'acid' ||
+    family === 'base' ||
+    family === 'mineral' ||
+    family === 'stabiliser' ||
+    family === 'salt'
+    ? 'balance'
+    : 'sanitizer'
+}
+
+/**
+ * What pumps draw: circulation around the clock for a rigid tub's small pump, an inflatable's filter pump by common practice (about 50 W);
+ * jets while people are in. Assumed, until somebody reads a meter.
+ */
+export const PUMP_WATTS: Record<TubKind, { circulation: number; jets: number }> = {
+  'hard shell': { circulation: 80, jets: 1500 },
+  inflatable: { circulation: 50, jets: 600 },
+  'swim spa': { circulation: 150, jets: 3000 },
+}
+
+export interface Prices {
+  /** Of a gram of each product that has a price. */
+  perGram: Partial<Record<ProductName, number>>
+  /** Of a litre, and of a kilowatt hour; undefined where none was given. */
+  perLitre: number | undefined
+  perKilowattHour: number | undefined
+}
+
+export interface Costs {
+  from: Instant
+  to: Instant
+  /** By product: grams, and money where it has a price. */
+  products: { product: ProductName; grams: number; money: number | undefined }[]
+  /** Of the priced ones. */
+  spentOn: Record<SpentOn, number>
+  litres: number
+  kilowattHours: { heat: number; pumps: number; fills: number }
+  /** Undefined where the price is not known. */
+  productsMoney: number | undefined
+  waterMoney: number | undefined
+  energyMoney: number | undefined
+  soaks: number
+  personHours: number
+}
+
+/** What heat and pumps take in a time with water in the tub, kWh. */
+const energyOf = (
+  tub: Tub,
+  soakHours: number,
+  fills: number,
+  {
+    from,
+    to,
+    air,
+    fillCelsius,
+  }: { from: Instant; to: Instant; air: (at: Instant) => number; fillCelsius: number },
+): Costs['kilowattHours'] => {
+  const kind = tub.kind ?? 'hard shell'
+  const { volumeLitres, setTemperatureCelsius } = tub
+  let heat = 0
+  const step = 6 * HOUR
+  for (let at = from; at < to; at += step) {
+    const hours = Math.min(step, to - at) / HOUR
+    heat +=
+      Math.max(
+        0,
+        holdingPowerKw(
+          volumeLitres,
+          setTemperatureCelsius,
+          air(at + step / 2),
+          COOLING_HOURS[kind],
+        ),
+      ) * hours
+  }
+  const most = (HEATER_KILOWATTS[kind] * (to - from)) / HOUR
+  const watts = PUMP_WATTS[kind]
+  return {
+    heat: Math.min(heat, most),
+    pumps: (watts.circulation * ((to - from) / HOUR) + watts.jets * soakHours) / 1000,
+    fills:
+      (fills *
+        volumeLitres *
+        KILOJOULES_PER_LITRE_KELVIN *
+        Math.max(0, setTemperatureCelsius - fillCelsius)) /
+      3600,
+  }
+}
+
+/** Money only where there is a price, and none where there is none. */
+const priced = (amount: number, price: number | undefined) =>
+  price === undefined ? undefined : amount * price
+
+/**
+ * What a time has cost at one tub: products weighed out by the journal, water by the litre, energy by the tub's own cooling (its kind's, until
+ * it is learnt). Before the first fill that is known nothing was heated.
+ * @param journal in any order
+ * @param air °C at a moment
+ */
+export const costsOf = (
+  tub: Tub,
+  journal: readonly Entry[],
+  prices: Prices,
+  {
+    from,
+    to,
+    air,
+    fillCelsius,
+  }: { from: Instant; to: Instant; air: (at: Instant) => number; fillCelsius: number },
+): Costs => {
+  const within = ({ at }: { at: Instant }) => at >= from && at < to
+  const waters = journal.filter(isKind('water')).toSorted((a, b) => a.at - b.at)
+  const full = waters.filter(({ body }) => body.replacedFraction >= 1)
+  const filledBefore = (at: Instant) => full.findLast((one) => one.at <= at)?.at
+  const grams = new Map<ProductName, number>()
+  const spentOn: Record<SpentOn, number> = {
+    sanitizer: 0,
+    balance: 0,
+    shock: 0,
+    refill: 0,
+    care: 0,
+  }
+  const take = (product: ProductName, amount: number, what: SpentOn) => {
+    grams.set(product, (grams.get(product) ?? 0) + amount)
+    spentOn[what] += amount * (prices.perGram[product] ?? 0)
+  }
+  for (const entry of journal) {
+    if (!within(entry)) continue
+    if (entry.kind === 'dose')
+      take(entry.body.product, entry.body.grams, purposeOf(tub, entry, filledBefore(entry.at)))
+    if (entry.kind === 'chore' && entry.body.used)
+      take(entry.body.used.product, entry.body.used.grams, 'care')
+  }
+  const soaks = journal.filter(isKind('soak')).filter(within)
+  const changed = waters.filter(within).reduce((sum, { body }) => sum + body.replacedFraction, 0)
+  const first = journal.reduce((least, { at }) => Math.min(least, at), to)
+  const kilowattHours = energyOf(
+    tub,
+    soaks.reduce((sum, { body }) => sum + body.minutes / 60, 0),
+    changed,
+    { from: Math.min(to, Math.max(from, first)), to, air, fillCelsius },
+  )
+  const products = [...grams].map(([product, amount]) => ({
+    product,
+    grams: amount,
+    money: priced(amount, prices.perGram[product]),
+  }))
+  const known = products.flatMap(({ money }) => money ?? [])
+  const litres = changed * tub.volumeLitres
+  const { heat, pumps, fills } = kilowattHours
+  return {
+    from,
+    to,
+    products: products.toSorted((a, b) => (b.money ?? 0) - (a.money ?? 0) || b.grams - a.grams),
+    spentOn,
+    litres,
+    kilowattHours,
+    productsMoney:
+      known.length > 0 || products.length === 0 ? known.reduce((a, b) => a + b, 0) : undefined,
+    waterMoney: priced(litres, prices.perLitre),
+    energyMoney: priced(heat + pumps + fills, prices.perKilowattHour),
+    soaks: soaks.length,
+    personHours: soaks.reduce((sum, { body }) => sum + (body.people * body.minutes) / 60, 0),
+  }
+}
