@@ -12,7 +12,7 @@ const PLACES = [
   'test/kits',
   'test/kits/1',
   'test/photo?kit=1',
-  'test/sheet',
+  'record/import',
   'dose',
   'visit',
   'soak',

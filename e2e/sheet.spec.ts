@@ -15,12 +15,12 @@ test('a sheet with semicolons, commas and a mistake is looked at, named, kept an
       '\ufeffDatum;pH-Wert;Alk;Eisen\r\n1.3.2026;7,4;95;0,1\r\n8.3.2026 18:30;7,6;90;0,2\r\n9.3.2026;=7+1;90;0\r\n',
     ),
   })
-  await expect(page.getByRole('heading', { name: '2 tests can be saved, 1 refused' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '2 rows can be saved, 1 refused' })).toBeVisible()
   await expect(page.getByText(/Refused: .*“=7\+1” isn’t a number/)).toBeVisible()
   await page.getByLabel('Eisen is read as').selectOption({ label: 'Iron' })
   await expect(page.getByText(/Iron 0\.2 ppm/)).toBeVisible()
   await nothingSerious(page)
-  await page.getByRole('button', { name: 'Save these 2 tests' }).click()
+  await page.getByRole('button', { name: 'Save these 2 rows' }).click()
   await expect(page).toHaveURL(/record$/)
   await expect(page.getByText(/Alkalinity 95 ppm/)).toBeVisible()
   await page.getByRole('button', { name: /^Undo/ }).first().click()
@@ -28,9 +28,28 @@ test('a sheet with semicolons, commas and a mistake is looked at, named, kept an
   clean()
 })
 
+test('a workbook of one’s own: a sheet is chosen, doubtful rows stand first, one is left out', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  await page.goto(`${EMPTY}/welcome?another=1`)
+  await setUpTub(page, { name: 'Log Tub', volume: '1300' })
+  await page.goto(page.url().replace('/test', '/record/data'))
+  await page.getByRole('link', { name: 'Import a spreadsheet' }).click()
+  await page.locator('input[type=file]').setInputFiles('tests/sheets/us-log.csv')
+  await expect(page.getByRole('heading', { name: /6 rows can be saved, 2 refused/ })).toBeVisible()
+  await expect(page.getByText(/“13\/32\/2026” isn’t a date/)).toBeVisible()
+  await expect(page.getByText(/Temperatures are read as °F/)).toBeVisible()
+  await nothingSerious(page)
+  await page.getByRole('button', { name: 'Save these 6 rows' }).click()
+  await expect(page).toHaveURL(/record$/)
+  await expect(page.getByText('kids + friends')).toBeVisible()
+  clean()
+})
+
 test('what is no sheet is refused in a sentence', async ({ page }) => {
   await page.goto(`${EMPTY}`)
-  await page.goto(page.url().replace('/now', '/test/sheet'))
+  await page.goto(page.url().replace('/now', '/record/import'))
   const box = page.getByLabel('Or paste it')
   await box.fill('nothing here is a table')
   await page.getByRole('button', { name: 'Preview' }).click()

@@ -327,7 +327,7 @@ await fault('batches, killed in the middle', async (check) => {
     const before = reading('batch.sqlite', (db) =>
       db.prepare('SELECT count(*) FROM entries').pluck().get(),
     )
-    const sending = fetch(`${one.address}/tubs/1/test/sheet`, {
+    const sending = fetch(`${one.address}/tubs/1/record/import`, {
       method: 'POST',
       headers: { 'next-action': ids.saveSheetRows, origin: one.address },
       body: JSON.stringify([1, { text: sheet(i), timeZone: 'UTC' }]),

@@ -19,7 +19,7 @@ import * as refillDay from '@/server/refillDay'
 import * as refillSettings from '@/server/refillSettings'
 import * as reminders from '@/server/reminders'
 import * as shelf from '@/server/shelf'
-import * as shopSheet from '@/server/shopSheet'
+import * as spreadsheet from '@/server/spreadsheet/spreadsheet'
 import * as startUp from '@/server/startUp'
 import * as stays from '@/server/stays'
 import * as supplies from '@/server/supplies'
@@ -119,13 +119,13 @@ export const changeTub = action('changing a tub', ({ store, tub, fields, now }) 
   tubs.editTub(store, tub, fields, now),
 )
 
-/** What a shop's sheet would bring, for a look before anything is written. */
+/** What a spreadsheet would bring, for a look before anything is written. */
 export const readSheet = async (
   tubId: number,
-  asked: shopSheet.SheetAsked,
-): Promise<shopSheet.SheetAnswer> => {
+  asked: spreadsheet.SheetAsked,
+): Promise<spreadsheet.SheetAnswer> => {
   try {
-    return shopSheet.previewSheet(theStore(), tubId, { ...asked, now: Date.now() })
+    return spreadsheet.previewSheet(theStore(), tubId, { ...asked, now: Date.now() })
   } catch (error) {
     logged('reading a sheet', error)
     return { message: FAILED.reading }
@@ -134,10 +134,10 @@ export const readSheet = async (
 
 export const saveSheetRows = async (
   tubId: number,
-  asked: shopSheet.SheetAsked,
+  asked: spreadsheet.SheetAsked,
 ): Promise<{ kept: number } | { message: string }> => {
   try {
-    const outcome = shopSheet.saveSheet(theStore(), tubId, { ...asked, now: Date.now() })
+    const outcome = spreadsheet.saveSheet(theStore(), tubId, { ...asked, now: Date.now() })
     if ('kept' in outcome) revalidatePath('/', 'layout')
     return outcome
   } catch (error) {

@@ -273,9 +273,11 @@ export const posts = sqliteTable(
 
 /** What holds for the house and not for one tub. */
 export const settings = sqliteTable('settings', {
-  name: text('name').$type<'calendar' | 'quiet' | 'visit' | 'poisonLine' | 'money'>().primaryKey(),
+  name: text('name')
+    .$type<'calendar' | 'quiet' | 'visit' | 'poisonLine' | 'money' | 'sheet'>()
+    .primaryKey(),
   value: text('value', { mode: 'json' })
-    .$type<HouseCalendar | QuietHours | VisitDay | Money | string>()
+    .$type<HouseCalendar | QuietHours | VisitDay | Money | SheetMemory | string>()
     .notNull(),
 })
 export interface HouseCalendar {
@@ -301,4 +303,8 @@ export interface Money {
   /** ISO 4217; where nothing was chosen, by the reader's region. */
   currency?: string
   deliveryDays: number
+}
+/** What columns of earlier spreadsheets were taken for, by their names in lower case. */
+export interface SheetMemory {
+  roles: Record<string, string>
 }

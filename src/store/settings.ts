@@ -1,6 +1,13 @@
 import { eq } from 'drizzle-orm'
 import type { Store } from './database'
-import { type HouseCalendar, type Money, type QuietHours, settings, type VisitDay } from './schema'
+import {
+  type HouseCalendar,
+  type Money,
+  type QuietHours,
+  type SheetMemory,
+  settings,
+  type VisitDay,
+} from './schema'
 
 interface Settings {
   calendar: HouseCalendar
@@ -8,6 +15,7 @@ interface Settings {
   visit: VisitDay
   poisonLine: string
   money: Money
+  sheet: SheetMemory
 }
 
 export const settingOf = <Name extends keyof Settings>(

@@ -352,6 +352,27 @@ export const sheetRefusal = {
     `“${cell}” is more than ${years} years ago, so it isn’t this water.`,
   notANumber: (name: string, cell: string) => `${name}: “${cell}” isn’t a number.`,
   dayMissing: 'It has no date.',
-  nothingRead: 'It contains no reading.',
+  nothingRead: 'It contains nothing that can be kept.',
+  tooMuch: (name: string, cell: string) => `${name}: “${cell}” is more than a tub takes.`,
+  noProduct: (cell: string) => `“${cell}” is no product that Pavrel knows.`,
+  people: (cell: string) => `People: “${cell}”; it can be 0 to 20.`,
+  minutes: (cell: string) => `Minutes: “${cell}”; it can be 0 to 600.`,
+  largeFile: (megabytes: string, most: number) =>
+    `This file is ${megabytes} MB; it can be up to ${most}.`,
+  notAWorkbook: 'This file can’t be read as a workbook: it’s damaged, or protected by a password.',
+  halfHour: 'It doesn’t say how long; half an hour is assumed.',
+  onePerson: 'It doesn’t say how many people; one is assumed.',
   known: 'It’s already in the history.',
 }
+
+/** Why a file brought no sheet. */
+export const fileRefusalSaid = (
+  why: 'not a workbook' | 'old workbook' | 'too many rows' | 'empty',
+): string =>
+  ({
+    'not a workbook': sheetRefusal.notAWorkbook,
+    'old workbook':
+      'This is a workbook of the old kind (.xls). Save it as .xlsx or .csv and choose that.',
+    'too many rows': 'It has more rows than a tub’s log could: up to 60,000 can be opened.',
+    empty: sheetRefusal.empty,
+  })[why]

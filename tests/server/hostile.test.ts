@@ -1,4 +1,4 @@
-import { previewSheet } from '@/server/shopSheet'
+import { previewSheet } from '@/server/spreadsheet/spreadsheet'
 import { readCalendar } from '@/server/stays'
 import { openStore } from '@/store/database'
 import { insertTub } from '@/store/tubs'
@@ -96,9 +96,9 @@ describe('a sheet that would hold the server', () => {
     if ('message' in answer) throw new Error(answer.message)
     expect(answer.rows[0]?.refusal).toMatch(/too long for a value/)
   })
-  test('four million characters are told apart from one more', () => {
-    expect(preview('x'.repeat(4_100_000))).toEqual({
-      message: 'It’s longer than 4 million characters.',
+  test('five million characters are told apart from one more', () => {
+    expect(preview('x'.repeat(5_100_000))).toEqual({
+      message: 'It’s longer than 5 million characters.',
     })
   })
 })

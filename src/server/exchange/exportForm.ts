@@ -429,6 +429,7 @@ export const EXPORT = all({
       zone: words(60),
     }),
     poisonLine: words(40),
+    sheet: maybe(all({ roles: Joi.object().pattern(words(100), words(100)) })),
     money: maybe(all({ currency: maybe(words(3)), deliveryDays: positive })),
   }),
   kits: list(KIT, 1000),

@@ -346,7 +346,7 @@ const Test = async ({ params, searchParams }: TestProps) => {
           </Link>
         )}
         {method === 'shop' && !fill && (
-          <Link href={`${base}/sheet`} className="quiet">
+          <Link href={`/tubs/${tub.id}/record/import?from=shop`} className="quiet">
             Import a whole sheet
           </Link>
         )}

@@ -76,16 +76,17 @@ const DataPage = async ({ params }: { params: Promise<{ tub: string }> }) => {
         <h2 id="import" className="head">
           Import
         </h2>
-        <p className="mt-1 mb-3 max-w-[66ch]">
-          An export of Pavrel, from here or from another house. A shop’s or laboratory’s sheet of
-          tests goes in under{' '}
-          <Link
-            href={`/tubs/${view.tub.id}/test/sheet`}
-            className="font-semibold underline underline-offset-4"
-          >
-            Test
+        <p className="mt-1 max-w-[66ch]">
+          The spreadsheet you kept before, a shop’s or laboratory’s sheet, or one of the tables
+          above.
+        </p>
+        <p className="mt-3 mb-5">
+          <Link href={`/tubs/${view.tub.id}/record/import`} className="plain">
+            Import a spreadsheet
           </Link>
-          .
+        </p>
+        <p className="mb-3 max-w-[66ch]">
+          Or an export of Pavrel, all of it, from here or from another house.
         </p>
         <ImportExport take={importData} />
       </section>
