@@ -1,7 +1,6 @@
 import { TZDate } from '@date-fns/tz'
 import Joi from 'joi'
 import { type Costs, costsOf, type Entry, type Instant, type Prices } from '@/core'
-import { simulatedWeather } from '@/stand-ins/weather'
 import type { Store } from '@/store/database'
 import { findKit, updateKit } from '@/store/kits'
 import { saveSetting } from '@/store/settings'
@@ -13,14 +12,6 @@ import { refillSettings } from './refillSettings'
 import { shelfOf } from './shelf'
 import { dayField, given, packDay } from './stock'
 import { USUAL_DELIVERY_DAYS } from './supplies'
-
-/** The air as the costs take it: the simulated weather where stand-ins are on, else what its people gave. */
-const airOf = (tub: TubRow): ((at: Instant) => number) => {
-  const { airCelsius } = refillSettings(tub)
-  return process.env.PAVREL_STAND_INS === '1'
-    ? (at) => simulatedWeather(at).airCelsius
-    : () => airCelsius
-}
 
 const pricesOf = (store: Store, tub: TubRow): Prices => {
   const { waterPrice, energyPrice } = refillSettings(tub)
@@ -54,15 +45,22 @@ export interface TubCosts {
 
 const THIRTY_DAYS = 30 * 86_400_000
 
-/** What a tub has cost: the last thirty days, and month by month. */
+/**
+ * What a tub has cost: the last thirty days, and month by month.
+ * @param air °C at a moment
+ */
 export const costsFor = (
   store: Store,
   tub: TubRow,
   journal: readonly Entry[],
-  { now, timeZone, months }: { now: Instant; timeZone: string; months: number },
+  {
+    now,
+    timeZone,
+    months,
+    air,
+  }: { now: Instant; timeZone: string; months: number; air: (at: Instant) => number },
 ): TubCosts => {
   const prices = pricesOf(store, tub)
-  const air = airOf(tub)
   const { fillCelsius } = refillSettings(tub)
   const between = (from: Instant, to: Instant) =>
     costsOf(tub, journal, prices, { from, to, air, fillCelsius })

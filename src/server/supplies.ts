@@ -92,7 +92,7 @@ const productSupply = (
   const label = row.strength.weightFraction
   const aged = strengthAt(row.product, row.strength, { boughtAt, openedAt }, now).weightFraction
   return {
-    key: `product ${row.id}`,
+    key: `product-${row.id}`,
     product: row.product,
     name: undefined,
     kind: 'product',
@@ -154,7 +154,7 @@ export const suppliesOf = (store: Store, now: Instant): Supplies => {
     const empty = left === undefined || !use ? undefined : runsOut(left, use, now)
     return [
       {
-        key: `kit ${kit.id}`,
+        key: `kit-${kit.id}`,
         product: undefined,
         name: kit.name,
         kind: kit.spec.kind,

@@ -21,7 +21,7 @@ import {
   weekday,
 } from './words'
 
-export const CONFLICT_WORDS: Record<StorageConflict, string> = {
+const CONFLICT_WORDS: Record<StorageConflict, string> = {
   'acid and chlorine': 'acid on chlorine or an oxidiser gives poisonous gas',
   'two chlorines': 'two kinds of chlorine or bromine can catch fire or burst when they mix',
   'oxidiser and organic': 'an oxidiser can set light to what it spills into',

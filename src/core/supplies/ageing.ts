@@ -16,7 +16,7 @@ const RATE_AT_25 =
   (2 ** (ORDER - 1) - 1) / ((ORDER - 1) * 10 ** (ORDER - 1) * HALF_LIFE_DAYS_OF_TEN_PERCENT)
 
 /** A cupboard in a house; assumed. */
-export const STORE_CELSIUS = 20
+const STORE_CELSIUS = 20
 
 /**
  * Weight fraction of sodium hypochlorite that is left.

@@ -39,7 +39,7 @@ const purposeOf = (
  * What pumps draw: circulation around the clock for a rigid tub's small pump, an inflatable's filter pump by common practice (about 50 W);
  * jets while people are in. Assumed, until somebody reads a meter.
  */
-export const PUMP_WATTS: Record<TubKind, { circulation: number; jets: number }> = {
+const PUMP_WATTS: Record<TubKind, { circulation: number; jets: number }> = {
   'hard shell': { circulation: 80, jets: 1500 },
   inflatable: { circulation: 50, jets: 600 },
   'swim spa': { circulation: 150, jets: 3000 },

@@ -27,7 +27,7 @@ const PLAIN_ROLES = [
   'note',
 ] as const
 
-export const isRole = (text: string): text is ColumnRole =>
+const isRole = (text: string): text is ColumnRole =>
   PLAIN_ROLES.some((one) => one === text) ||
   QUANTITIES.some((one) => one === text) ||
   PRODUCT_NAMES.some((one) => text === `dose ${one}`)

@@ -84,7 +84,7 @@ export const unitIn = (header: string): string | undefined =>
     ?.toLowerCase()
 
 /** Grams of a product in a cell such as "15", "15 g", "2 tsp"; NaN where it is none. */
-export const gramsOf = (
+const gramsOf = (
   product: ProductName,
   cell: string,
   unit: string | undefined,

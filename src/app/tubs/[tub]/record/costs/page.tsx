@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { boughtSupply, saveMoney } from '@/app/actions'
-import { loadTub, type TubParams } from '@/app/tubView'
+import { airAt, loadTub, type TubParams } from '@/app/tubView'
 import { PRODUCTS, SPENT_ON } from '@/core'
 import { costsFor } from '@/server/costs'
 import { moneyOf, suppliesOf } from '@/server/supplies'
@@ -38,6 +38,7 @@ const CostsPage = async ({ params }: TubParams) => {
     now,
     timeZone: preferences.timeZone,
     months: MONTHS,
+    air: airAt(tub),
   })
   const { supplies, conflicts, toBuy, orderBy } = suppliesOf(store, now)
   const m = (value: number | undefined) =>

@@ -26,7 +26,7 @@ const OneKit = async ({ params }: { params: Promise<{ tub: string; kit: string }
   if (!kit) notFound()
   const { tub, estimate } = view
   const { spec } = kit
-  const supply = suppliesOf(store, view.now).supplies.find(({ key }) => key === `kit ${kit.id}`)
+  const supply = suppliesOf(store, view.now).supplies.find(({ key }) => key === `kit-${kit.id}`)
   const read =
     spec.kind === 'strip'
       ? spec.pads.map(({ quantity }) => quantity)
