@@ -12,6 +12,7 @@ import * as filters from '@/server/filters'
 import { type Fields, fieldsOf, type Outcome, refused, unitsName } from '@/server/form'
 import * as journal from '@/server/journal'
 import * as kits from '@/server/kits'
+import * as monthLog from '@/server/monthLog'
 import { type Answered, once } from '@/server/once'
 import * as plannedSoaks from '@/server/plannedSoaks'
 import { pourChore } from '@/server/pourChore'
@@ -29,6 +30,7 @@ import * as visits from '@/server/visit'
 import { saveVisitDay } from '@/server/visitDay'
 import { markInVisit } from '@/server/visitDone'
 import { type Store, theStore } from '@/store/database'
+import { lastEntryId, signSince } from '@/store/entries'
 import { troubleOf } from '@/store/storeProblem'
 import { findTub } from '@/store/tubs'
 import { FAILED, notSaved } from '@/words/failures'
@@ -60,6 +62,18 @@ const otherUnits = (store: Store, { tub, units, drawnFor, temperatureUnit }: Fie
   return row !== undefined && unitsName(row.units) !== units
 }
 
+const LONGEST_NAME = 40
+
+/** What is written bears the name of whoever wrote it, where this browser was told one. */
+const signedBy = (store: Store, by: string | undefined, work: () => Answered): Answered => {
+  const name = (by ?? '').replace(/\p{C}/gu, '').trim().slice(0, LONGEST_NAME)
+  if (name === '') return work()
+  const before = lastEntryId(store)
+  const outcome = work()
+  if (outcome.ok) signSince(store, before, name)
+  return outcome
+}
+
 const run = (what: string, data: FormData, work: (posted: Posted) => Answered): Answered => {
   // Whoever posts by hand may send anything.
   if (!(data instanceof FormData)) return refused({}, {}, {}, postRefusal.keyMissing)
@@ -71,15 +85,17 @@ const run = (what: string, data: FormData, work: (posted: Posted) => Answered): 
     const outcome = once(store, what, fields, now, () =>
       otherUnits(store, fields)
         ? refused(fields, {}, {}, postRefusal.otherUnits)
-        : work({
-            store,
-            get tub() {
-              return id('tub')
-            },
-            fields,
-            now,
-            id,
-          }),
+        : signedBy(store, fields.by, () =>
+            work({
+              store,
+              get tub() {
+                return id('tub')
+              },
+              fields,
+              now,
+              id,
+            }),
+          ),
     )
     if (outcome.ok) revalidatePath('/', 'layout')
     return outcome
@@ -260,6 +276,9 @@ export const choosePlan = action('choosing a plan', ({ store, tub, fields }) =>
   choices.choose(store, tub, fields),
 )
 
+export const signMonth = action('signing a month', ({ store, tub, fields, now }) =>
+  monthLog.signMonth(store, tub, fields, now),
+)
 export const saveMoney = action('saving the currency', ({ store, tub, fields }) =>
   costs.saveMoney(store, tub, fields),
 )

@@ -199,6 +199,8 @@ export {
   type TrendFindings,
   type Why,
 } from './record/findings'
+export { type ItemLife, itemLives } from './record/items'
+export { type Log, type LoggedClosure, logOf, type ReadingPair, shopPairs } from './record/log'
 export { type PackedTrends, packTrends, unpackTrends } from './record/packTrends'
 export type { Behaviour } from './record/rates'
 export type { RateMean } from './record/statistics'

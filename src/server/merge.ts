@@ -51,7 +51,7 @@ export const merged = (
     ...Object.keys(drawn),
     ...Object.keys(given),
   ])) {
-    if (/^(post|locale|drawn|drawnFor|units)$|^confirm\./.test(name)) continue
+    if (/^(post|locale|drawn|drawnFor|units|by)$|^confirm\./.test(name)) continue
     const group = groupOf(name)
     groups.set(group, [...(groups.get(group) ?? []), name])
   }

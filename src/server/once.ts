@@ -12,7 +12,7 @@ const KEY = /^[\w-]{16,64}$/
 const KEPT = 90 * DAY
 
 /** Goes along with every post and is none of what it says. */
-const BESIDE = /^(post|locale|drawn|drawnFor|units)$|^confirm\.|^reason\./
+const BESIDE = /^(post|locale|drawn|drawnFor|units|by)$|^confirm\.|^reason\./
 
 const digestOf = (what: string, fields: Fields): string => {
   const said = Object.entries(fields)

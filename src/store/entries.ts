@@ -19,6 +19,7 @@ const toEntry = (row: EntryRow): Entry =>
     at: row.happenedAt,
     kind: row.kind,
     body: currentBody(row.kind, row.version, row.body),
+    ...(row.by ? { by: row.by } : {}),
   }) as Entry
 
 const correction = alias(entries, 'correction')
@@ -241,6 +242,22 @@ export const insertTogether = (
       store.update(entries).set({ batch }).where(eq(entries.id, id)).run()
     }
   }
+}
+
+/** The number of the entry that was written last, of any tub. */
+export const lastEntryId = (store: Store): number =>
+  store
+    .select({ id: sql<number | null>`max(${entries.id})` })
+    .from(entries)
+    .get()?.id ?? 0
+
+/** Says of entries that were just written who wrote them. */
+export const signSince = (store: Store, id: number, by: string): void => {
+  store
+    .update(entries)
+    .set({ by })
+    .where(and(gt(entries.id, id), isNull(entries.by)))
+    .run()
 }
 
 export const markDeleted = (store: Store, tubId: number, id: number, at: number | null) =>

@@ -95,6 +95,8 @@ export const entries = sqliteTable(
     batch: integer('batch'),
     /** Which change of its tub's journal wrote, hid or restored it last: counted up, so that no clock decides. */
     changed: integer('changed').notNull().default(0),
+    /** Who wrote it down, where they said so. */
+    by: text('by'),
     undoneAt: integer('undone_at'),
     deletedAt: integer('deleted_at'),
   },

@@ -18,6 +18,8 @@ export const REFUSALS = {
   noKit: 'That kit no longer exists.',
   noStay: 'That stay no longer exists.',
   noPlannedSoak: 'That planned soak no longer exists.',
+  logChanged:
+    'This month has changed since the page was drawn. Reload it, look at it again, then sign.',
   notOnList: 'This is no longer on the list. Reload the page to see what is.',
   notOnShelf: 'That product is no longer on the shelf.',
   nothingRead: 'Nothing to save yet: enter at least one value.',
@@ -99,6 +101,7 @@ export const FIELD = {
   goodUntil: 'Good until',
   standsIn: 'Where it stands',
   testsLeft: 'Tests left',
+  signature: 'Name',
   packTests: 'Tests in a full pack',
   deliveryDays: 'Days until an order comes',
 

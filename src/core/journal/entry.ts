@@ -115,6 +115,8 @@ export interface FeederBody {
 }
 export interface NoteBody {
   text: string
+  /** Somebody stands by the log of a month, as it was then. */
+  signs?: { month: string; name: string; digest: string }
 }
 
 export interface EntryBodies {
@@ -154,7 +156,14 @@ export const ENTRY_KINDS = [
 
 /** Something that happened to one tub, as it stands after all corrections. */
 export type Entry = {
-  [Kind in EntryKind]: { id: number; at: Instant; kind: Kind; body: EntryBodies[Kind] }
+  [Kind in EntryKind]: {
+    id: number
+    at: Instant
+    kind: Kind
+    body: EntryBodies[Kind]
+    /** Who wrote it down, where they said so. */
+    by?: string
+  }
 }[EntryKind]
 
 export type EntryOf<Kind extends EntryKind> = Extract<Entry, { kind: Kind }>

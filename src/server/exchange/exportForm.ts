@@ -123,7 +123,10 @@ export const BODIES: Record<EntryKind, Joi.ObjectSchema> = {
   aeration: all({ minutes: positive }),
   soak: load,
   water: all({ replacedFraction: positive.max(1), fillWater: maybe(fillWater) }),
-  note: all({ text: words(10_000) }),
+  note: all({
+    text: words(10_000),
+    signs: maybe(all({ month: words(7), name: words(60), digest: words(16) })),
+  }),
   start: all({ step: words(60) }),
   feeder: optional({ setting: positive, tabletsLeft: positive, boost: flag }),
   chore: all({
@@ -181,6 +184,7 @@ const ENTRY = all({
   changed: whole,
   undoneAt: maybe(time),
   deletedAt: maybe(time),
+  by: maybe(words(40)),
 })
 
 const season = all({ fromMonth: id.max(12), toMonth: id.max(12) }).allow(null)

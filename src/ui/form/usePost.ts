@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { startTransition, useActionState, useEffect, useRef, useState } from 'react'
 import type { Outcome } from '@/server/form'
+import { cookieOf, WHO } from '@/ui/shell/cookie'
 import { pageLocale } from './pageLocale'
 
 export type Action = (previous: Outcome | null, data: FormData) => Promise<Outcome | null>
@@ -115,6 +116,7 @@ export const usePost = (
       data.set('post', sent)
       // The person's marks for thousands and decimals come along, and the units the page shows.
       data.set('locale', pageLocale())
+      data.set('by', cookieOf(WHO))
       if (!data.get('units')) data.set('units', drawnUnits())
       data.set('drawnFor', drawnFor())
       try {

@@ -7,6 +7,8 @@ const VIEWS = [
   ['', 'History'],
   ['trends', 'Trends'],
   ['costs', 'Costs'],
+  ['log', 'Log'],
+  ['items', 'Items'],
   ['data', 'Your data'],
 ] as const
 

@@ -1,0 +1,7 @@
+'use client'
+
+export const PrintButton = ({ label }: { label: string }) => (
+  <button type="button" className="go print:hidden" onClick={() => window.print()}>
+    {label}
+  </button>
+)
