@@ -121,6 +121,10 @@ export const undoChange = action('undoing', ({ store, tub, now, id }) =>
   journal.undoLastChange(store, tub, id('change'), now),
 )
 
+export const undoOneMore = action('undoing one more', ({ store, tub, now, id }) =>
+  journal.undoBefore(store, tub, id('change'), now),
+)
+
 export const setUpTub = async (_: Outcome | null, data: FormData): Promise<Outcome> => {
   const { id, ...outcome } = run('setting up a tub', data, ({ store, fields, now }) =>
     tubs.createTub(store, fields, now),

@@ -40,7 +40,7 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
         ...(entry.body.party ? { party: 'yes' } : {}),
       }
     case 'water':
-      return { ...when, percent: shown(100 * entry.body.replacedFraction, 1) }
+      return { ...when, measured: 'share', percent: shown(100 * entry.body.replacedFraction, 1) }
     case 'fillTest': {
       const { method, fillWater } = entry.body
       const fields: Fields = { ...when, method, source: fillWater.source }

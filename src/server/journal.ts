@@ -1,6 +1,13 @@
 import { dosingCycleOf, ENTRY_KINDS, type Entry, type EntryKind, estimate } from '@/core'
 import type { Store } from '@/store/database'
-import { findEntry, insertEntry, lastChange, markDeleted, markUndone } from '@/store/entries'
+import {
+  changeBefore,
+  findEntry,
+  insertEntry,
+  lastChange,
+  markDeleted,
+  markUndone,
+} from '@/store/entries'
 import { findTub, type TubRow } from '@/store/tubs'
 import { openVisit } from '@/store/visits'
 import { postRefusal, REFUSALS } from '@/words/refusals'
@@ -143,5 +150,18 @@ export const undoLastChange = (
       )
     if (last.what === 'deleted') markDeleted(tx, tubId, last.id, null)
     else markUndone(tx, tubId, last.id, last.what === 'undone' ? null : now)
+    return { ok: true }
+  })
+
+/**
+ * Takes back the newest change that still stands, whatever was undone after it: one step further back.
+ * @param expected its number, as the page said it
+ */
+export const undoBefore = (store: Store, tubId: number, expected: number, now: number): Outcome =>
+  store.transaction((tx) => {
+    const change = changeBefore(tx, tubId)
+    if (!change || change.number !== expected) return refused({}, {}, {}, REFUSALS.changedSince)
+    if (change.what === 'deleted') markDeleted(tx, tubId, change.id, null)
+    else markUndone(tx, tubId, change.id, now)
     return { ok: true }
   })

@@ -209,6 +209,7 @@ export const insertEntry = (
         version: ENTRY_VERSION,
         replacesId,
         changed: nextChange(tubId),
+        written: nextChange(tubId),
       })
       .returning()
       .get(),
@@ -234,6 +235,7 @@ export const insertTogether = (
         version: ENTRY_VERSION,
         batch,
         changed: nextChange(tubId),
+        written: nextChange(tubId),
       })
       .returning({ id: entries.id })
       .get()
@@ -330,5 +332,33 @@ export const lastChange = (store: Store, tubId: number): Change | undefined => {
     at: Math.max(row.recordedAt, row.deletedAt ?? 0, row.undoneAt ?? 0),
     what,
     entries: what === 'deleted' ? 1 : writtenWith(store, row),
+  }
+}
+
+const backQuery = preparedOnce((store) => ({
+  row: store
+    .select()
+    .from(entries)
+    .where(and(eq(entries.tubId, sql.placeholder('tub')), isNull(entries.undoneAt)))
+    .orderBy(
+      sql`case when ${entries.deletedAt} is null then ${entries.written} else ${entries.changed} end desc`,
+      desc(entries.id),
+    )
+    .limit(1)
+    .prepare(),
+}))
+
+/** The newest change that still stands: what one more step of undoing takes back. Undefined where nothing is left. */
+export const changeBefore = (store: Store, tubId: number): Change | undefined => {
+  const row = backQuery(store).row.get({ tub: tubId })
+  if (!row) return undefined
+  const deleted = row.deletedAt !== null
+  return {
+    number: deleted ? row.changed : row.written,
+    id: row.id,
+    entry: toEntry(row),
+    at: Math.max(row.recordedAt, row.deletedAt ?? 0),
+    what: deleted ? 'deleted' : row.replacesId !== null ? 'corrected' : 'added',
+    entries: deleted ? 1 : writtenWith(store, row),
   }
 }

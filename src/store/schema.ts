@@ -93,6 +93,8 @@ export const entries = sqliteTable(
     replacesId: integer('replaces_id').references((): AnySQLiteColumn => entries.id),
     /** Entries that were written by one act and are taken back by one. */
     batch: integer('batch'),
+    /** Which change of its tub's journal it was written by. */
+    written: integer('written').notNull().default(0),
     /** Which change of its tub's journal wrote, hid or restored it last: counted up, so that no clock decides. */
     changed: integer('changed').notNull().default(0),
     /** Who wrote it down, where they said so. */

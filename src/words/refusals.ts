@@ -102,6 +102,8 @@ export const FIELD = {
   standsIn: 'Where it stands',
   testsLeft: 'Tests left',
   signature: 'Name',
+  levelRose: 'The level rose by',
+  cameIn: 'Water that came in',
   packTests: 'Tests in a full pack',
   deliveryDays: 'Days until an order comes',
 

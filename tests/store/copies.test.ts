@@ -240,12 +240,14 @@ describe('copies that are made by themselves', () => {
   test('before an update: what stood there is copied whole before anything is changed', () => {
     const { store } = made('here.sqlite', 5)
     const connection = connectionOf(store)
-    // As the version before this one left it.
+    // As an earlier version left it, four updates ago.
     connection.exec(
-      'DROP INDEX entries_by_change; DROP TABLE posts; ALTER TABLE entries DROP COLUMN changed',
+      `DROP INDEX entries_by_change; DROP TABLE posts; ALTER TABLE entries DROP COLUMN changed;
+       ALTER TABLE entries DROP COLUMN written; ALTER TABLE entries DROP COLUMN by;
+       ALTER TABLE shelf DROP COLUMN stock; ALTER TABLE kits DROP COLUMN stock`,
     )
     connection.exec(
-      'DELETE FROM __drizzle_migrations WHERE id = (SELECT max(id) FROM __drizzle_migrations)',
+      'DELETE FROM __drizzle_migrations WHERE id > (SELECT max(id) FROM __drizzle_migrations) - 4',
     )
     connection.close()
     expect(journalOf(openStore(at('here.sqlite')), 1)).toHaveLength(5)

@@ -8,13 +8,18 @@ import {
   FILL_WATER_SOURCES,
   type FillWater,
   type FillWaterSource,
+  fromLitres,
   implausibilities,
+  type LengthUnit,
   METHODS,
   type Method,
   MINUTE,
   QUANTITY,
   type Readings,
   type Tub,
+  toLitres,
+  toMetres,
+  usualSurface,
 } from '@/core'
 import { preferencesIn } from '@/server/preferences'
 import type { TubRow } from '@/store/tubs'
@@ -61,6 +66,43 @@ const askCleaned = (tub: Tub, journal: readonly Entry[], at: number): string | u
   const found = closures(tub, journal, at, estimate(tub, journal, at))
   const shut = found.find((one) => one.lift.by === 'refill')
   return shut ? soakQuestion.cleaned(CLOSURE_SHORT[shut.code]) : undefined
+}
+
+/** Water that came in by the meter or by a mark on the wall, as the share of the tub that it is. */
+const draftTopUp = (tub: TubRow, fields: Fields, at: number): Draft => {
+  const { volume } = tub.units
+  const byLevel = fields.measured === 'level'
+  const length: LengthUnit = volume === 'US gallon' ? 'inch' : 'centimetre'
+  const shape: Record<string, Joi.Schema> = byLevel
+    ? {
+        level: number({
+          name: FIELD.levelRose,
+          low: 0.1,
+          high: volume === 'US gallon' ? 40 : 100,
+          unit: volume === 'US gallon' ? 'in' : 'cm',
+          required: true,
+        }),
+      }
+    : {
+        litres: number({
+          name: FIELD.cameIn,
+          low: 0.5,
+          high: Math.round(fromLitres(tub.volumeLitres, volume)),
+          unit: volume === 'litre' ? 'L' : 'gal',
+          required: true,
+        }),
+      }
+  const checked = check<{ litres?: number; level?: number }>(Joi.object(shape), fields)
+  if ('errors' in checked) return checked
+  const { litres = 0, level = 0 } = checked.value
+  const added = byLevel
+    ? 1000 * usualSurface(tub.volumeLitres) * toMetres(level, length)
+    : toLitres(litres, volume)
+  // It came on top of what was there, or replaced what had gone: either way this is its share.
+  return {
+    entry: { kind: 'water', at, body: { replacedFraction: Math.min(1, added / tub.volumeLitres) } },
+    questions: {},
+  }
 }
 
 export const draftOther = (
@@ -126,6 +168,8 @@ export const draftOther = (
       }
     }
     case 'water': {
+      if (fields.measured === 'litres' || fields.measured === 'level')
+        return draftTopUp(tub, fields, at)
       const checked = check<{ percent: number }>(
         Joi.object({
           percent: number({

@@ -182,6 +182,7 @@ const ENTRY = all({
   replacesId: maybe(id),
   batch: maybe(id),
   changed: whole,
+  written: maybe(whole),
   undoneAt: maybe(time),
   deletedAt: maybe(time),
   by: maybe(words(40)),

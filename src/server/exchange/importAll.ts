@@ -178,6 +178,8 @@ export const importAll = (
         for (const { replacesId, batch, ...row } of entries) {
           const id = write('entries', {
             ...row,
+            // An older export doesn't tell by which change an entry was written.
+            written: row.written ?? row.changed,
             tubId,
             body: bodyTo(row as EntryRow, numbers),
             ...(replacesId === undefined ? {} : { replacesId: to(numbers.entries, replacesId) }),

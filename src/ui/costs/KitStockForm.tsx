@@ -27,7 +27,7 @@ export const KitStockForm = ({
     className="grid gap-5"
     submit={({ pending }) => (
       <SubmitButton pending={pending} className="plain justify-self-start">
-        Save
+        Keep the count
       </SubmitButton>
     )}
   >

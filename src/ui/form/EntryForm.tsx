@@ -1,5 +1,12 @@
 'use client'
-import { type EntryKind, FILL_READ, FILL_WATER_SOURCES, METHODS, QUANTITY } from '@/core'
+import {
+  type EntryKind,
+  FILL_READ,
+  FILL_WATER_SOURCES,
+  METHODS,
+  QUANTITY,
+  type VolumeUnit,
+} from '@/core'
 import type { Fields } from '@/server/form'
 import { SubmitButton } from '@/ui/form/SubmitButton'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
@@ -9,6 +16,7 @@ import { Choices, TextArea, TextInput, WhenInput } from './inputs'
 import { ProductAndAmount } from './ProductChoice'
 import type { ProductGroup } from './productOptions'
 import { SignChecks } from './SignChecks'
+import { WaterFields } from './WaterFields'
 
 const FillFields = () => (
   <>
@@ -62,6 +70,7 @@ export const EntryForm = ({
   draftKey,
   submitLabel,
   replaces,
+  volume = 'litre',
 }: {
   action: Action
   tubId: number
@@ -73,6 +82,8 @@ export const EntryForm = ({
   submitLabel: string
   /** The entry that this one corrects. */
   replaces?: number
+  /** What a change of water is measured in. */
+  volume?: VolumeUnit
 }) => (
   <DraftForm
     action={action}
@@ -102,15 +113,7 @@ export const EntryForm = ({
         <FieldNote name="overlap" yes="Yes, different people" />
       </div>
     )}
-    {kind === 'water' && (
-      <TextInput
-        name="percent"
-        label="Share of the water replaced"
-        unit="%"
-        decimal
-        hint="100 for a full drain and refill."
-      />
-    )}
+    {kind === 'water' && <WaterFields volume={volume} />}
     {kind === 'fillTest' && <FillFields />}
     {kind === 'feeder' && (
       <div className="grid grid-cols-2 gap-4">

@@ -1,12 +1,17 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { removeEntry, saveEntry, undoChange } from '@/app/actions'
+import { removeEntry, saveEntry, undoChange, undoOneMore } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { ENTRY_KINDS, type Entry, type EntryKind, PRODUCT_NAMES, shownDose } from '@/core'
+import { historyAsked, historyOf } from '@/server/history'
 import { toWallClock } from '@/server/moment'
+import { theStore } from '@/store/database'
+import { changeBefore } from '@/store/entries'
 import { EntryForm } from '@/ui/form/EntryForm'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
+import { KindMark } from '@/ui/record/KindMark'
+import { WhoHere } from '@/ui/record/WhoHere'
 import { CaseList } from '@/ui/trouble/CaseList'
 import { CHANGE_WORDS, formatChange, formatEntry, KIND_WORDS } from '@/words/entryWords'
 import { fieldNumber } from '@/words/readNumber'
@@ -45,19 +50,27 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
   const query = await searchParams
   const { tub, written, lastChange, now } = view
   const base = `/tubs/${tub.id}/record`
-  const kind = ENTRY_KINDS.find((known) => known === query.kind)
+  const asked = historyAsked(query, preferences.timeZone)
+  const { kind, search } = asked
   const add = ADDED.find((known) => known === query.add)
   const product = PRODUCT_NAMES.find((known) => known === query.product)
   const given = Number(query.grams)
   const many = Math.min(5000, Math.max(PAGE, Number(query.many) || PAGE))
-  const chosen = kind ? written.filter((entry) => entry.kind === kind) : written
-  const shown = chosen.slice(0, many)
+  const { entries: shown, more } = historyOf(written, asked, many)
   const kinds = new Set(written.map((entry) => entry.kind))
   const present = ENTRY_KINDS.filter((known) => kinds.has(known))
+  const before = lastChange?.what === 'undone' ? changeBefore(theStore(), tub.id) : undefined
+  const address = (change: Record<string, string | undefined>) => {
+    const parts = { kind, q: search || undefined, day: asked.day || undefined, ...change }
+    const text = new URLSearchParams(
+      Object.entries(parts).flatMap(([name, value]) => (value ? [[name, value]] : [])),
+    ).toString()
+    return text ? `${base}?${text}` : base
+  }
   const filter = (one: EntryKind | undefined) => (
     <Link
       key={one ?? 'all'}
-      href={one ? `${base}?kind=${one}` : base}
+      href={address({ kind: one })}
       aria-current={kind === one ? 'true' : undefined}
       className={`inline-flex min-h-11 items-center rounded-md px-3 ${kind === one ? 'bg-spruce font-semibold text-paper' : 'text-muted hover:text-ink'}`}
     >
@@ -70,10 +83,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
       <p className="small mt-1 text-muted">
         {written.length === 0
           ? 'Tests, doses, soaks and water changes will show up here, newest first.'
-          : `${written.length} ${written.length === 1 ? 'entry' : 'entries'}, newest first.`}{' '}
-        <Link href={`${base}/data`} className="quiet !min-h-9">
-          Your data
-        </Link>
+          : `${written.length} ${written.length === 1 ? 'entry' : 'entries'}, newest first.`}
       </p>
       {lastChange && (
         <div className="small mt-3 flex flex-wrap items-center gap-x-4 border-hair border-y">
@@ -86,6 +96,14 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
             hidden={{ tub: String(tub.id), change: String(lastChange.number) }}
             label={lastChange.what === 'undone' ? 'Restore' : 'Undo'}
           />
+          {before && (
+            <PostButton
+              action={undoOneMore}
+              hidden={{ tub: String(tub.id), change: String(before.number) }}
+              label="Undo one more"
+              title={`Undo one more: ${formatChange(before, preferences)}`}
+            />
+          )}
         </div>
       )}
       <nav aria-label="Add an entry" className="mt-4 flex flex-wrap items-center gap-2">
@@ -111,6 +129,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
             action={saveEntry}
             tubId={tub.id}
             kind={add}
+            volume={tub.units.volume}
             draftKey={product ? undefined : `${add}.${tub.id}`}
             latest={toWallClock(now, preferences.timeZone)}
             products={productGroups(tub, view.journal, view.shelf)}
@@ -119,7 +138,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
               when: 'now',
               at: toWallClock(now, preferences.timeZone),
               ...(add === 'soak' ? { people: '2', minutes: '30' } : {}),
-              ...(add === 'water' ? { percent: '100' } : {}),
+              ...(add === 'water' ? { measured: 'share', percent: '100' } : {}),
               ...(add === 'dose' && product ? { product } : {}),
               ...(add === 'dose' && product && given > 0
                 ? {
@@ -133,6 +152,27 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
             }}
           />
         </section>
+      )}
+      {written.length > 0 && (
+        <form action={base} className="mt-5 flex flex-wrap items-end gap-x-4 gap-y-2 print:hidden">
+          {kind && <input type="hidden" name="kind" value={kind} />}
+          <label className="small">
+            <span className="mb-1 block text-muted">Search</span>
+            <input name="q" className="field !w-[220px]" defaultValue={search} maxLength={80} />
+          </label>
+          <label className="small">
+            <span className="mb-1 block text-muted">Up to the day</span>
+            <input name="day" type="date" className="field !w-[170px]" defaultValue={asked.day} />
+          </label>
+          <button type="submit" className="plain !min-h-11">
+            Find
+          </button>
+          {(search || asked.day) && (
+            <Link href={address({ q: undefined, day: undefined })} className="quiet !min-h-11">
+              Clear
+            </Link>
+          )}
+        </form>
       )}
       {present.length > 1 && (
         <nav aria-label="Kind of entry" className="mt-5 flex flex-wrap gap-1 text-[15px]">
@@ -159,12 +199,18 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
                 return (
                   <li
                     key={entry.id}
-                    className="grid grid-cols-[52px_1fr] items-baseline gap-x-3 border-hair border-t py-1.5 sm:grid-cols-[52px_76px_1fr_auto]"
+                    className="grid grid-cols-[68px_1fr] items-baseline gap-x-3 border-hair border-t py-1.5 sm:grid-cols-[68px_100px_1fr_auto]"
                   >
-                    <time className="tabular text-muted">{clock(entry.at, preferences)}</time>
-                    <b className="small">{KIND_WORDS[entry.kind]}</b>
+                    <time className="tabular whitespace-nowrap text-muted">
+                      {clock(entry.at, preferences)}
+                    </time>
+                    <span className="flex gap-2">
+                      <KindMark kind={entry.kind} />
+                      <b className="small">{KIND_WORDS[entry.kind]}</b>
+                    </span>
                     <span className="col-start-2 min-w-0 break-words sm:col-start-auto">
                       {words}
+                      {entry.by && <span className="small text-muted"> · {entry.by}</span>}
                     </span>
                     <span className="col-start-2 flex gap-5 sm:col-start-auto print:hidden">
                       <Link
@@ -190,14 +236,27 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
           </section>
         ))}
       </div>
-      {chosen.length > shown.length && (
+      {shown.length === 0 && written.length > 0 && (
+        <p className="mt-5">
+          Nothing that was logged fits.{' '}
+          <Link href={base} className="quiet">
+            Show everything
+          </Link>
+        </p>
+      )}
+      {more && (
         <Link
-          href={`${base}?${kind ? `kind=${kind}&` : ''}many=${many + 4 * PAGE}`}
+          href={address({ many: String(many + 4 * PAGE) })}
           className="plain mt-6"
           scroll={false}
         >
           Show earlier entries
         </Link>
+      )}
+      {written.length > 0 && (
+        <div className="mt-7 border-hair border-t pt-3 print:hidden">
+          <WhoHere />
+        </div>
       )}
       {kind === undefined && view.cases.length > 0 && (
         <div className="mt-8 max-w-[72ch]">

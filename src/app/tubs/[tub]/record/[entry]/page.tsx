@@ -18,8 +18,8 @@ export const metadata: Metadata = { title: 'Correct an entry' }
 const Correct = async ({ params }: { params: Promise<{ tub: string; entry: string }> }) => {
   const { tub: tubParam, entry: entryParam } = await params
   const { view, preferences } = await loadTub(tubParam)
-  const { tub, journal, now } = view
-  const entry = journal.find(({ id }) => String(id) === entryParam)
+  const { tub, journal, written, now } = view
+  const entry = written.find(({ id }) => String(id) === entryParam)
   if (!entry) notFound()
   const record = `/tubs/${tub.id}/record`
   const shared = {
@@ -53,6 +53,7 @@ const Correct = async ({ params }: { params: Promise<{ tub: string; entry: strin
         <EntryForm
           {...shared}
           kind={entry.kind}
+          volume={tub.units.volume}
           products={productGroups(tub, journal, view.shelf)}
         />
       )}
