@@ -1,5 +1,15 @@
 import { readFileSync } from 'node:fs'
-import { DEMO, EMPTY, expect, nothingSerious, PHONE, setUpTub, test, watchConsole } from './steps'
+import {
+  DEMO,
+  EMPTY,
+  enterTest,
+  expect,
+  nothingSerious,
+  PHONE,
+  setUpTub,
+  test,
+  watchConsole,
+} from './steps'
 
 test('trends: a finding as title, one cursor by pointer and keys, zoom, and what is kept', async ({
   page,
@@ -91,4 +101,112 @@ test.describe('on a phone, at night', () => {
     await expect(page).toHaveURL(/\/test/)
     clean()
   })
+})
+
+test('costs: a month, what runs out, a conflict that goes when one is moved, a line that is bought', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  await page.goto(`${DEMO}/tubs/2/record/costs`)
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/A month costs about £\d/)
+  await expect(page.locator('svg.apexcharts-svg')).toBeVisible()
+  await expect(page.getByText(/Dry acid and chlorine granules.*stand together/)).toBeVisible()
+  await nothingSerious(page)
+  await page.getByRole('link', { name: 'Dry acid' }).click()
+  await page.getByLabel('Where it stands').fill('garden shed')
+  await page.getByLabel('Price of a full pack').fill('cheap')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText(/Price of a full pack.*“cheap”/)).toBeVisible()
+  await page.getByLabel('Price of a full pack').fill('9.40')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page).toHaveURL(/\/shelf$/)
+  await page.goto(`${DEMO}/tubs/2/record/costs`)
+  await expect(page.getByText(/Dry acid and chlorine granules.*stand together/)).toHaveCount(0)
+  const list = page.getByRole('region', { name: /Shopping list/ })
+  const bought = list.getByRole('button', { name: /^Bought: Quay strip/ })
+  await bought.click()
+  await expect(bought).toHaveCount(0)
+  await page.getByLabel('Currency').fill('XQZ')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText(/Currency: you entered “XQZ”/)).toBeVisible()
+  await page.getByLabel('Currency').fill('usd')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/\$\d/)
+  // The same money everywhere.
+  await page.goto(`${DEMO}/tubs/1/refill`)
+  await expect(page.getByText(/\$\d/).first()).toBeVisible()
+  await page.goto(`${DEMO}/tubs/2/record/costs`)
+  await page.getByLabel('Currency').fill('')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/£\d/)
+  clean()
+})
+
+test('a month’s log is signed as it stands, and kept as a table; what changes afterwards shows', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  await page.goto(`${EMPTY}/welcome?another=1`)
+  await setUpTub(page, { name: 'Shown', volume: '1000' })
+  const base = page.url().replace(/\/test$/, '')
+  await page.goto(`${base}/record`)
+  await page.getByLabel('Logged on this device by').fill('Anna')
+  await page.getByRole('button', { name: 'Remember' }).click()
+  await page.goto(`${base}/test?with=shop`)
+  await enterTest(page, { 'Free chlorine': '4', pH: '7.5', 'Total alkalinity': '90' })
+  await page.goto(`${base}/record/log`)
+  await expect(page.getByRole('cell', { name: 'Anna' })).toBeVisible()
+  await page.getByLabel('Signed off by').fill('Anna Beck')
+  await page.getByRole('button', { name: 'Sign off' }).click()
+  await expect(page.getByText(/Anna Beck, today/)).toBeVisible()
+  await nothingSerious(page)
+  await page.goto(`${base}/record?add=note`)
+  await page.getByLabel('What happened').fill('One more thing')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('One more thing').first()).toBeVisible()
+  await page.goto(`${base}/record/log`)
+  await expect(page.getByText(/added or changed since/)).toBeVisible()
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'As a table, CSV' }).click(),
+  ])
+  expect(readFileSync(await csv.path(), 'utf8')).toMatch(/test,Anna,shop/)
+  await page.goto(`${base}/record/items`)
+  await expect(page.getByText(/stand here once something was logged/)).toBeVisible()
+  clean()
+})
+
+test('history: found by a word, a day and a kind; undone two steps back and restored', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  await page.goto(`${EMPTY}/welcome?another=1`)
+  await setUpTub(page, { name: 'Found', volume: '1000' })
+  const base = page.url().replace(/\/test$/, '')
+  for (const text of ['First of them', 'Second of them']) {
+    await page.goto(`${base}/record?add=note`)
+    await page.getByLabel('What happened').fill(text)
+    await page.getByRole('button', { name: 'Save', exact: true }).click()
+    await expect(page.getByRole('listitem').filter({ hasText: text })).toBeVisible()
+  }
+  await page.goto(`${base}/record?add=water`)
+  await page.getByText('litres', { exact: true }).click()
+  await page.getByLabel('Water that came in').fill('40')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('4 % of the water replaced').first()).toBeVisible()
+  await page.getByLabel('Search').fill('second')
+  await page.getByRole('button', { name: 'Find' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Second of them' })).toBeVisible()
+  await expect(page.getByRole('listitem').filter({ hasText: 'First of them' })).toHaveCount(0)
+  await page.goto(`${base}/record?q=nowhere`)
+  await expect(page.getByText('Nothing that was logged fits.')).toBeVisible()
+  await page.goto(`${base}/record`)
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
+  await expect(page.getByText('4 % of the water replaced')).toHaveCount(1)
+  await page.getByRole('button', { name: /^Undo one more/ }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Second of them' })).toHaveCount(0)
+  await expect(page.getByRole('listitem').filter({ hasText: 'First of them' })).toBeVisible()
+  await page.getByRole('button', { name: 'Restore', exact: true }).first().click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Second of them' })).toBeVisible()
+  clean()
 })

@@ -1,6 +1,6 @@
 import { bandOf } from '../advice/state'
 import type { WaterLifeTrajectory } from '../estimate/trajectory'
-import { type Entry, isKind } from '../journal/entry'
+import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import { PRODUCTS } from '../products/product'
 import { type Band, programmeOf } from '../programmes/programme'
@@ -84,8 +84,8 @@ const lanesOf = (tub: Tub): Trended[] => {
   return [sanitizer, ...rest.filter((one) => one !== sanitizer)]
 }
 
-const readingsOf = (journal: readonly Entry[], quantity: Trended): TrendReading[] =>
-  journal.filter(isKind('test')).flatMap(({ at, id, body: { method, readings } }) => {
+const readingsOf = (tests: readonly EntryOf<'test'>[], quantity: Trended): TrendReading[] =>
+  tests.flatMap(({ at, id, body: { method, readings } }) => {
     const { freeChlorine, totalChlorine } = readings
     const value =
       quantity !== 'combinedChlorine'
@@ -145,9 +145,11 @@ export const trendsOf = (
   { from, to }: { from: Instant; to: Instant },
 ): Trends => {
   const past = journal.filter((entry) => entry.at >= from && entry.at <= to).toReversed()
+  const tests = past.filter(isKind('test'))
+  const happened = past.flatMap((entry) => eventOf(entry, tub) ?? [])
   const readingsOnly = to - from > LONGEST_WITH_LINES
   const lanes = lanesOf(tub).flatMap((quantity): TrendLane[] => {
-    const all = readingsOf(past, quantity)
+    const all = readingsOf(tests, quantity)
     if (all.length === 0) return []
     const readings = thinMarks(
       all,
@@ -186,10 +188,7 @@ export const trendsOf = (
   })
   const events = EVENT_LANES.flatMap((lane) =>
     thinMarks(
-      past.flatMap((entry) => {
-        const event = eventOf(entry, tub)
-        return event?.lane === lane ? [event] : []
-      }),
+      happened.filter((event) => event.lane === lane),
       { at: ({ at }) => at, of: ({ size, down }) => (down ? -size : size) },
       { from, to, stretches: ROOM.events },
     ),
