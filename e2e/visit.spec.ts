@@ -202,7 +202,11 @@ test.describe('planned at the desk', () => {
     await page.getByRole('button', { name: 'Save the weekly visit' }).click()
     await expect(page.getByText(/Time: 27:00/)).toBeVisible()
     await page.getByLabel('Time', { exact: true }).fill('10:30')
-    await page.getByRole('button', { name: 'Save the weekly visit' }).click()
+    // A reload in the middle of it would cut it off.
+    await Promise.all([
+      page.waitForResponse((response) => response.request().method() === 'POST'),
+      page.getByRole('button', { name: 'Save the weekly visit' }).click(),
+    ])
     await page.reload()
     await expect(page.getByLabel('Time', { exact: true })).toHaveValue('10:30')
     await expect(page.getByRole('radio', { name: 'Sun', exact: true })).toBeChecked()
