@@ -33,7 +33,7 @@ export const loggedClosure = (
 ): string => {
   const what = upperFirst(CLOSURE_SHORT[code])
   if (to === undefined)
-    return `${what}, from ${dayAndClock(from, preferences)}: still so at the end.`
+    return `${what}, from ${dayAndClock(from, preferences)}: nothing in this time shows that it ended.`
   const how = endedBy
     ? `: ${lowerFirst(KIND_WORDS[endedBy.kind])} ${lowerFirst(formatEntry(endedBy, preferences))}`
     : ''

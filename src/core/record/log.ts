@@ -3,7 +3,7 @@ import { estimate } from '../estimate/estimate'
 import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
 import { type Band, keepOutAbove, programmeOf } from '../programmes/programme'
 import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
-import { DAY, HOUR, type Instant } from '../time'
+import { DAY, type Instant } from '../time'
 import type { Closure, ClosureCode } from '../today/closure'
 import { closures } from '../today/closures'
 import type { Tub } from '../tub/tub'
@@ -73,16 +73,15 @@ const outOf = (tub: Tub, { body }: EntryOf<'test'>): LoggedTest['out'] => {
 /** More moments than this of a time are looked at one by one in nobody's month. */
 const MOST_MOMENTS = 250
 
-/** From when to when the tub was shut by what was written down, looked at whenever something was. */
+/** From when to when the tub was shut, by tests, looks and new water: what was only estimated in between opens and shuts nothing here. */
 const closuresIn = (
   tub: Tub,
   past: readonly Entry[],
   moments: readonly Entry[],
-  until: Instant,
 ): LoggedClosure[] => {
   const found: LoggedClosure[] = []
   const open = new Map<ClosureCode, LoggedClosure>()
-  const look = (at: Instant, by: Entry | undefined) => {
+  const look = (at: Instant, by: Entry) => {
     const known = past.filter((entry) => entry.at <= at)
     const shut: readonly Closure[] = closures(tub, known, at, estimate(tub, known, at))
     const codes = new Set(shut.map(({ code }) => code).filter((code) => !PASSING.includes(code)))
@@ -100,8 +99,6 @@ const closuresIn = (
       }
   }
   for (const entry of moments.slice(-MOST_MOMENTS)) look(entry.at, entry)
-  const last = moments.at(-1)
-  if (last && until - last.at > HOUR) look(until, undefined)
   return found
 }
 
@@ -131,8 +128,7 @@ export const logOf = (
     closures: closuresIn(
       tub,
       bears,
-      own.filter(({ kind }) => ['test', 'look', 'filter', 'refill', 'water'].includes(kind)),
-      to,
+      own.filter(({ kind }) => kind === 'test' || kind === 'look' || kind === 'water'),
     ),
     rest: own.filter(({ kind }) => kind !== 'test'),
     signed,

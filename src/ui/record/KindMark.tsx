@@ -26,7 +26,7 @@ export const KindMark = ({ kind }: { kind: EntryKind }) => (
     height={16}
     viewBox="0 0 16 16"
     aria-hidden="true"
-    className="mt-1 flex-none text-spruce"
+    className="mr-2 inline-block align-[-3px] text-spruce"
   >
     <path
       d={MARKS[kind]}

@@ -31,6 +31,10 @@ const ApexPlot = dynamic(() => import('@/ui/chart/ApexPlot'), { ssr: false })
 const HOUR = 3_600_000
 /** Nothing is to be seen in less. */
 const SHORTEST = 12 * HOUR
+/** Of the time shown, on each side. */
+const DRAWN_RIM = 0.012
+/** Drawing anew takes a while; the stretched picture is on the screen before it begins. */
+const DRAWN_AFTER_MS = 60
 /** A drag shorter than this is a press. Pixels. */
 const A_PRESS = 6
 
@@ -74,30 +78,40 @@ export const TrendPicture = ({
   const [given] = useState(() => unpackTrends(packed))
   const [trends, setTrends] = useState(given)
   const [range, setRange] = useState<Range>({ from: given.from, to: given.to })
+  /** What the chart shows; until it has drawn a new range, what it shows is stretched to it. */
+  const [drawn, setDrawn] = useState<Range>(range)
   const [cursor, setCursor] = useState<Instant>()
   const [drag, setDrag] = useState<{ from: number; to: number }>()
   const [told, setTold] = useState('')
   const box = useRef<HTMLDivElement>(null)
-  const asked = useRef(0)
+  const request = useRef(0)
 
   const layout = useMemo(() => layoutOf(trends), [trends])
   const data = useMemo(() => plotOf(trends, layout), [trends, layout])
   // The outermost marks have room beside them.
-  const rim = (range.to - range.from) * 0.012
+  const rim = (range.to - range.from) * DRAWN_RIM
+  const drawnSpan = (drawn.to - drawn.from) * (1 + 2 * DRAWN_RIM)
+  const span = (range.to - range.from) * (1 + 2 * DRAWN_RIM)
+  const stretch = {
+    scale: drawnSpan / span,
+    shift: (100 * (drawn.from - DRAWN_RIM * (drawn.to - drawn.from) - (range.from - rim))) / span,
+  }
   const shown = { from: range.from - rim, to: range.to + rim }
   const across = (at: Instant) => `${(100 * (at - shown.from)) / (shown.to - shown.from)}%`
 
   /** The zoom is seen at once; what was thinned out for the longer time follows. */
-  const zoom = (next: Range) => {
-    const long = Math.min(Math.max(next.to - next.from, SHORTEST), given.to - given.from)
-    const middle = (next.from + next.to) / 2
+  const zoom = (asked: Range) => {
+    const long = Math.min(Math.max(asked.to - asked.from, SHORTEST), given.to - given.from)
+    const middle = (asked.from + asked.to) / 2
     const from = Math.min(Math.max(given.from, middle - long / 2), given.to - long)
     const to = from + long
-    setRange({ from, to })
+    const next = { from, to }
+    setRange(next)
+    setTimeout(() => setDrawn(next), DRAWN_AFTER_MS)
     setCursor((at) => (at !== undefined && at >= from && at <= to ? at : undefined))
     setTold(`${weekday(from, preferences)} to ${weekday(to, preferences)}`)
-    asked.current += 1
-    const own = asked.current
+    request.current += 1
+    const own = request.current
     const query = new URLSearchParams({
       from: String(Math.round(from)),
       to: String(Math.round(to)),
@@ -106,10 +120,10 @@ export const TrendPicture = ({
       .then(async (answer) => {
         if (!answer.ok) throw new Error(String(answer.status))
         const finer = unpackTrends((await answer.json()) as PackedTrends)
-        if (asked.current === own) setTrends(finer)
+        if (request.current === own) setTrends(finer)
       })
       .catch(() => {
-        if (asked.current === own)
+        if (request.current === own)
           setTold('The server didn’t answer; this is drawn from what is here.')
       })
   }
@@ -361,8 +375,23 @@ export const TrendPicture = ({
           className="relative touch-pan-y overflow-hidden"
           style={{ height: layout.height }}
         >
-          <div className="absolute inset-0" aria-hidden="true">
-            <ApexPlot data={data} from={shown.from} to={shown.to} height={layout.height} />
+          <div
+            className="absolute inset-0 origin-left"
+            aria-hidden="true"
+            style={
+              drawn === range
+                ? undefined
+                : {
+                    transform: `translateX(${stretch.shift}%) scaleX(${stretch.scale})`,
+                  }
+            }
+          >
+            <ApexPlot
+              data={data}
+              from={drawn.from - DRAWN_RIM * (drawn.to - drawn.from)}
+              to={drawn.to + DRAWN_RIM * (drawn.to - drawn.from)}
+              height={layout.height}
+            />
           </div>
           <div
             role="slider"

@@ -204,7 +204,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
                     <time className="tabular whitespace-nowrap text-muted">
                       {clock(entry.at, preferences)}
                     </time>
-                    <span className="flex gap-2">
+                    <span className="whitespace-nowrap">
                       <KindMark kind={entry.kind} />
                       <b className="small">{KIND_WORDS[entry.kind]}</b>
                     </span>

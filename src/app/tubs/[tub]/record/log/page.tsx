@@ -60,7 +60,7 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
   const outside = log.tests.filter(({ out }) => Object.keys(out).length > 0).length
   const zone = preferences.timeZone
   return (
-    <>
+    <div className="print:text-[12px] print:[&_.small]:text-[10.5px]">
       <div className="flex flex-wrap items-baseline gap-x-6">
         <h1 className="serif title">
           {tub.name}, {monthTitle(month.middle, preferences)}
@@ -246,7 +246,7 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
           As a table, CSV
         </a>
       </div>
-    </>
+    </div>
   )
 }
 
