@@ -150,7 +150,6 @@ export const trendsOf = (
   const readingsOnly = to - from > LONGEST_WITH_LINES
   const lanes = lanesOf(tub).flatMap((quantity): TrendLane[] => {
     const all = readingsOf(tests, quantity)
-    if (all.length === 0) return []
     const readings = thinMarks(
       all,
       { at: ({ at }) => at, of: ({ value }) => value },
@@ -160,9 +159,13 @@ export const trendsOf = (
       quantity === 'combinedChlorine' || readingsOnly
         ? []
         : lives.flatMap(({ points }) => {
-            const line = points.flatMap(({ at, known }): TrendPoint[] => {
+            // The neighbours outside carry the line to both edges.
+            const first = points.findLastIndex(({ at }) => at < from)
+            const last = points.findIndex(({ at }) => at > to)
+            const near = points.slice(Math.max(0, first), last < 0 ? undefined : last + 1)
+            const line = near.flatMap(({ at, known }): TrendPoint[] => {
               const one = known[quantity]
-              if (!one || at < from || at > to) return []
+              if (!one) return []
               const half = NINE_IN_TEN * one[1]
               return [{ at, value: one[0], low: Math.max(0, one[0] - half), high: one[0] + half }]
             })
@@ -176,6 +179,8 @@ export const trendsOf = (
                 ]
               : []
           })
+    // What was read before this time is still known in it.
+    if (all.length === 0 && lines.length === 0) return []
     return [
       {
         quantity,

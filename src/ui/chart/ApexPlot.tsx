@@ -1,7 +1,7 @@
 'use client'
 
 import type { ApexOptions } from 'apexcharts'
-import { useMemo } from 'react'
+import { memo, useMemo } from 'react'
 import Chart from 'react-apexcharts'
 import { useColours } from './useColours'
 
@@ -146,4 +146,5 @@ const ApexPlot = ({
   return <Chart options={options} series={series} type="line" width="100%" height={height} />
 }
 
-export default ApexPlot
+// The chart compares its options by their text each time it is asked: only what changed may ask it.
+export default memo(ApexPlot)

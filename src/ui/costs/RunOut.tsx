@@ -21,7 +21,7 @@ export const RunOut = ({
 }) => {
   const across = (at: Instant) => Math.min(100, Math.max(0, (100 * (at - now)) / SHOWN))
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <table className="small w-full min-w-[320px]">
         <thead>
           <tr className="text-left text-muted">

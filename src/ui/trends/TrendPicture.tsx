@@ -34,7 +34,7 @@ const SHORTEST = 12 * HOUR
 /** Of the time shown, on each side. */
 const DRAWN_RIM = 0.012
 /** Drawing anew takes a while; the stretched picture is on the screen before it begins. */
-const DRAWN_AFTER_MS = 60
+const DRAWN_AFTER_MS = 120
 /** A drag shorter than this is a press. Pixels. */
 const A_PRESS = 6
 

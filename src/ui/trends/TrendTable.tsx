@@ -32,7 +32,7 @@ export const TrendTable = ({
   return (
     <details className="small mt-1">
       <summary className="quiet !min-h-11">The readings as a table</summary>
-      <div className="max-w-full overflow-x-auto">
+      <div className="relative max-w-full overflow-x-auto">
         <table className="tabular w-full min-w-[560px]">
           <thead>
             <tr className="text-left">

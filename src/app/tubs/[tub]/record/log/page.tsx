@@ -91,7 +91,7 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
         {log.tests.length === 0 ? (
           <p>No test was logged.</p>
         ) : (
-          <div className="overflow-x-auto">
+          <div className="relative overflow-x-auto">
             <table className="small tabular w-full min-w-[520px]">
               <thead>
                 <tr className="text-left">
@@ -133,7 +133,13 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
                 {log.tests.map(({ entry, out }) => (
                   <tr key={entry.id} className="border-hair border-t">
                     <th scope="row" className="whitespace-nowrap text-left font-normal">
-                      {shortDay(entry.at, preferences)}, {clock(entry.at, preferences)}
+                      <Link
+                        href={`/tubs/${tub.id}/record/${entry.id}`}
+                        prefetch={false}
+                        className="underline decoration-line underline-offset-4 print:no-underline"
+                      >
+                        {shortDay(entry.at, preferences)}, {clock(entry.at, preferences)}
+                      </Link>
                     </th>
                     <td>{METHOD_WORDS[entry.body.method]}</td>
                     {quantities.map((quantity) => {
