@@ -253,11 +253,9 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
           Show earlier entries
         </Link>
       )}
-      {written.length > 0 && (
-        <div className="mt-7 border-hair border-t pt-3 print:hidden">
-          <WhoHere />
-        </div>
-      )}
+      <div className="mt-7 border-hair border-t pt-3 print:hidden">
+        <WhoHere />
+      </div>
       {kind === undefined && view.cases.length > 0 && (
         <div className="mt-8 max-w-[72ch]">
           <CaseList cases={view.cases} preferences={preferences} />
