@@ -29,9 +29,9 @@ const CORE = [
   'soaks',
   'upkeep',
   'trouble',
-  'record',
   'supplies',
   'today',
+  'record',
   'visit',
   'rehearse',
 ]

@@ -40,7 +40,7 @@ export interface Log {
 const PASSING: readonly ClosureCode[] = ['people in', 'dose mixing', 'not retested', 'test too old']
 
 /** What the entries are known by: each has a number of its own, and a correction has a new one. */
-export const digestOf = (entries: readonly Entry[]): string => {
+const digestOf = (entries: readonly Entry[]): string => {
   let hash = 0x811c9dc5
   for (const { id, at } of inOrder(entries))
     for (const part of [id, Math.floor(at / 1000)]) {
