@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react'
-import { type EventLane, type Instant, type PackedTrends, type Trends, unpackTrends } from '@/core'
+import { type EventLane, type Instant, type PackedTrends, unpackTrends } from '@/core'
 import {
   EVENT_LANE_WORDS,
   lifeName,
@@ -21,7 +21,7 @@ import {
   unitOf,
   weekday,
 } from '@/words/words'
-import { layoutOf, plotOf } from './geometry'
+import { layoutOf, plotOf, valueAt } from './geometry'
 import { asPng, keepFile, type PictureWord, pictureOf } from './picture'
 import { TrendTable } from './TrendTable'
 import { daysAcross } from './timeTicks'
@@ -41,22 +41,6 @@ const A_PRESS = 6
 interface Range {
   from: Instant
   to: Instant
-}
-
-/** What stood at a moment, by the line of a lane; nothing where there is none. */
-const valueAt = (
-  lines: Trends['lanes'][number]['lines'],
-  at: Instant,
-): { value: number; half: number } | undefined => {
-  for (const line of lines) {
-    const after = line.findIndex((point) => point.at >= at)
-    const [b, a] = [line[after], line[after - 1] ?? line[after]]
-    if (!a || !b) continue
-    const share = b.at === a.at ? 0 : (at - a.at) / (b.at - a.at)
-    const mix = (from: number, to: number) => from + share * (to - from)
-    return { value: mix(a.value, b.value), half: (mix(a.high, b.high) - mix(a.low, b.low)) / 2 }
-  }
-  return undefined
 }
 
 /**

@@ -166,3 +166,22 @@ export const plotOf = (trends: Trends, layout: Layout): PlotData => {
     rules: layout.lanes.slice(1).map(({ top }) => up(top)),
   }
 }
+
+/** Times travel in whole minutes: the last point of a line may lie that much before now. */
+const ROUNDED = 60_000
+
+/** What stood at a moment, by the line of a lane; nothing where there is none. */
+export const valueAt = (
+  lines: Trends['lanes'][number]['lines'],
+  at: number,
+): { value: number; half: number } | undefined => {
+  for (const line of lines) {
+    const after = line.findIndex((point) => point.at >= at - ROUNDED)
+    const [b, a] = [line[after], line[after - 1] ?? line[after]]
+    if (!a || !b) continue
+    const share = b.at === a.at ? 0 : Math.min(1, (at - a.at) / (b.at - a.at))
+    const mix = (from: number, to: number) => from + share * (to - from)
+    return { value: mix(a.value, b.value), half: (mix(a.high, b.high) - mix(a.low, b.low)) / 2 }
+  }
+  return undefined
+}
