@@ -178,7 +178,7 @@ export const valueAt = (
   for (const line of lines) {
     const after = line.findIndex((point) => point.at >= at - ROUNDED)
     const [b, a] = [line[after], line[after - 1] ?? line[after]]
-    if (!a || !b) continue
+    if (!a || !b || at < a.at - ROUNDED) continue
     const share = b.at === a.at ? 0 : Math.min(1, (at - a.at) / (b.at - a.at))
     const mix = (from: number, to: number) => from + share * (to - from)
     return { value: mix(a.value, b.value), half: (mix(a.high, b.high) - mix(a.low, b.low)) / 2 }
