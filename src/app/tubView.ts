@@ -6,6 +6,7 @@ import {
   assumedWeather,
   atTheWater,
   DAY,
+  type DoseBody,
   deviationOf,
   ENOUGH_READINGS,
   type Fan,
@@ -14,6 +15,7 @@ import {
   isKind,
   type LevelAhead,
   levelAhead,
+  type ProductName,
   startingFrom,
   usualSurface,
 } from '@/core'
@@ -65,6 +67,15 @@ export const soaksToCome = (
     : []),
 ]
 
+/** A step of the plan as it will be logged: of the pack that it was planned with. */
+const plannedDose = (
+  { planOptions }: Pick<TubView, 'planOptions'>,
+  { product, grams }: { product: ProductName; grams: number },
+): DoseBody => {
+  const strength = planOptions.shelf?.find((item) => item.product === product)?.strength
+  return { product, grams, ...(strength ? { strength } : {}) }
+}
+
 /** The week ahead over the ensemble, with the soaks to come, and with the plan's doses where they are to go in. */
 export const loadFans = (view: TubView, dosed: boolean, asUsual: boolean): Fan[] => {
   const { tub, journal, now, plan } = view
@@ -73,12 +84,7 @@ export const loadFans = (view: TubView, dosed: boolean, asUsual: boolean): Fan[]
   if (dosed)
     for (const step of plan.steps)
       if (step.kind === 'add')
-        ahead.push({
-          id: 0,
-          at: now,
-          kind: 'dose',
-          body: { product: step.product, grams: step.grams },
-        })
+        ahead.push({ id: 0, at: now, kind: 'dose', body: plannedDose(view, step) })
   const start = startingFrom(ensemble, tub, view.estimate)
   return fanOf(start, tub, ahead, tub.targets.sanitizer.low)
 }
@@ -95,7 +101,7 @@ export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
         id: 0,
         at: schedule.starts[i] ?? now,
         kind: 'dose',
-        body: { product: step.product, grams: step.grams },
+        body: plannedDose(view, step),
       })
   })
   const start = startingFrom(ensemble, tub, view.estimate)

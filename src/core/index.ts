@@ -92,10 +92,10 @@ export {
   cooledTo,
   heatingHours,
   holdingPowerKw,
-  KILOJOULES_PER_LITRE_KELVIN,
   thermostatTo,
   timeConstantFrom,
   usualHeater,
+  warmingKilowattHours,
 } from './heat/heat'
 export { notAhead } from './journal/aheadOfClock'
 export { bearing } from './journal/bearing'
@@ -115,6 +115,7 @@ export { type ChoreId, isChoreId, isPresetChore, type PresetChoreId } from './jo
 export { cleansFilter } from './journal/cleansFilter'
 export {
   type ChoreBody,
+  type DoseBody,
   ENTRY_KINDS,
   type Entry,
   type EntryBodies,
@@ -191,7 +192,7 @@ export {
   width,
 } from './programmes/programme'
 export { type SwitchReason, switchAdvice } from './programmes/switching'
-export { normal, seeded } from './random'
+export { NINE_IN_TEN, normal, seeded } from './random'
 export {
   type Comparison,
   type Finding,

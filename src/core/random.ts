@@ -13,3 +13,6 @@ export const seeded = (seed: number) => {
 /** Normal deviate by Box and Muller. */
 export const normal = (random: () => number) =>
   Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+
+/** Nine in ten of a normal lie within this many standard deviations. */
+export const NINE_IN_TEN = 1.645

@@ -64,7 +64,14 @@ export const recordEntry = (
         : kind === 'test'
           ? draftTest(store, tub, fields, at, journal)
           : kind === 'dose'
-            ? draftDose(store, tub, fields, at, journal)
+            ? draftDose(
+                store,
+                tub,
+                fields,
+                at,
+                journal,
+                original?.kind === 'dose' ? original.body : undefined,
+              )
             : kind === 'chore' || kind === 'look' || kind === 'filter'
               ? draftUpkeep(kind, store, tub, fields, at)
               : draftOther(kind, fields, at, journal, tub)

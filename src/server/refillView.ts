@@ -15,7 +15,6 @@ import {
   hasMetals,
   type Instant,
   isKind,
-  KILOJOULES_PER_LITRE_KELVIN,
   MINUTE,
   PHOSPHATE_PPM,
   type PlanOptions,
@@ -36,6 +35,7 @@ import {
   type StageId,
   type StageProgress,
   scheduleForward,
+  warmingKilowattHours,
 } from '@/core'
 import type { Store } from '@/store/database'
 import { openRefill, type RefillRow } from '@/store/refills'
@@ -246,11 +246,11 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   for (const { kind, title, from, to } of stays)
     if (kind === 'guests' && from < schedule.start && to > schedule.start)
       conflicts.push({ code: 'guests are in', title, until: to })
-  const kilowattHours =
-    (tub.volumeLitres *
-      KILOJOULES_PER_LITRE_KELVIN *
-      Math.max(0, tub.setTemperatureCelsius - settings.fillCelsius)) /
-    3600
+  const kilowattHours = warmingKilowattHours(
+    tub.volumeLitres,
+    settings.fillCelsius,
+    tub.setTemperatureCelsius,
+  )
   return {
     row,
     zone,

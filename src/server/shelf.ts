@@ -62,6 +62,18 @@ export const planningShelf = (own: readonly OnShelf[], tub: TubRow, now: Instant
     programmeOf(tub.programme),
   )
 
+/** What the pack on the shelf was worth then, where it was not the usual. */
+export const strengthOnShelf = (
+  store: Store,
+  product: ProductName,
+  at: Instant,
+): Strength | undefined => {
+  const row = wholeShelf(store).find((one) => one.product === product)
+  if (!row) return undefined
+  const strength = strengthAt(product, row.strength, row.stock ?? {}, at)
+  return Object.keys(strength).length > 0 ? strength : undefined
+}
+
 export const addToShelf = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const checked = check<{ product: ProductName }>(

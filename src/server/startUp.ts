@@ -7,6 +7,7 @@ import { REFUSALS } from '@/words/refusals'
 import { objections } from './entryParsers/draftDose'
 import { type Fields, type Outcome, refused } from './form'
 import { journalAt } from './journalAt'
+import { strengthOnShelf } from './shelf'
 
 /** Ticks the step of a start-up whose turn it is, with the dose that belongs to it, by one act that one undo takes back. */
 export const tickStartStep = (
@@ -29,7 +30,12 @@ export const tickStartStep = (
     if (grams > most) return refused(fields, {}, {}, REFUSALS.moreThanStep)
     const [against] = objections(open.product, tub, now, journal, preferencesIn(fields, tub, now))
     if (against) return refused(fields, {}, {}, against.said)
-    entries.push({ kind: 'dose', at: now, body: { product: open.product, grams } })
+    const strength = strengthOnShelf(store, open.product, now)
+    entries.push({
+      kind: 'dose',
+      at: now,
+      body: { product: open.product, grams, ...(strength ? { strength } : {}) },
+    })
   }
   entries.push({ kind: 'start', at: now, body: { step: open.id } })
   store.transaction((tx) => insertTogether(tx, tubId, entries, now))

@@ -12,6 +12,7 @@ import { dateFormat } from './formats'
 import { money } from './money'
 import {
   type DisplayPreferences,
+  day,
   dose,
   duration,
   formatNumber,
@@ -176,3 +177,11 @@ export const costTitle = (
     ? `A month costs about ${about(total)}; ${largest[0]} ${largest[0] === 'water' ? 'is' : 'are'} ${about(largest[1])} of it.`
     : `A month costs about ${about(total)} in ${known[0]?.[0]}.`
 }
+
+/** Beside the reading: strips and reagents past their date mislead. */
+export const formatExpired = (
+  name: string,
+  expiredAt: number,
+  preferences: DisplayPreferences,
+): string =>
+  `${name}: good until ${day(expiredAt, preferences)}, and past it. Its readings can’t be trusted: open a new pack, or test another way.`

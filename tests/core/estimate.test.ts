@@ -1,9 +1,11 @@
+import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
-import { estimate } from '@/core/estimate/estimate'
+import { estimate, estimatesAt } from '@/core/estimate/estimate'
 import { residualForecast } from '@/core/estimate/forecast'
 import type { NewEntry } from '@/core/journal/entry'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { agenda } from '@/core/today/agenda'
+import { anyHouse } from './houses'
 import { journal, NOW, tested, tubWith } from './waters'
 
 const tub = tubWith()
@@ -89,6 +91,18 @@ test('entries in any order give the same water; entries ahead of now are left ou
   expect(other.reading).toEqual(one.reading)
   // 50 g in 1320 L are 37.9 mg/L, times 0.5957 (stoichiometry).
   expect(one.reading.totalAlkalinityPpm - 100).toBeCloseTo(22.6, 0)
+})
+
+test('the estimate at many moments, in one fold, is the estimate at each of them', () => {
+  fc.assert(
+    fc.property(anyHouse, ({ tub, journal }) => {
+      const moments = [40, 9, 3, 1, 0.2, 0].map((days) => NOW - days * DAY)
+      expect(estimatesAt(tub, journal, moments)).toEqual(
+        moments.map((moment) => estimate(tub, journal, moment)),
+      )
+    }),
+    { numRuns: 40 },
+  )
 })
 
 test('readings that contradict each other do not stop the estimate', () => {

@@ -171,3 +171,25 @@ test('months are the reader’s own, and begin before the first entry for nobody
   expect(months[0]?.productsMoney).toBeCloseTo(0.15, 10)
   expect(lately.energyMoney).toBeUndefined()
 })
+
+test('a dose of an older pack keeps its strength when its amount is corrected, whatever stands on the shelf by then', () => {
+  const { id } = put('sodium hypochlorite', { left: '4000', strength: '12' })
+  dose('sodium hypochlorite', '20', 1)
+  const [before] = journalOf(store, tub)
+  editOnShelf(store, tub, id, { left: '4000', strength: '6' }, NOW)
+  recordEntry(
+    store,
+    tub,
+    {
+      kind: 'dose',
+      product: 'sodium hypochlorite',
+      amount: '25',
+      when: 'now',
+      'confirm.amount': 'yes',
+    },
+    NOW - DAY / 2,
+    before?.id,
+  )
+  const [after] = journalOf(store, tub)
+  expect(after?.kind === 'dose' && after.body.strength).toEqual({ weightFraction: 0.12 })
+})

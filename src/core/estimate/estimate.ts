@@ -9,6 +9,7 @@ import {
   advance,
   applyEntry,
   blankState,
+  type EstimateState,
   fillTestAt,
   type LastReading,
   residualOf,
@@ -99,16 +100,8 @@ export const residualsSince = (
   return found
 }
 
-/**
- * What the water is now, and how sure: the journal folded from the last fill to `now`. A reading replaces what was believed
- * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out.
- */
-export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
-  const past = sinceFill(inOrder(journal.filter((entry) => entry.at <= now)))
-  let belief = blankState(past[0]?.at ?? now, tub)
-  for (const entry of past) belief = applyEntry(advance(belief, entry.at, tub), entry, tub)
-  belief = advance(belief, now, tub)
-
+/** What a fold has come to, as every place reads it. */
+const resultOf = (belief: EstimateState, now: Instant, tub: Tub): Estimate => {
   const reading = readWater(belief.water)
   const quantities = Object.fromEntries(
     QUANTITIES.map((quantity) => {
@@ -137,6 +130,43 @@ export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Est
     fillWater: fillTestAt(belief, now)?.fillWater ?? tub.fillWater,
     fillTestedAt: fillTestAt(belief, now)?.at,
   }
+}
+
+/**
+ * What the water is now, and how sure: the journal folded from the last fill to `now`. A reading replaces what was believed
+ * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out.
+ */
+export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
+  const past = sinceFill(inOrder(journal.filter((entry) => entry.at <= now)))
+  let belief = blankState(past[0]?.at ?? now, tub)
+  for (const entry of past) belief = applyEntry(advance(belief, entry.at, tub), entry, tub)
+  return resultOf(advance(belief, now, tub), now, tub)
+}
+
+/**
+ * The same at many moments, in one fold.
+ * @param moments in order of time
+ */
+export const estimatesAt = (
+  tub: Tub,
+  journal: readonly Entry[],
+  moments: readonly Instant[],
+): Estimate[] => {
+  const first = moments[0]
+  if (first === undefined) return []
+  const all = inOrder(journal)
+  const past = all.filter(({ at }) => at <= first)
+  const known = sinceFill(past)
+  const entries = [...known, ...all.slice(past.length)]
+  let belief = blankState(entries[0]?.at ?? first, tub)
+  let next = 0
+  return moments.map((now) => {
+    for (let entry = entries[next]; entry && entry.at <= now; entry = entries[next]) {
+      belief = applyEntry(advance(belief, entry.at, tub), entry, tub)
+      next++
+    }
+    return resultOf(advance(belief, now, tub), now, tub)
+  })
 }
 
 /** One test of a water that is known no further: what was not among `read` counts as assumed. */

@@ -6,7 +6,7 @@ import { type Method, QUANTITIES, type Quantity, readingError } from '../testing
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { readWater } from '../water/solveWater'
-import { advance, applyEntry, blankState, type EstimateState, residualOf } from './fold'
+import { advance, applyEntry, blankState, DOSE_ERROR, type EstimateState, residualOf } from './fold'
 import { quantityOf } from './testedWater'
 
 /** What was believed at one moment; a quantity is missing until it was read in this water. */
@@ -153,7 +153,7 @@ export const trajectoryOf = (
             quantity,
             to: entry.at,
             carried: quantityOf(reading, quantity),
-            dosingDeviation: 0.1 * Math.abs(quantityOf(reading, quantity) - before.before),
+            dosingDeviation: DOSE_ERROR * Math.abs(quantityOf(reading, quantity) - before.before),
             read,
             readDeviation,
             method,

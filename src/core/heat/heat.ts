@@ -35,6 +35,14 @@ export const holdingPowerKw = (
   ((celsius - airCelsius) / timeConstantHours) *
   ((volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600)
 
+/** What it takes to warm a tub of water, losses aside, kWh; nothing where it is warm enough. */
+export const warmingKilowattHours = (
+  volumeLitres: number,
+  startCelsius: number,
+  targetCelsius: number,
+): number =>
+  (volumeLitres * KILOJOULES_PER_LITRE_KELVIN * Math.max(0, targetCelsius - startCelsius)) / 3600
+
 /** Hours to heat up; undefined where the losses are as large as the heater. Without a time constant there are no losses. */
 export const heatingHours = (
   volumeLitres: number,

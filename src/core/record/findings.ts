@@ -197,7 +197,7 @@ const foundIn = (
   }
 }
 
-/** All rates of one life of the water; `perDay` is the loss that the demand is reckoned beside. */
+/** All rates of one life of the water; `perDay` is the loss that the demand is estimated beside. */
 const ratesOfLife = (
   tub: Tub,
   life: WaterLifeTrajectory,

@@ -1,5 +1,5 @@
 import { bandOf } from '../advice/state'
-import { estimate } from '../estimate/estimate'
+import { type Estimate, estimatesAt } from '../estimate/estimate'
 import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
 import { type Band, keepOutAbove, programmeOf } from '../programmes/programme'
 import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
@@ -81,9 +81,14 @@ const closuresIn = (
 ): LoggedClosure[] => {
   const found: LoggedClosure[] = []
   const open = new Map<ClosureCode, LoggedClosure>()
-  const look = (at: Instant, by: Entry) => {
-    const known = past.filter((entry) => entry.at <= at)
-    const shut: readonly Closure[] = closures(tub, known, at, estimate(tub, known, at))
+  const look = (by: Entry, known: Estimate) => {
+    const { at } = by
+    const shut: readonly Closure[] = closures(
+      tub,
+      past.slice(0, past.findLastIndex((entry) => entry.at <= at) + 1),
+      at,
+      known,
+    )
     const codes = new Set(shut.map(({ code }) => code).filter((code) => !PASSING.includes(code)))
     for (const [code, one] of open)
       if (!codes.has(code)) {
@@ -98,7 +103,16 @@ const closuresIn = (
         found.push(one)
       }
   }
-  for (const entry of moments.slice(-MOST_MOMENTS)) look(entry.at, entry)
+  const looked = moments.slice(-MOST_MOMENTS)
+  const states = estimatesAt(
+    tub,
+    past,
+    looked.map(({ at }) => at),
+  )
+  looked.forEach((entry, i) => {
+    const state = states[i]
+    if (state) look(entry, state)
+  })
   return found
 }
 

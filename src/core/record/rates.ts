@@ -1,5 +1,8 @@
+import { DOSE_ERROR } from '../estimate/fold'
 import { lossOf } from '../estimate/rates'
 import type { Carried, WaterLifeTrajectory } from '../estimate/trajectory'
+import type { DoseBody } from '../journal/entry'
+import { PRODUCTS, productEffect } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { programmeOf } from '../programmes/programme'
 import { DAY, HOUR } from '../time'
@@ -72,7 +75,7 @@ const endAt = ({ from, to, before, rises }: Carried, perDay: number) =>
 const slopeAt = (stretch: Carried, perDay: number) =>
   (endAt(stretch, perDay + 0.01) - endAt(stretch, perDay - 0.01)) / 0.02
 
-const dosed = ({ rises }: Carried) => 0.1 * rises.reduce((sum, { ppm }) => sum + ppm, 0)
+const dosed = ({ rises }: Carried) => DOSE_ERROR * rises.reduce((sum, { ppm }) => sum + ppm, 0)
 
 const isUsable = (one: Carried, tub: Tub) =>
   one.quantity === programmeOf(tub.programme).sanitizer &&
@@ -166,24 +169,24 @@ export const demandsOf = (
   })
 }
 
-/** What a gram takes of alkalinity, as dry acid: by molar masses and the usual strengths. */
-const AS_DRY_ACID = {
-  'sodium bisulfate': 1,
-  'hydrochloric acid': 0.3145 / 36.46 / (0.932 / 120.06),
-}
+/** What a dose takes of alkalinity, in grams of the usual dry acid; nothing where it is no acid. */
+const asDryAcid = ({ product, grams, strength }: DoseBody): number =>
+  PRODUCTS[product].family === 'acid'
+    ? (grams * productEffect(product, strength).alkalinityMeq) /
+      productEffect('sodium bisulfate').alkalinityMeq
+    : 0
 
 /** Dry acid a week, in whole weeks of one water; what was poured of liquid acid counts as what does its work. */
 export const acidOf = (
   { from, to }: Pick<WaterLifeTrajectory, 'from' | 'to'>,
-  doses: readonly { at: number; product: string; grams: number }[],
+  doses: readonly (DoseBody & { at: number })[],
   until: number,
 ): Rated[] => {
   const weeks = Math.floor(((to ?? until) - from) / (7 * DAY))
   const used = Array.from({ length: weeks }, () => 0)
-  for (const { at, product, grams } of doses) {
-    const week = Math.floor((at - from) / (7 * DAY))
-    const factor = AS_DRY_ACID[product as keyof typeof AS_DRY_ACID]
-    if (factor && week >= 0 && week < weeks) used[week] = (used[week] ?? 0) + factor * grams
+  for (const dose of doses) {
+    const week = Math.floor((dose.at - from) / (7 * DAY))
+    if (week >= 0 && week < weeks) used[week] = (used[week] ?? 0) + asDryAcid(dose)
   }
   // The first week balances the fill.
   const rest = used.slice(1)

@@ -1,4 +1,4 @@
-import { seeded } from '../random'
+import { NINE_IN_TEN, seeded } from '../random'
 import type { Instant } from '../time'
 
 /** One rate from one stretch of the journal, with one standard deviation of it. */
@@ -59,7 +59,7 @@ export const meanOf = (rates: readonly Rated[]): RateMean | undefined => {
     sum ** 2 /
     (1 - 1 / n)
   const standardError = Math.sqrt(Math.max(seen, 1e-12))
-  const half = studentQuantile(1.6449, n - 1) * standardError
+  const half = studentQuantile(NINE_IN_TEN, n - 1) * standardError
   return { mean, low: mean - half, high: mean + half, standardError, stretches: n }
 }
 

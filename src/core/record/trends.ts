@@ -4,6 +4,7 @@ import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import { PRODUCTS } from '../products/product'
 import { type Band, programmeOf } from '../programmes/programme'
+import { NINE_IN_TEN } from '../random'
 import type { Method, Quantity } from '../testing/quantity'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
@@ -63,8 +64,6 @@ export interface Trends {
 
 /** A longer time shows readings alone: at several days a point a line that jumps with every dose is a smear. */
 export const LONGEST_WITH_LINES = 400 * DAY
-/** Nine in ten of a normal lie within so many standard deviations. */
-const NINE_IN_TEN = 1.6449
 
 /** The lanes of a programme in the order of the picture; those that were never read are left out. */
 const lanesOf = (tub: Tub): Trended[] => {

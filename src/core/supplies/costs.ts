@@ -1,9 +1,4 @@
-import {
-  COOLING_HOURS,
-  HEATER_KILOWATTS,
-  holdingPowerKw,
-  KILOJOULES_PER_LITRE_KELVIN,
-} from '../heat/heat'
+import { COOLING_HOURS, HEATER_KILOWATTS, holdingPowerKw, warmingKilowattHours } from '../heat/heat'
 import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { isShock } from '../soaks/shock'
@@ -104,12 +99,7 @@ const energyOf = (
   return {
     heat: Math.min(heat, most),
     pumps: (watts.circulation * ((to - from) / HOUR) + watts.jets * soakHours) / 1000,
-    fills:
-      (fills *
-        volumeLitres *
-        KILOJOULES_PER_LITRE_KELVIN *
-        Math.max(0, setTemperatureCelsius - fillCelsius)) /
-      3600,
+    fills: fills * warmingKilowattHours(volumeLitres, fillCelsius, setTemperatureCelsius),
   }
 }
 

@@ -1,3 +1,4 @@
+import { NINE_IN_TEN } from '../random'
 import { DAY, type Instant } from '../time'
 
 /** What a product or a kit is used up by. */
@@ -43,8 +44,6 @@ export interface RunsOut {
   late: Instant | undefined
 }
 
-/** Nine in ten of a normal lie within so many standard deviations. */
-const NINE_IN_TEN = 1.6449
 /** Nobody plans further ahead. Days. */
 const FARTHEST = 1500
 

@@ -2,6 +2,7 @@ import Joi from 'joi'
 import type { Objection } from '@/core'
 import {
   bathersIn,
+  type DoseBody,
   doseUnit,
   type Entry,
   estimate,
@@ -16,7 +17,6 @@ import {
   PRODUCTS,
   type ProductName,
   type Strength,
-  strengthAt,
   waitBefore,
   whyNotAfter,
 } from '@/core'
@@ -30,6 +30,7 @@ import { formatOverdone } from '@/words/overdoneWords'
 import { doseQuestion, FIELD, REFUSALS } from '@/words/refusals'
 import type { DisplayPreferences } from '@/words/words'
 import { check, type Fields, number, oneOf } from '../form'
+import { strengthOnShelf } from '../shelf'
 import type { Draft } from './draft'
 
 /** More than this is no dose for a tub, g per litre of water. */
@@ -50,14 +51,6 @@ const gramsEach = (
   return measure === 'scoop' && scoop
     ? { grams: scoop.grams, unit: doseQuestion.scoop(scoop.name) }
     : undefined
-}
-
-/** What the pack on the shelf was worth then, where it was not the usual. */
-const strengthOnShelf = (store: Store, product: ProductName, at: number): Strength | undefined => {
-  const row = wholeShelf(store).find((one) => one.product === product)
-  if (!row) return undefined
-  const strength = strengthAt(product, row.strength, row.stock ?? {}, at)
-  return Object.keys(strength).length > 0 ? strength : undefined
 }
 
 /** What stands against a dose: the field it is asked under, its code and how it is said. */
@@ -116,12 +109,14 @@ const tooMuch = (
 
 const SHORTEST_REASON = 3
 
+/** @param original the dose that this one corrects */
 export const draftDose = (
   store: Store,
   tub: TubRow,
   fields: Fields,
   at: number,
   journal: readonly Entry[],
+  original?: DoseBody,
 ): Draft => {
   const named = check<{ product: ProductName }>(
     Joi.object({ product: oneOf('Product', PRODUCT_NAMES) }),
@@ -161,7 +156,9 @@ export const draftDose = (
       grams >= 8 * plannedGrams
         ? doseQuestion.slip(Math.round(grams / plannedGrams))
         : doseQuestion.muchMore((grams / plannedGrams).toFixed(1))
-  const strength = strengthOnShelf(store, chosen, at)
+  // A correction of the amount is of the pack that it came from.
+  const strength =
+    original?.product === chosen ? original.strength : strengthOnShelf(store, chosen, at)
   const much = questions.amount ? undefined : tooMuch(tub, journal, chosen, grams, at, strength)
   if (much) questions.amount = formatOverdone(much)
   const against = objections(chosen, tub, at, journal, preferencesIn(fields, tub, at))

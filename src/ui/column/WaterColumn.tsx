@@ -1,4 +1,4 @@
-import { isKind } from '@/core'
+import { isKind, NINE_IN_TEN } from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
 import { numberFormat } from '@/words/formats'
@@ -11,7 +11,7 @@ import {
   volume,
 } from '@/words/words'
 import { ClosedMark } from '../today/Closed'
-import { type ColumnScale, columnScales, NINE_IN_TEN } from './columnData'
+import { type ColumnScale, columnScales } from './columnData'
 import { STATE_WORDS, StateMark, StateShape, stateColour } from './StateMark'
 import { position, staffMarks } from './scale'
 

@@ -13,9 +13,6 @@ import {
 import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
 import { type DisplayPreferences, figure } from '@/words/words'
 
-/** Nine in ten of a normal spread lie within this many standard deviations. */
-export const NINE_IN_TEN = 1.645
-
 export interface ColumnScale {
   quantity: Quantity
   name: string

@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
 import {
   type Estimate,
+  NINE_IN_TEN,
   type Plan,
   type ProductName,
   type Targets,
@@ -8,7 +9,6 @@ import {
   waterFromReading,
 } from '@/core'
 import { type DisplayPreferences, formatNumber } from '@/words/words'
-import { NINE_IN_TEN } from '../column/columnData'
 import { Compass } from './Compass'
 import { contoursFor, type Frame, H, type MapPoint, W } from './mapFrame'
 import { Axes, Drift, Path } from './mapParts'

@@ -7,6 +7,7 @@ import {
   HOUR,
   lossOf,
   MINUTE,
+  NINE_IN_TEN,
   outlookOf,
   type PlannedRise,
   programmeOf,
@@ -20,7 +21,6 @@ import { CLOSURE_SHORT } from '@/words/closureWords'
 import { dateFormat } from '@/words/formats'
 import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
 import { clock, type DisplayPreferences, day, dayAndClock, figure, sameDay } from '@/words/words'
-import { NINE_IN_TEN } from '../column/columnData'
 
 const HOURS = 48
 const PHONE_HOURS = 24

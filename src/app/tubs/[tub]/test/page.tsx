@@ -32,6 +32,7 @@ import { formatAnswer } from '@/words/choiceWords'
 import { formatDue, SCHOOL_WORDS } from '@/words/dueWords'
 import { formatEntry } from '@/words/entryWords'
 import { QUANTITY_NAMES, QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
+import { formatExpired } from '@/words/supplyWords'
 import { LAYOUT_NAMES } from '@/words/testText'
 import { formatFloor } from '@/words/verdictWords'
 import {
@@ -283,6 +284,11 @@ const Test = async ({ params, searchParams }: TestProps) => {
       </nav>
       {!kit && !figures && (method === 'strip' || method === 'drops') && (
         <FirstKit view={view} method={method} />
+      )}
+      {kit?.stock?.expiresAt !== undefined && kit.stock.expiresAt < view.now && (
+        <p className="safety small mb-3 max-w-[66ch]">
+          {formatExpired(kit.name, kit.stock.expiresAt, preferences)}
+        </p>
       )}
       {fill ? (
         <FillWater view={view} preferences={preferences} />
