@@ -136,7 +136,7 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
                       <Link
                         href={`/tubs/${tub.id}/record/${entry.id}`}
                         prefetch={false}
-                        className="underline decoration-line underline-offset-4 print:no-underline"
+                        className="inline-flex min-h-8 items-center underline decoration-line underline-offset-4 print:min-h-0 print:no-underline"
                       >
                         {shortDay(entry.at, preferences)}, {clock(entry.at, preferences)}
                       </Link>
