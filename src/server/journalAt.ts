@@ -1,10 +1,22 @@
-import { bearing, type Entry, type Instant, notAhead } from '@/core'
+import { bearing, type Entry, type Instant, notAhead, settle } from '@/core'
 import type { Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 
+/** What bore on a day, by the journal that it was taken of: the same piece again while it is the same. */
+const pieces = new WeakMap<readonly Entry[], readonly Entry[]>()
+
+const pieceOf = (journal: readonly Entry[], now: Instant): readonly Entry[] => {
+  const piece = bearing(journal, now)
+  if (piece === journal) return journal
+  const known = pieces.get(journal)
+  if (known?.length === piece.length) return known
+  pieces.set(journal, settle(piece))
+  return piece
+}
+
 /** A tub's journal at a moment: what bears on it today, newest first, with nothing ahead of the clock. */
 export const journalAt = (store: Store, tubId: number, now: Instant): readonly Entry[] =>
-  notAhead(bearing(journalOf(store, tubId), now), now)
+  notAhead(pieceOf(journalOf(store, tubId), now), now)
 
 /** A century of a busy house; a journal that grows beyond it is written by no person. */
 const MOST_ENTRIES = 200_000

@@ -17,6 +17,7 @@ import type { TubView } from './views'
 
 interface KnownLife {
   key: string
+  now: Instant
   trajectory: WaterLifeTrajectory
 }
 
@@ -39,7 +40,10 @@ const keyOf = ({ from, to, entries }: WaterLifeEntries, tub: Tub) => {
   ])
 }
 
-/** Waters that are over change no more: theirs are kept. */
+/** The water in the tub goes on by itself: what was made of it so long ago lacks less than a step of its line. */
+const GOOD_FOR = 3_600_000
+
+/** Waters that are over change no more: theirs are kept, and that of the water in the tub for an hour. */
 const trajectories = (
   store: Store,
   tub: Tub & { id: number },
@@ -48,15 +52,25 @@ const trajectories = (
 ): WaterLifeTrajectory[] => {
   const known = keptBeside(store, 'lives', () => new Map<string, KnownLife>())
   return lives.map((life) => {
-    if (life.to === undefined) return trajectoryOf(tub, life, now)
     const place = `${tub.id} ${life.from}`
     const key = keyOf(life, tub)
     const kept = known.get(place)
-    if (kept?.key === key) return kept.trajectory
+    const good = life.to !== undefined || (kept && now >= kept.now && now - kept.now < GOOD_FOR)
+    if (kept?.key === key && good) return kept.trajectory
     const trajectory = trajectoryOf(tub, life, now)
-    known.set(place, { key, trajectory })
+    known.set(place, { key, now, trajectory })
     return trajectory
   })
+}
+
+/** A journal's waters, by the list that they were cut from, which is the same until something is written. */
+const cut = new WeakMap<readonly Entry[], WaterLifeEntries[]>()
+
+const livesIn = (journal: readonly Entry[], now: Instant): WaterLifeEntries[] => {
+  if (journal.some(({ at }) => at > now)) return livesOf(journal, now)
+  const known = cut.get(journal) ?? livesOf(journal, now)
+  cut.set(journal, known)
+  return known
 }
 
 export const RANGES = ['2 weeks', '3 months', 'water', 'all'] as const
@@ -97,7 +111,7 @@ export const trendsBetween = (
   { from, to }: { from: Instant; to: Instant },
 ): Trends => {
   const past = written.filter(({ at }) => at <= now)
-  const all = livesOf(past, now)
+  const all = livesIn(written, now)
   const within = all.filter((life) => life.from <= to && (life.to ?? now) >= from)
   const drawn =
     to - from > LONGEST_WITH_LINES
@@ -118,8 +132,6 @@ export const trendsBetween = (
 
 /** By the journal they were found in, which is the same list until something is written. */
 const kept = new WeakMap<readonly Entry[], { now: Instant; findings: TrendFindings }>()
-/** Weeks of acid end as time passes, and nothing else of it changes. */
-const GOOD_FOR = 3_600_000
 
 /** What changed between the last water and this one, and within them. */
 export const findingsFor = (
@@ -128,7 +140,7 @@ export const findingsFor = (
 ): TrendFindings => {
   const known = kept.get(written)
   if (known && now >= known.now && now - known.now < GOOD_FOR) return known.findings
-  const lives = livesOf(written, now).slice(-2)
+  const lives = livesIn(written, now).slice(-2)
   const from = lives[0]?.from ?? now
   const findings = findingsOf(
     tub,

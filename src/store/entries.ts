@@ -7,6 +7,7 @@ import {
   type FilterEvent,
   type NewEntry,
   type ProductName,
+  settle,
 } from '@/core'
 import { inTransaction, keptBeside, preparedOnce, type Store } from './database'
 import { entries } from './schema'
@@ -98,7 +99,7 @@ const caughtUp = (store: Store, tub: number, known: KnownJournal): readonly Entr
 
 /**
  * A tub's journal as it stands after all corrections, newest first. It is read once and then kept up by its changes, which are
- * counted; what a transaction may still take back is not kept.
+ * counted; what a transaction may still take back is not kept. It is settled, so that what was worked out of it can be kept with it.
  */
 export const journalOf = (store: Store, tubId: number): readonly Entry[] => {
   const query = journalQueries(store)
@@ -106,9 +107,10 @@ export const journalOf = (store: Store, tubId: number): readonly Entry[] => {
   const journals = keptBeside(store, 'journals', () => new Map<number, KnownJournal>())
   const known = journals.get(tubId)
   if (known?.changed === changed) return known.journal
-  const journal =
+  const journal = settle(
     (known && known.changed < changed ? caughtUp(store, tubId, known) : undefined) ??
-    query.all.all({ tub: tubId }).map(toEntry)
+      query.all.all({ tub: tubId }).map(toEntry),
+  )
   if (!inTransaction(store)) journals.set(tubId, { changed, journal })
   return journal
 }

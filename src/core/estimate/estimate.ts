@@ -1,4 +1,5 @@
 import { type Entry, inOrder } from '../journal/entry'
+import { isSettled } from '../journal/settled'
 import { programmeOf } from '../programmes/programme'
 import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
@@ -132,14 +133,29 @@ const resultOf = (belief: EstimateState, now: Instant, tub: Tub): Estimate => {
   }
 }
 
-/**
- * What the water is now, and how sure: the journal folded from the last fill to `now`. A reading replaces what was believed
- * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out.
- */
-export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
-  const past = sinceFill(inOrder(journal.filter((entry) => entry.at <= now)))
+/** Folds of settled journals up to their last entry, each with the tub that it was made for. */
+const folded = new WeakMap<readonly Entry[], { tub: string; belief: EstimateState }>()
+
+const fold = (tub: Tub, past: readonly Entry[], now: Instant): EstimateState => {
   let belief = blankState(past[0]?.at ?? now, tub)
   for (const entry of past) belief = applyEntry(advance(belief, entry.at, tub), entry, tub)
+  return belief
+}
+
+/**
+ * What the water is now, and how sure: the journal folded from the last fill to `now`. A reading replaces what was believed
+ * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out. A settled
+ * journal is folded once.
+ */
+export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
+  const whole = journal.every((entry) => entry.at <= now)
+  const past = sinceFill(inOrder(whole ? journal : journal.filter((entry) => entry.at <= now)))
+  if (!(whole && past.length > 0 && isSettled(journal)))
+    return resultOf(advance(fold(tub, past, now), now, tub), now, tub)
+  const key = JSON.stringify(tub)
+  const known = folded.get(journal)
+  const belief = known?.tub === key ? known.belief : fold(tub, past, now)
+  if (known?.belief !== belief) folded.set(journal, { tub: key, belief })
   return resultOf(advance(belief, now, tub), now, tub)
 }
 

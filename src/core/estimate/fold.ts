@@ -82,8 +82,14 @@ export const unknownSpread = (): Spread => ({
   temperature: { read: 2, drift: 0 },
 })
 
-const copyOf = (spread: Spread): Spread =>
-  Object.fromEntries(QUANTITIES.map((quantity) => [quantity, { ...spread[quantity] }])) as Spread
+const copyOf = (spread: Spread): Spread => {
+  const copy = { ...spread }
+  for (const quantity of QUANTITIES) {
+    const { read, drift } = spread[quantity]
+    copy[quantity] = { read, drift }
+  }
+  return copy
+}
 
 const widen = (spread: Spread, quantity: Quantity, by: number) => {
   const one = spread[quantity]
