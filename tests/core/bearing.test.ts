@@ -13,6 +13,7 @@ import {
 } from '@/core'
 import { fillWaterKnown } from '@/core/estimate/fold'
 import { bearing } from '@/core/journal/bearing'
+import { settle } from '@/core/journal/settled'
 import { seeded } from '@/core/random'
 
 const NOW = Date.UTC(2026, 4, 20, 18)
@@ -126,4 +127,22 @@ test('a fold from the last full change is the fold of everything', () => {
   expect(estimate(tub, [...sinceFill, ...(fillTest ? [fillTest] : [])], NOW)).toEqual(
     estimate(tub, journal, NOW),
   )
+})
+
+test('a settled journal is folded once and says the same at every moment, for whichever tub is asked about', () => {
+  const journal = journalOf(9, 90)
+  const settled = settle([...journal])
+  const other: Tub = { ...tub, volumeLitres: 1400 }
+  for (const [asked, hours] of [
+    [tub, 0],
+    [tub, 5],
+    [other, 5],
+    [tub, 30],
+    [other, -20 * 24],
+    [tub, -20 * 24],
+    [tub, 30],
+  ] as const)
+    expect(estimate(asked, settled, NOW + hours * HOUR)).toEqual(
+      estimate(asked, journal, NOW + hours * HOUR),
+    )
 })
