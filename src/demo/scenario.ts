@@ -32,6 +32,8 @@ interface Cast {
   seed: number
   /** How the story ends: days without care before now, and minutes since the last test. */
   neglectedDays: number
+  /** Until this day guests came straight from the beach, lotion and all. */
+  beachUntilDay: number
   /** The day on which all of the water was changed. */
   refillDay: number | undefined
   lastTestMinutesAgo: number
@@ -40,6 +42,8 @@ interface Cast {
 const DAYS = 70
 /** Four weeks in, the garden's people dose after a soak by what Pavrel says and not by the rule of the house. */
 const TRUSTED_FROM = 28
+/** Times what bathers usually bring. */
+const FROM_THE_BEACH = 2
 /** Nothing but the last care happens in the last hours of the story. */
 const LAST_CARE = 6 * HOUR
 
@@ -79,6 +83,7 @@ const CAST: readonly Cast[] = [
     seed: 1871,
     neglectedDays: 4,
     refillDay: undefined,
+    beachUntilDay: 0,
     lastTestMinutesAgo: 6,
   },
   {
@@ -87,6 +92,7 @@ const CAST: readonly Cast[] = [
     seed: 54,
     neglectedDays: 0,
     refillDay: 60,
+    beachUntilDay: 34,
     lastTestMinutesAgo: 95,
   },
 ]
@@ -192,6 +198,8 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   for (let dayNumber = 1; dayNumber <= DAYS; dayNumber++) {
     const day = firstDay + dayNumber * DAY
     const weekday = new Date(day).getDay()
+    const beach = dayNumber < cast.beachUntilDay
+    world.bring(beach ? FROM_THE_BEACH : 1)
     const cared = dayNumber < DAYS - cast.neglectedDays
     for (const [noteDay, hour, text] of NOTES)
       if (noteDay === dayNumber && bromine)
@@ -232,7 +240,10 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
       const after = soakAt + (minutes + 6) * MINUTE
       if (cared) {
         // A rule of the house: so many grams for every person and half hour.
-        const rule = Math.max(3, Math.round((people * minutes * (bromine ? 4 : 2.8)) / 30))
+        const rule = Math.max(
+          3,
+          Math.round((people * minutes * (bromine ? 4 : beach ? 5.4 : 2.8)) / 30),
+        )
         const grams = bromine || dayNumber <= TRUSTED_FROM ? rule : afterSoak(after)
         const product = bromine ? 'potassium monopersulfate' : 'sodium dichlor dihydrate'
         world.advance(after)

@@ -84,6 +84,7 @@ export const virtualTub = (
 ) => {
   let water = begin(fillWaterOf(tub.fillWater, tub.setTemperatureCelsius))
   const { transfer = 1, soakScatter = 0.25 } = truth
+  let { demandGramsPerPersonHour } = truth
   let now = start
   /** What bathers left that has not met any sanitizer yet, mmol/L of it. */
   let bathersDemand = bathersDemandMmol
@@ -185,7 +186,7 @@ export const virtualTub = (
 
   const soak = (people: number, minutes: number) => {
     const personHours = (people * minutes) / 60
-    const grams = personHours * truth.demandGramsPerPersonHour * (1 + soakScatter * normal(random))
+    const grams = personHours * demandGramsPerPersonHour * (1 + soakScatter * normal(random))
     const mmol = demandMmol(Math.max(0, grams), tub.volumeLitres)
     const halogen = water.freeChlorineMmol + water.bromineMmol
     const chlorine = water.freeChlorineMmol > water.bromineMmol
@@ -252,6 +253,10 @@ export const virtualTub = (
       filterPersonHours = 0
     },
     truth: () => readWater(water),
+    /** From now on bathers bring so many times as much. */
+    bring: (times: number) => {
+      demandGramsPerPersonHour = times * truth.demandGramsPerPersonHour
+    },
     /** What no test shows, mmol/L of sanitizer that is still to be taken. */
     bathersDemand: () => bathersDemand,
     aerate: (minutes: number) => {

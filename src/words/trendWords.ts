@@ -63,8 +63,8 @@ export const measureFigure = (
   }
 }
 
-const said = (measure: Behaviour, { mean }: RateMean, preferences: DisplayPreferences) =>
-  measureFigure(measure, mean, preferences).figure
+const said = (measure: Behaviour, { mean, atLeast }: RateMean, preferences: DisplayPreferences) =>
+  `${atLeast ? 'at least ' : ''}${measureFigure(measure, mean, preferences).figure}`
 
 const TITLE: Record<Behaviour, (now: string) => string> = {
   climb: (now) => `pH climbs ${now} a day`,
@@ -81,6 +81,7 @@ const against = (
   preferences: DisplayPreferences,
 ) => {
   const ratio = was.mean / is.mean
+  if (was.atLeast || is.atLeast) return said(measure, was, preferences)
   if (measure !== 'loss' && ratio > 0.45 && ratio < 0.55) return 'half that'
   if (measure !== 'loss' && ratio > 1.85 && ratio < 2.15) return 'twice that'
   return said(measure, was, preferences)
@@ -178,6 +179,14 @@ export const comparisonWords = (
     'too few': `Was ${was}. Too few to say whether it differs.`,
   }[verdict]
 }
+
+/** Why a figure is only a least; undefined where none is. */
+export const leastWords = ({ finding, comparisons }: TrendFindings): string | undefined =>
+  finding?.before.atLeast ||
+  finding?.after.atLeast ||
+  comparisons.some(({ here, last }) => here?.atLeast || last?.atLeast)
+    ? 'At least: the sanitizer often ran out, and they would have taken more.'
+    : undefined
 
 /** What would slow a climb or a loss, where the finding says that it grew. */
 export const trendAdvice = ({ finding }: TrendFindings): string | undefined => {

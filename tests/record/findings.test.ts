@@ -1,7 +1,7 @@
 import { livesOf, trajectoryOf } from '@/core/estimate/trajectory'
 import type { NewEntry } from '@/core/journal/entry'
 import { findingsOf } from '@/core/record/findings'
-import { climbsOf, lossesOf } from '@/core/record/rates'
+import { climbsOf, demandsOf, lossesOf, lossPerDay } from '@/core/record/rates'
 import { meanOf } from '@/core/record/statistics'
 import { DAY, HOUR } from '@/core/time'
 import { journal, NOW, tubWith } from '../core/waters'
@@ -88,4 +88,42 @@ test('nothing is found, and nothing fails, in an empty journal, a single test or
     const lives = livesOf(entries, NOW).map((life) => trajectoryOf(tub, life, NOW))
     expect(findingsOf(tub, lives, entries, NOW).finding).toBeUndefined()
   }
+})
+
+test('bathers who take all there is show a least, and the loss that a tub has taught stands beside what they take', () => {
+  const tub = tubWith('granular chlorine')
+  /** Every evening two people for an hour; by the next evening so much is left of `dosed`. */
+  const evenings = (dosed: number, left: number): NewEntry[] =>
+    Array.from({ length: 12 }, (_, i): NewEntry[] => {
+      const at = NOW - (13 - i) * DAY
+      return [
+        { kind: 'test', at, body: { method: 'meter', readings: { freeChlorine: dosed } } },
+        { kind: 'soak', at: at + HOUR, body: { people: 2, minutes: 60 } },
+        {
+          kind: 'test',
+          at: at + 12 * HOUR,
+          body: { method: 'meter', readings: { freeChlorine: left } },
+        },
+        // What is put back before the next test is not logged: the pair over it is no stretch of a soak.
+      ]
+    }).flat()
+  const taken = (entries: NewEntry[], learntPerHour?: number) => {
+    const [life] = livesOf(journal(...entries), NOW)
+    if (!life) throw new Error('there is one water')
+    const own = learntPerHour
+      ? {
+          ...tub,
+          learnt: {
+            lossPerHour: { mean: learntPerHour, standardDeviation: 0.001 },
+            demandGramsPerPersonHour: { mean: 4, standardDeviation: 1 },
+          },
+        }
+      : tub
+    return meanOf(demandsOf(own, trajectoryOf(own, life, NOW), lossPerDay(own, [])))
+  }
+  expect(taken(evenings(6, 0))?.atLeast).toBe(true)
+  const rest = taken(evenings(6, 2), 0.01)
+  expect(rest?.atLeast).toBe(false)
+  // By hand: 6 ppm less 1 % an hour for twelve hours is 5.32; 3.32 ppm of a cubic metre over two person-hours is 1.66 g.
+  expect(rest?.mean).toBeCloseTo(((6 * Math.exp(-0.12) - 2) * (tub.volumeLitres / 1000)) / 2, 2)
 })

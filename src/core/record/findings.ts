@@ -166,6 +166,17 @@ const spanOf = (rates: readonly Rated[], edge: Instant, first: boolean): Span =>
   return first ? { from: from - 5 * DAY, to: edge } : { from: edge, to: to + 5 * DAY }
 }
 
+/** pH may fall by itself; none of the others can be less than nothing. */
+const possible = <Mean extends RateMean | undefined>(measure: Behaviour, rate: Mean): Mean =>
+  rate && measure !== 'climb'
+    ? {
+        ...rate,
+        mean: Math.max(0, rate.mean),
+        low: Math.max(0, rate.low),
+        high: Math.max(0, rate.high),
+      }
+    : rate
+
 interface Found extends Omit<Finding, 'why' | 'notWhy'> {
   groups: readonly [Rated[], Rated[]]
 }
@@ -304,6 +315,8 @@ const withReason = (
     measure !== 'acid'
   return {
     ...found,
+    before: possible(measure, found.before),
+    after: possible(measure, found.after),
     why: reasons[0] ?? (atOnce ? other : undefined),
     notWhy: late ? other : undefined,
   }

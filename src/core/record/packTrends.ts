@@ -17,6 +17,12 @@ export interface PackedTrends extends Pick<Trends, 'from' | 'to' | 'lives' | 're
 const scaleOf = (quantity: TrendLane['quantity']) =>
   10 ** (1 + QUANTITY[quantity === 'combinedChlorine' ? 'totalChlorine' : quantity].decimals)
 
+/** In whole steps, never up to a half that would be shown as more than it is. */
+const stepsOf = (exact: number) => {
+  const near = Math.round(exact)
+  return near % 10 === 5 && exact < near - 1e-9 ? near - 1 : near
+}
+
 export const packTrends = (trends: Trends): PackedTrends => {
   const minutes = (at: number) => Math.round((at - trends.from) / MINUTE)
   return {
@@ -25,7 +31,7 @@ export const packTrends = (trends: Trends): PackedTrends => {
     lives: trends.lives,
     readingsOnly: trends.readingsOnly,
     lanes: trends.lanes.map(({ quantity, band, hidden, lines, readings }) => {
-      const steps = (value: number) => Math.round(value * scaleOf(quantity))
+      const steps = (value: number) => stepsOf(value * scaleOf(quantity))
       return {
         quantity,
         band,

@@ -87,7 +87,7 @@ const isUsable = (one: Carried, tub: Tub) =>
 const WASTE_IS_MET = 16 * HOUR
 /** A reading sooner after people got out shows only a part of what they take. */
 const WASTE_SHOWS = 6 * HOUR
-/** Fewest ppm that a stretch begins with; below, errors are all there is. */
+/** Fewest ppm that a stretch of loss begins with; below, errors are all there is. */
 const LEAST_PPM = 0.8
 
 /** First-order loss per day with nobody in, from each pair of readings with nobody between; none where a feeder makes up for it. */
@@ -128,9 +128,9 @@ export const lossesOf = (tub: Tub, { carried }: Pick<WaterLifeTrajectory, 'carri
   }))
 }
 
-/** The loss of some stretches, per day; as it is usual where too few are quiet. */
+/** The loss that this tub has taught, per day; that of quiet stretches before it has, and as it is usual where too few are quiet. */
 export const lossPerDay = (tub: Tub, quiet: readonly Rated[]): number =>
-  meanOf(quiet)?.mean ?? 24 * lossOf(tub).mean
+  (tub.learnt ? undefined : meanOf(quiet)?.mean) ?? 24 * lossOf(tub).mean
 
 /**
  * What bathers took, g of chlorine a person-hour, from each pair of readings with a soak between.
@@ -164,6 +164,8 @@ export const demandsOf = (
           ) *
             grams) /
           one.personHours,
+        // Where it ran out, they would have taken more.
+        ...(one.read < LEAST_PPM ? { atLeast: true } : {}),
       },
     ]
   })

@@ -6,6 +6,8 @@ export interface Rated {
   at: Instant
   value: number
   deviation: number
+  /** It may have been more: there was no more to be taken. */
+  atLeast?: boolean
 }
 
 /** The mean of many rates, and where nine in ten of what it may be lie. */
@@ -16,6 +18,8 @@ export interface RateMean {
   standardError: number
   /** Of how many stretches. */
   stretches: number
+  /** So many of them show a least that their mean is one too. */
+  atLeast: boolean
 }
 
 /** Fewer say nothing. */
@@ -60,8 +64,19 @@ export const meanOf = (rates: readonly Rated[]): RateMean | undefined => {
     (1 - 1 / n)
   const standardError = Math.sqrt(Math.max(seen, 1e-12))
   const half = studentQuantile(NINE_IN_TEN, n - 1) * standardError
-  return { mean, low: mean - half, high: mean + half, standardError, stretches: n }
+  const leasts = rates.filter(({ atLeast }) => atLeast).length
+  return {
+    mean,
+    low: mean - half,
+    high: mean + half,
+    standardError,
+    stretches: n,
+    atLeast: leasts > MOST_LEASTS * n,
+  }
 }
+
+/** A mean of which more than this share shows a least is a least. */
+const MOST_LEASTS = 0.25
 
 const SHUFFLES = 1999
 

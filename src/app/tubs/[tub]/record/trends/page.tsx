@@ -9,6 +9,7 @@ import { TrendPicture } from '@/ui/trends/TrendPicture'
 import { Whiskers } from '@/ui/trends/Whiskers'
 import {
   comparisonWords,
+  leastWords,
   MEASURE_NAMES,
   measureFigure,
   RANGE_WORDS,
@@ -80,6 +81,7 @@ const TrendsPage = async ({ params, searchParams }: TrendsProps) => {
   const trends = trendsBetween(theStore(), view, { from, to: now })
   const title = trendTitle(findings, preferences)
   const advice = trendAdvice(findings)
+  const least = leastWords(findings)
   return (
     <>
       <h1 className="serif title max-w-[30ch] sm:max-w-[42ch]">{title}</h1>
@@ -135,6 +137,7 @@ const TrendsPage = async ({ params, searchParams }: TrendsProps) => {
               ))}
             </ul>
           )}
+          {least && <p className="small border-hair border-t pt-3 text-muted">{least}</p>}
           {advice && (
             <p className="border-hair border-t pt-3">
               <b>To slow it:</b> {advice}
