@@ -37,7 +37,11 @@ export const packTrends = (trends: Trends): PackedTrends => {
         band,
         hidden,
         lines: lines.map((line) =>
-          line.flatMap(({ at, value, high }) => [minutes(at), steps(value), steps(high - value)]),
+          line.flatMap(({ at, value, high }) => [
+            minutes(at),
+            steps(value),
+            Math.round((high - value) * scaleOf(quantity)),
+          ]),
         ),
         readings: readings.flatMap(({ at, value, method, id }) => [
           minutes(at),
