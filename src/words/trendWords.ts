@@ -45,6 +45,9 @@ export const MEASURE_NAMES: Record<Behaviour, string> = {
 
 const percent = (perDay: number) => 100 * -Math.expm1(-perDay)
 
+/** No stretch knows more. */
+const twoFigures = (value: number) => Number(Math.max(0, value).toPrecision(2))
+
 /** The figure of a measure and what follows it: "0.10" "a day". */
 export const measureFigure = (
   measure: Behaviour,
@@ -57,9 +60,9 @@ export const measureFigure = (
     case 'loss':
       return { figure: `${formatNumber(percent(value), 0, preferences)} %`, unit: 'a day' }
     case 'demand':
-      return { figure: metric(Math.max(0, value), 'g', preferences), unit: 'of chlorine' }
+      return { figure: metric(twoFigures(value), 'g', preferences), unit: 'of chlorine' }
     case 'acid':
-      return { figure: metric(Math.max(0, value), 'g', preferences), unit: 'a week' }
+      return { figure: metric(twoFigures(value), 'g', preferences), unit: 'a week' }
   }
 }
 

@@ -60,7 +60,7 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
   const outside = log.tests.filter(({ out }) => Object.keys(out).length > 0).length
   const zone = preferences.timeZone
   return (
-    <div className="print:text-[12px] print:[&_.small]:text-[10.5px]">
+    <div className="print:text-[11px] print:leading-tight print:[&_.head]:py-0 print:[&_.small]:text-[9.5px] print:[&_.small]:leading-tight print:[&_section]:mt-2">
       <div className="flex flex-wrap items-baseline gap-x-6">
         <h1 className="serif title">
           {tub.name}, {monthTitle(month.middle, preferences)}
@@ -165,7 +165,7 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
           </div>
         )}
       </section>
-      <div className="mt-5 grid gap-x-12 gap-y-5 lg:grid-cols-2">
+      <div className="mt-5 grid gap-x-12 gap-y-5 lg:grid-cols-2 print:mt-0 print:grid-cols-2 print:gap-x-6 print:gap-y-0">
         <section aria-labelledby="log-closed">
           <h2 id="log-closed" className="head">
             Closed, and how it ended
@@ -175,7 +175,10 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
           ) : (
             <ul className="small">
               {log.closures.map((one) => (
-                <li key={`${one.code} ${one.from}`} className="border-hair border-t py-1">
+                <li
+                  key={`${one.code} ${one.from}`}
+                  className="border-hair border-t py-1 print:py-0"
+                >
                   {loggedClosure(one, preferences)}
                 </li>
               ))}
@@ -187,7 +190,7 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
             Signed off
           </h2>
           {log.signed.map(({ id, at, body }) => (
-            <p key={id} className="small border-hair border-t py-1">
+            <p key={id} className="small border-hair border-t py-1 print:py-0">
               <b>{body.signs?.name}</b>, {day(at, preferences)} {clock(at, preferences)}
               {!signatureHolds(log, body.signs?.digest) && (
                 <span className="font-medium text-amber-ink">
@@ -212,11 +215,11 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
           <h2 id={`log-${kind}`} className="head">
             {KIND_WORDS[kind]}
           </h2>
-          <ul className="small columns-1 gap-x-12 sm:columns-2">
+          <ul className="small columns-1 gap-x-12 sm:columns-2 print:columns-3 print:gap-x-6">
             {log.rest
               .filter((entry) => entry.kind === kind)
               .map((entry) => (
-                <li key={entry.id} className="break-inside-avoid py-0.5">
+                <li key={entry.id} className="break-inside-avoid py-0.5 print:py-0">
                   <span className="tabular text-muted">
                     {shortDay(entry.at, preferences)}, {clock(entry.at, preferences)}
                   </span>{' '}
@@ -234,7 +237,10 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
           </h2>
           <ul className="small">
             {pairs.toReversed().map((pair) => (
-              <li key={`${pair.quantity} ${pair.shop.at}`} className="border-hair border-t py-1">
+              <li
+                key={`${pair.quantity} ${pair.shop.at}`}
+                className="border-hair border-t py-1 print:py-0"
+              >
                 <span className="tabular text-muted">{day(pair.shop.at, preferences)}</span>{' '}
                 {pairSaid(pair, preferences)}
               </li>
