@@ -1,9 +1,10 @@
-import { COOLING_HOURS, HEATER_KILOWATTS, holdingPowerKw, warmingKilowattHours } from '../heat/heat'
+import { warmingKilowattHours } from '../heat/heat'
+import { neededKilowatts, PUMP_WATTS, type TubHeat } from '../heat/tubHeat'
 import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { isShock } from '../soaks/shock'
 import { DAY, HOUR, type Instant } from '../time'
-import type { Tub, TubKind } from '../tub/tub'
+import type { Tub } from '../tub/tub'
 
 /** What a dose was for. */
 export const SPENT_ON = ['sanitizer', 'balance', 'shock', 'refill', 'care'] as const
@@ -28,16 +29,6 @@ const purposeOf = (
     family === 'salt'
     ? 'balance'
     : 'sanitizer'
-}
-
-/**
- * What pumps draw: circulation around the clock for a rigid tub's small pump, an inflatable's filter pump by common practice (about 50 W);
- * jets while people are in. Assumed, until somebody reads a meter.
- */
-const PUMP_WATTS: Record<TubKind, { circulation: number; jets: number }> = {
-  'hard shell': { circulation: 80, jets: 1500 },
-  inflatable: { circulation: 50, jets: 600 },
-  'swim spa': { circulation: 150, jets: 3000 },
 }
 
 export interface Prices {
@@ -65,39 +56,36 @@ export interface Costs {
   personHours: number
 }
 
+/** A time of a tub: its own heat, the air at each moment, and how cold it is filled, °C. */
+export interface CostsAsked {
+  from: Instant
+  to: Instant
+  heat: TubHeat
+  air: (at: Instant) => number
+  fillCelsius: number
+}
+
 /** What heat and pumps take in a time with water in the tub, kWh. */
 const energyOf = (
   tub: Tub,
   soakHours: number,
   fills: number,
-  {
-    from,
-    to,
-    air,
-    fillCelsius,
-  }: { from: Instant; to: Instant; air: (at: Instant) => number; fillCelsius: number },
+  { from, to, heat, air, fillCelsius }: CostsAsked,
 ): Costs['kilowattHours'] => {
-  const kind = tub.kind ?? 'hard shell'
   const { volumeLitres, setTemperatureCelsius } = tub
-  let heat = 0
+  let held = 0
   const step = 6 * HOUR
-  for (let at = from; at < to; at += step) {
-    const hours = Math.min(step, to - at) / HOUR
-    heat +=
-      Math.max(
-        0,
-        holdingPowerKw(
-          volumeLitres,
-          setTemperatureCelsius,
-          air(at + step / 2),
-          COOLING_HOURS[kind],
-        ),
-      ) * hours
-  }
-  const most = (HEATER_KILOWATTS[kind] * (to - from)) / HOUR
-  const watts = PUMP_WATTS[kind]
+  for (let at = from; at < to; at += step)
+    held +=
+      (Math.min(
+        heat.kilowatts.value,
+        neededKilowatts(heat, setTemperatureCelsius, air(at + step / 2)),
+      ) *
+        Math.min(step, to - at)) /
+      HOUR
+  const watts = PUMP_WATTS[tub.kind ?? 'hard shell']
   return {
-    heat: Math.min(heat, most),
+    heat: held,
     pumps: (watts.circulation * ((to - from) / HOUR) + watts.jets * soakHours) / 1000,
     fills: fills * warmingKilowattHours(volumeLitres, fillCelsius, setTemperatureCelsius),
   }
@@ -111,19 +99,14 @@ const priced = (amount: number, price: number | undefined) =>
  * What a time has cost at one tub: products weighed out by the journal, water by the litre, energy by the tub's own cooling (its kind's, until
  * it is learnt). Before the first fill that is known nothing was heated.
  * @param journal in any order
- * @param air °C at a moment
  */
 export const costsOf = (
   tub: Tub,
   journal: readonly Entry[],
   prices: Prices,
-  {
-    from,
-    to,
-    air,
-    fillCelsius,
-  }: { from: Instant; to: Instant; air: (at: Instant) => number; fillCelsius: number },
+  asked: CostsAsked,
 ): Costs => {
+  const { from, to } = asked
   const within = ({ at }: { at: Instant }) => at >= from && at < to
   const waters = journal.filter(isKind('water')).toSorted((a, b) => a.at - b.at)
   const full = waters.filter(({ body }) => body.replacedFraction >= 1)
@@ -154,7 +137,7 @@ export const costsOf = (
     tub,
     soaks.reduce((sum, { body }) => sum + body.minutes / 60, 0),
     changed,
-    { from: Math.min(to, Math.max(from, first)), to, air, fillCelsius },
+    { ...asked, from: Math.min(to, Math.max(from, first)) },
   )
   const products = [...grams].map(([product, amount]) => ({
     product,

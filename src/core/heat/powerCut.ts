@@ -1,0 +1,110 @@
+import { HOUR, type Instant } from '../time'
+import type { TubHeat } from './tubHeat'
+
+/** Hours until something happens: at the soonest, probably and at the latest; undefined where it does not. */
+export interface HoursUntil {
+  soonest: number | undefined
+  likely: number | undefined
+  latest: number | undefined
+}
+
+export interface PowerCut {
+  /** The water hour by hour, °C, with nine in ten of what it may be. */
+  points: { hours: number; celsius: number; low: number; high: number }[]
+  /** Until the water is at 20 °C, below which little grows, and at 4 °C. */
+  until20: HoursUntil
+  until4: HoursUntil
+  /** Until the pipes in the cabinet may freeze, which is well before the water does. */
+  pipes: HoursUntil
+}
+
+/** The longest cut that is drawn. */
+export const MOST_CUT_HOURS = 28 * 24
+
+/**
+ * The cabinet of a tub: how much of the water's excess over the air it holds when the power goes, and hours for that excess to fall to 1/e.
+ * Assumed: nobody has measured it here; a bare inflatable is at the quick end.
+ */
+const CABINET = { share: 0.6, soonest: 12, likely: 24, latest: 48 }
+/** Pipes are in danger from here, °C. */
+const PIPES_CELSIUS = 1
+/** Air that has to be foreseen for so long is known to so much, °C. Assumed. */
+const AIR_ERROR = 2
+
+/** What the water does without heat and pump. */
+const cooling = (
+  start: number,
+  hours: number,
+  air: (hours: number) => number,
+  timeConstantHours: number,
+): number[] => {
+  const celsius = [start]
+  const left = Math.exp(-1 / timeConstantHours)
+  for (let hour = 0; hour < hours; hour++) {
+    const outside = air(hour + 0.5)
+    celsius.push(outside + ((celsius.at(-1) ?? start) - outside) * left)
+  }
+  return celsius
+}
+
+/** When a falling line first meets a level, hours; between two points in a straight line. */
+const meets = (line: readonly number[], level: number): number | undefined => {
+  const i = line.findIndex((one) => one <= level)
+  if (i < 0) return undefined
+  if (i === 0) return 0
+  const [a, b] = [line[i - 1] ?? level, line[i] ?? level]
+  return i - 1 + (a - level) / (a - b)
+}
+
+/**
+ * The water and the pipes while there is no power, from its beginning on.
+ * Newton's law of cooling with this tub's own rate and its spread; the cover is taken to stay closed.
+ * @param air °C at a moment
+ */
+export const powerCut = (
+  heat: TubHeat,
+  {
+    from,
+    celsius,
+    air,
+    hours = MOST_CUT_HOURS,
+  }: { from: Instant; celsius: number; air: (at: Instant) => number; hours?: number },
+): PowerCut => {
+  const whole = Math.min(MOST_CUT_HOURS, Math.max(1, Math.round(hours)))
+  const { value, low, high } = heat.timeConstantHours
+  const outside = (by: number) => (hour: number) => air(from + hour * HOUR) + by
+  const likely = cooling(celsius, whole, outside(0), value)
+  // A short time constant and colder air go the same way.
+  const cold = cooling(celsius, whole, outside(-AIR_ERROR), low)
+  const warm = cooling(celsius, whole, outside(AIR_ERROR), high)
+  const until = (level: number): HoursUntil => ({
+    soonest: meets(cold, level),
+    likely: meets(likely, level),
+    latest: meets(warm, level),
+  })
+  const cabinet = (timeConstantHours: number) =>
+    meets(
+      cooling(
+        air(from) + CABINET.share * (celsius - air(from)),
+        whole,
+        outside(0),
+        timeConstantHours,
+      ),
+      PIPES_CELSIUS,
+    )
+  return {
+    points: likely.map((one, i) => ({
+      hours: i,
+      celsius: one,
+      low: cold[i] ?? one,
+      high: warm[i] ?? one,
+    })),
+    until20: until(20),
+    until4: until(4),
+    pipes: {
+      soonest: cabinet(CABINET.soonest),
+      likely: cabinet(CABINET.likely),
+      latest: cabinet(CABINET.latest),
+    },
+  }
+}

@@ -1,0 +1,100 @@
+import { COOLING_HOURS, HEATER_KILOWATTS } from '@/core/heat/heat'
+import {
+  heatOf,
+  kilowattHoursPerKelvin,
+  type Learnt,
+  neededKilowatts,
+  restingCelsius,
+  usualHeat,
+} from '@/core/heat/tubHeat'
+import { seeded } from '@/core/random'
+import { HOUR } from '@/core/time'
+import { journal, NOW, tubWith } from '../core/waters'
+import { constantOf, gaussian, outsideNights } from './outsideHeat'
+
+const tub = { ...tubWith('granular chlorine'), volumeLitres: 1200, setTemperatureCelsius: 38 }
+
+test('until something is learnt it is what is usual for the kind, with a wide spread', () => {
+  const heat = usualHeat(tub)
+  expect(heat.timeConstantHours).toMatchObject({ value: COOLING_HOURS['hard shell'], stretches: 0 })
+  expect(heat.kilowatts.value).toBe(HEATER_KILOWATTS['hard shell'])
+  expect(heat.timeConstantHours.high / heat.timeConstantHours.low).toBeGreaterThan(4)
+  // What is written on a heater is nearly what it gives.
+  const rated = usualHeat(tub, 3).kilowatts
+  expect(rated.value).toBe(3)
+  expect(rated.high / rated.low).toBeLessThan(1.3)
+})
+
+const temperatures = (...at: readonly (readonly [hours: number, celsius: number])[]) =>
+  at.map(([hours, celsius]) => ({
+    kind: 'test' as const,
+    at: NOW - 100 * HOUR + hours * HOUR,
+    body: { method: 'meter' as const, readings: { temperature: celsius } },
+  }))
+
+test('a long fall in known air moves it to the constant by hand', () => {
+  // 36 °C to 30 °C in two days at 6 °C: 48 h / ln(30 / 24) = 215 h.
+  const learnt = heatOf(tub, journal(...temperatures([0, 36], [48, 30])), {
+    air: () => 6,
+    now: NOW,
+  })
+  expect(learnt.timeConstantHours.stretches).toBe(1)
+  expect(learnt.timeConstantHours.value).toBeGreaterThan(200)
+  expect(learnt.timeConstantHours.value).toBeLessThan(230)
+  expect(learnt.timeConstantHours.low).toBeLessThan(215)
+  expect(learnt.timeConstantHours.high).toBeGreaterThan(215)
+})
+
+test('held water, a soak between, and a quarter of an hour teach nothing', () => {
+  const held = journal(...temperatures([0, 38], [24, 37.6], [48, 38]))
+  expect(heatOf(tub, held, { air: () => 6, now: NOW })).toEqual(usualHeat(tub))
+  const soaked = journal(...temperatures([0, 36], [20, 32]), {
+    kind: 'soak',
+    at: NOW - 90 * HOUR,
+    body: { people: 2, minutes: 30 },
+  })
+  expect(heatOf(tub, soaked, { air: () => 6, now: NOW })).toMatchObject({
+    leftOut: 1,
+    timeConstantHours: { stretches: 0 },
+  })
+})
+
+test('of tubs with hidden rates and other laws, eight in ten lie where eight in ten are said to', () => {
+  const random = seeded(20)
+  const TUBS = 150
+  const held = { cooling: 0, heater: 0, heaters: 0 }
+  /** Eight in ten from nine in ten, on a logarithm: normal quantiles 1.2816 and 1.6449. */
+  const holds = ({ value, low, high }: Learnt, truth: number) =>
+    truth >= value * (low / value) ** (1.2816 / 1.6449) &&
+    truth <= value * (high / value) ** (1.2816 / 1.6449)
+  for (let seed = 1; seed <= TUBS; seed++) {
+    const hidden = {
+      seed,
+      constantHours: COOLING_HOURS['hard shell'] * Math.exp(0.5 * gaussian(random)),
+      kilowatts: HEATER_KILOWATTS['hard shell'] * Math.exp(0.35 * gaussian(random)),
+    }
+    const nights = 1 + (seed % 8)
+    const { entries, air } = outsideNights(tub, hidden, { nights, now: NOW })
+    const heat = heatOf(tub, journal(...entries), { air, now: NOW })
+    expect(heat.timeConstantHours.stretches).toBeGreaterThan(0)
+    if (holds(heat.timeConstantHours, constantOf(tub.volumeLitres, hidden.constantHours)))
+      held.cooling++
+    if (heat.kilowatts.stretches === 0) continue
+    held.heaters++
+    if (holds(heat.kilowatts, hidden.kilowatts)) held.heater++
+  }
+  expect(held.cooling / TUBS).toBeGreaterThanOrEqual(0.75)
+  expect(held.cooling / TUBS).toBeLessThanOrEqual(0.85)
+  expect(held.heater / held.heaters).toBeGreaterThanOrEqual(0.75)
+  expect(held.heater / held.heaters).toBeLessThanOrEqual(0.85)
+})
+
+test('holding power by hand, and the air above which a pump alone keeps it too warm', () => {
+  const heat = usualHeat(tub)
+  // 1,200 L × 4.159 kJ/K = 1.386 kWh/K; 33 K over 241.5 h is 189 W, less 40 W of the pump.
+  expect(kilowattHoursPerKelvin(1200)).toBeCloseTo(1.386, 2)
+  expect(neededKilowatts(heat, 38, 5)).toBeCloseTo(0.189 - 0.04, 2)
+  expect(neededKilowatts(heat, 38, 45)).toBe(0)
+  // 0.04 kW / 1.386 kWh/K × 241.5 h.
+  expect(restingCelsius(heat, 20)).toBeCloseTo(20 + 6.97, 1)
+})
