@@ -10,6 +10,7 @@ import * as costs from '@/server/costs'
 import * as yourData from '@/server/exchange/yourData'
 import * as filters from '@/server/filters'
 import { type Fields, fieldsOf, type Outcome, refused, unitsName } from '@/server/form'
+import * as heat from '@/server/heat'
 import * as journal from '@/server/journal'
 import * as kits from '@/server/kits'
 import * as monthLog from '@/server/monthLog'
@@ -282,6 +283,9 @@ export const choosePlan = action('choosing a plan', ({ store, tub, fields }) =>
 
 export const signMonth = action('signing a month', ({ store, tub, fields, now }) =>
   monthLog.signMonth(store, tub, fields, now),
+)
+export const saveHeat = action('saving how it is kept warm', ({ store, tub, fields }) =>
+  heat.saveHeat(store, tub, fields),
 )
 export const saveMoney = action('saving the currency', ({ store, tub, fields }) =>
   costs.saveMoney(store, tub, fields),

@@ -97,6 +97,24 @@ export {
   usualHeater,
   warmingKilowattHours,
 } from './heat/heat'
+export { type HoursUntil, type PowerCut, powerCut } from './heat/powerCut'
+export { type HeatSettings, meanPrice, priceByHour, USUAL_HEAT_SETTINGS } from './heat/settings'
+export {
+  heatOf,
+  kilowattHoursPerKelvin,
+  type LearntFigure,
+  restingCelsius,
+  type TubHeat,
+} from './heat/tubHeat'
+export {
+  airOver,
+  type TurnUp,
+  tooWarmAbove,
+  turnUpFor,
+  type Warming,
+  type WarmWeek,
+  warmWeek,
+} from './heat/warmWeek'
 export { notAhead } from './journal/aheadOfClock'
 export { bearing } from './journal/bearing'
 export {

@@ -1,6 +1,14 @@
 import { TZDate } from '@date-fns/tz'
 import Joi from 'joi'
-import { type Costs, costsOf, type Entry, type Instant, type Prices } from '@/core'
+import {
+  type Costs,
+  costsOf,
+  type Entry,
+  heatOf,
+  type Instant,
+  meanPrice,
+  type Prices,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { findKit, updateKit } from '@/store/kits'
 import { saveSetting } from '@/store/settings'
@@ -8,6 +16,7 @@ import { findTub, type TubRow } from '@/store/tubs'
 import { isCurrency } from '@/words/money'
 import { FIELD, moneyRefusal, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, refused } from './form'
+import { heatSettings } from './heat'
 import { refillSettings } from './refillSettings'
 import { shelfOf } from './shelf'
 import { dayField, given, packDay } from './stock'
@@ -15,6 +24,7 @@ import { USUAL_DELIVERY_DAYS } from './supplies'
 
 const pricesOf = (store: Store, tub: TubRow): Prices => {
   const { waterPrice, energyPrice } = refillSettings(tub)
+  const perKilowattHour = meanPrice(energyPrice, heatSettings(tub))
   return {
     perGram: Object.fromEntries(
       shelfOf(store).flatMap(({ product, stock }) =>
@@ -24,7 +34,7 @@ const pricesOf = (store: Store, tub: TubRow): Prices => {
       ),
     ),
     perLitre: waterPrice === undefined ? undefined : waterPrice / 1000,
-    perKilowattHour: energyPrice,
+    perKilowattHour,
   }
 }
 
@@ -61,9 +71,10 @@ export const costsFor = (
   }: { now: Instant; timeZone: string; months: number; air: (at: Instant) => number },
 ): TubCosts => {
   const prices = pricesOf(store, tub)
-  const { fillCelsius } = refillSettings(tub)
+  const { fillCelsius, heaterKilowatts } = refillSettings(tub)
+  const heat = heatOf(tub, journal, { air, now, ratedKilowatts: heaterKilowatts })
   const between = (from: Instant, to: Instant) =>
-    costsOf(tub, journal, prices, { from, to, air, fillCelsius })
+    costsOf(tub, journal, prices, { from, to, heat, air, fillCelsius })
   const edges = monthsUntil(now, months, timeZone)
   const first = journal.reduce((least, { at }) => Math.min(least, at), now)
   return {

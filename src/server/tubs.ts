@@ -223,7 +223,7 @@ const figure = (value: number, unit: string) =>
 
 type Checked = Omit<
   TubRow,
-  'id' | 'createdAt' | 'testSchool' | 'choices' | 'volumeSetAt' | 'calendar' | 'refill'
+  'id' | 'createdAt' | 'testSchool' | 'choices' | 'volumeSetAt' | 'calendar' | 'refill' | 'heat'
 >
 
 /** Where people keep out: by default, or as far as the owner has raised it; never below the range that is aimed at. */

@@ -17,6 +17,7 @@ import type {
   FillWater,
   FilterKind,
   GuestStay,
+  HeatSettings,
   KitSpec,
   KitStock,
   LabelRule,
@@ -66,6 +67,7 @@ export const tubs = sqliteTable('tubs', {
   /** The address of its calendar, and whose days it counts. */
   calendar: text('calendar', { mode: 'json' }).$type<HouseCalendar>(),
   /** How its people change its water. */
+  heat: text('heat', { mode: 'json' }).$type<Partial<HeatSettings>>(),
   refill: text('refill', { mode: 'json' }).$type<Partial<RefillSettings> & { newTub?: boolean }>(),
   /** Nobody gets in above so much sanitizer, ppm; where its owner has raised it. */
   keepOutAbovePpm: real('keep_out_above_ppm'),

@@ -4,6 +4,12 @@ export const moneyRefusal = {
     `Currency: you entered “${given}”. It has to be a currency’s three letters, such as EUR or USD.`,
 }
 
+export const heatRefusal = {
+  dayPrice: 'Price by day: a price at night needs one by day beside it.',
+  cutWhen: 'The power went: it can be up to four weeks ago, or two weeks ahead.',
+  readyWhen: 'Ready at: choose a moment within the next two weeks.',
+}
+
 export const REFUSALS = {
   noTub: 'This tub no longer exists.',
   noTargets: 'Choose one of the targets shown.',
@@ -62,6 +68,18 @@ export const REFUSALS = {
 
 /** Names of fields as they stand beside them, for sentences about them. */
 export const FIELD = {
+  energyPrice: 'Price by day',
+  nightPrice: 'Price at night',
+  nightRateFrom: 'Night rate from',
+  rateUntil: 'until',
+  heater: 'Heater',
+  lowerBy: 'Lower by',
+  heatedFrom: 'Heated from',
+  cutFrom: 'The power went',
+  outside: 'Outside',
+  readyAt: 'Ready at',
+  warm: 'Warm',
+  heldUntil: 'Kept at until then',
   fillSource: 'Where it comes from',
   lane: 'Group',
   everyDays: 'Days between',

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { estimate } from '@/core/estimate/estimate'
+import { usualHeat } from '@/core/heat/tubHeat'
 import { PRODUCT_NAMES, PRODUCTS, productEffect } from '@/core/products/product'
 import { bleachLeft, strengthAt } from '@/core/supplies/ageing'
 import { costsOf } from '@/core/supplies/costs'
@@ -44,7 +45,7 @@ describe('what a month costs, by hand', () => {
       perLitre: 0.004,
       perKilowattHour: 0.3,
     },
-    { from, to: NOW, air: () => 8, fillCelsius: 12 },
+    { from, to: NOW, heat: usualHeat(tub), air: () => 8, fillCelsius: 12 },
   )
 
   test('products: 20 g × 0.02 + 50 g × 0.006 + 40 g × 0.012 + 100 g × 0.003 = 1.48; what has no price is named', () => {
@@ -61,11 +62,11 @@ describe('what a month costs, by hand', () => {
     expect(costs.spentOn.shock).toBeCloseTo(0.24 + 0.48, 10)
   })
 
-  test('water and heat: 1,000 L × 0.004; 30 K held by 1/241.5 an hour, and one fill up 26 K', () => {
+  test('water and heat: 1,000 L × 0.004; 30 K held by 1/241.5 an hour less the 40 W of a pump, and one fill up 26 K', () => {
     expect(costs.waterMoney).toBeCloseTo(4, 10)
     // 1000 L × 4.18 × 0.995 kJ/K = 1.1553 kWh/K.
     const perKelvin = (1000 * 4.18 * 0.995) / 3600
-    expect(costs.kilowattHours.heat).toBeCloseTo((30 / 241.5) * perKelvin * 720, 6)
+    expect(costs.kilowattHours.heat).toBeCloseTo(((30 / 241.5) * perKelvin - 0.04) * 720, 6)
     expect(costs.kilowattHours.fills).toBeCloseTo(26 * perKelvin, 6)
     expect(costs.kilowattHours.pumps).toBeCloseTo(0.08 * 720 + 1.5 * 0.5, 6)
     const { heat, pumps, fills } = costs.kilowattHours
@@ -74,11 +75,12 @@ describe('what a month costs, by hand', () => {
   })
 
   test('a rigid tub of 1,300 L at 38 °C in 8 °C air takes 5 to 8 kWh a day to hold, as makers quote for cool weather (from memory)', () => {
+    const rigid = tubWith('granular chlorine', { volumeLitres: 1300 })
     const day = costsOf(
-      tubWith('granular chlorine', { volumeLitres: 1300 }),
+      rigid,
       journal({ kind: 'water', at: NOW - 9 * DAY, body: { replacedFraction: 1 } }),
       { perGram: {}, perLitre: undefined, perKilowattHour: undefined },
-      { from: NOW - DAY, to: NOW, air: () => 8, fillCelsius: 12 },
+      { from: NOW - DAY, to: NOW, heat: usualHeat(rigid), air: () => 8, fillCelsius: 12 },
     )
     expect(day.kilowattHours.heat + day.kilowattHours.pumps).toBeGreaterThan(5)
     expect(day.kilowattHours.heat + day.kilowattHours.pumps).toBeLessThan(8)

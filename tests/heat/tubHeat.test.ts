@@ -2,7 +2,7 @@ import { COOLING_HOURS, HEATER_KILOWATTS } from '@/core/heat/heat'
 import {
   heatOf,
   kilowattHoursPerKelvin,
-  type Learnt,
+  type LearntFigure,
   neededKilowatts,
   restingCelsius,
   usualHeat,
@@ -64,7 +64,7 @@ test('of tubs with hidden rates and other laws, eight in ten lie where eight in 
   const TUBS = 150
   const held = { cooling: 0, heater: 0, heaters: 0 }
   /** Eight in ten from nine in ten, on a logarithm: normal quantiles 1.2816 and 1.6449. */
-  const holds = ({ value, low, high }: Learnt, truth: number) =>
+  const holds = ({ value, low, high }: LearntFigure, truth: number) =>
     truth >= value * (low / value) ** (1.2816 / 1.6449) &&
     truth <= value * (high / value) ** (1.2816 / 1.6449)
   for (let seed = 1; seed <= TUBS; seed++) {

@@ -3,7 +3,7 @@ import ode45 from 'ode45-cash-karp'
 import { cooledTo, heatingHours } from '@/core/heat/heat'
 import { powerCut } from '@/core/heat/powerCut'
 import { kilowattHoursPerKelvin, type TubHeat, usualHeat } from '@/core/heat/tubHeat'
-import { turnUpFor, type Way, type WeekAsked, warmWeek } from '@/core/heat/warmWeek'
+import { turnUpFor, type Warming, type WeekAsked, warmWeek } from '@/core/heat/warmWeek'
 import { DAY, HOUR } from '@/core/time'
 import { NOW, tubWith } from '../core/waters'
 
@@ -61,7 +61,7 @@ test('lower between soaks is warm when they begin, ends as it began, and its wai
 })
 
 test('set hours heat in them alone, and a soak before them is told to be cold', () => {
-  const way: Way = { kind: 'hours', from: 22, to: 2 }
+  const way: Warming = { kind: 'hours', from: 22, to: 2 }
   const week = warmWeek(
     with_(40, 3),
     way,

@@ -240,14 +240,15 @@ describe('copies that are made by themselves', () => {
   test('before an update: what stood there is copied whole before anything is changed', () => {
     const { store } = made('here.sqlite', 5)
     const connection = connectionOf(store)
-    // As an earlier version left it, four updates ago.
+    // As an earlier version left it, five updates ago.
     connection.exec(
       `DROP INDEX entries_by_change; DROP TABLE posts; ALTER TABLE entries DROP COLUMN changed;
        ALTER TABLE entries DROP COLUMN written; ALTER TABLE entries DROP COLUMN by;
-       ALTER TABLE shelf DROP COLUMN stock; ALTER TABLE kits DROP COLUMN stock`,
+       ALTER TABLE shelf DROP COLUMN stock; ALTER TABLE kits DROP COLUMN stock;
+       ALTER TABLE tubs DROP COLUMN heat`,
     )
     connection.exec(
-      'DELETE FROM __drizzle_migrations WHERE id > (SELECT max(id) FROM __drizzle_migrations) - 4',
+      'DELETE FROM __drizzle_migrations WHERE id > (SELECT max(id) FROM __drizzle_migrations) - 5',
     )
     connection.close()
     expect(journalOf(openStore(at('here.sqlite')), 1)).toHaveLength(5)

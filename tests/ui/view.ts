@@ -42,6 +42,7 @@ export const viewOf = (
     volumeSetAt: null,
     calendar: null,
     refill: null,
+    heat: null,
     createdAt: 0,
   }
   const ensemble = ensembleOf(tub, journal, now, 64)

@@ -6,7 +6,7 @@ import type { Tub, TubKind } from '../tub/tub'
 import { COOLING_HOURS, HEATER_KILOWATTS, KILOJOULES_PER_LITRE_KELVIN } from './heat'
 
 /** Something that is known to within a factor: the middle, and where nine in ten of what it may be lie. */
-export interface Learnt {
+export interface LearntFigure {
   value: number
   low: number
   high: number
@@ -17,9 +17,9 @@ export interface Learnt {
 /** A tub as one body of water: what warms it, and how it cools. */
 export interface TubHeat {
   volumeLitres: number
-  kilowatts: Learnt
+  kilowatts: LearntFigure
   /** Hours for the excess over the air to fall to 1/e with the cover on and the heater off. */
-  timeConstantHours: Learnt
+  timeConstantHours: LearntFigure
   /** Falls in the log that were left out: people in, water changed, or too short to tell. */
   leftOut: number
   /** What the circulation pump leaves in the water, kW; assumed. */
@@ -137,7 +137,7 @@ const posterior = (
   usual: number,
   deviation: number,
   seen: readonly ((value: number) => number)[],
-): Learnt => {
+): LearntFigure => {
   const wide = 3.5 * deviation
   const logs = Array.from({ length: GRID }, (_, i) => wide * ((2 * i) / (GRID - 1) - 1))
   const weights = logs.map((log) => {
@@ -173,7 +173,7 @@ const likelihood = (expected: number, stretch: Stretch, carried: number): number
   return -0.5 * Math.min(16, ((stretch.after - expected) / error) ** 2)
 }
 
-const assumed = (usual: number, deviation: number): Learnt => ({
+const assumed = (usual: number, deviation: number): LearntFigure => ({
   value: usual,
   low: usual * Math.exp(-NINE_IN_TEN * deviation),
   high: usual * Math.exp(NINE_IN_TEN * deviation),

@@ -1,14 +1,15 @@
 import { HOUR, type Instant } from '../time'
+import { inHours } from './settings'
 import { type HeatStep, heatStep, restingCelsius, type TubHeat } from './tubHeat'
 
 /** How a tub is kept warm: held, lower between soaks, or heated in set hours of the wall clock only. */
-export type Way =
+export type Warming =
   | { kind: 'held' }
   | { kind: 'lower'; byKelvin: number }
   | { kind: 'hours'; from: number; to: number }
 
 export interface WarmWeek {
-  way: Way
+  way: Warming
   /** Hour by hour, °C. */
   points: { at: Instant; celsius: number }[]
   /** Share of each hour in which the heater is on. */
@@ -38,10 +39,6 @@ export interface WeekAsked {
 const STEPS_AN_HOUR = 4
 const STEPS = 7 * 24 * STEPS_AN_HOUR
 const STEP = HOUR / STEPS_AN_HOUR
-
-/** Whether an hour lies in a window that may go over midnight; a window of no length is the whole day. */
-export const inHours = (hour: number, from: number, to: number) =>
-  from === to || (from < to ? hour >= from && hour < to : hour >= from || hour < to)
 
 /** The temperature before a step that full heat brings to `needed` by its end; `needed` where heat can't. */
 const before = (needed: number, { heatedEnd, left }: HeatStep) =>
@@ -95,7 +92,7 @@ const run = (start: number, steps: readonly HeatStep[], target: (i: number) => n
  * One week in one way, settled: it ends as warm as it began, so that none borrows heat from the next. The cover is on; what a soak
  * itself loses is the same in every way and left out.
  */
-export const warmWeek = (heat: TubHeat, way: Way, asked: WeekAsked): WarmWeek => {
+export const warmWeek = (heat: TubHeat, way: Warming, asked: WeekAsked): WarmWeek => {
   const { from, setCelsius, air, hourAt, priceAt, soaks } = asked
   const times = Array.from({ length: STEPS }, (_, i) => from + i * STEP)
   const steps = times.map((at) => heatStep(heat, air(at + STEP / 2), 1 / STEPS_AN_HOUR))

@@ -42,6 +42,8 @@ export interface Prices {
 export interface Costs {
   from: Instant
   to: Instant
+  /** By what the heat was worked out. */
+  heat: TubHeat
   /** By product: grams, and money where it has a price. */
   products: { product: ProductName; grams: number; money: number | undefined }[]
   /** Of the priced ones. */
@@ -150,6 +152,7 @@ export const costsOf = (
   return {
     from,
     to,
+    heat: asked.heat,
     products: products.toSorted((a, b) => (b.money ?? 0) - (a.money ?? 0) || b.grams - a.grams),
     spentOn,
     litres,

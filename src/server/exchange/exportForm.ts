@@ -292,6 +292,16 @@ const TUB = all({
     sanitizer: product,
   }),
   refill: maybe(refillSettings),
+  heat: maybe(
+    optional({
+      nightPrice: positive,
+      nightFrom: hour,
+      nightTo: hour,
+      lowerKelvin: positive,
+      hoursFrom: hour,
+      hoursTo: hour,
+    }),
+  ),
   keepOutAbovePpm: maybe(positive),
   volumeSetAt: maybe(time),
   createdAt: time,

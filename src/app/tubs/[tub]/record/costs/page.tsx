@@ -11,6 +11,7 @@ import { MonthBars } from '@/ui/costs/MonthBars'
 import { RunOut } from '@/ui/costs/RunOut'
 import { ShoppingTools } from '@/ui/costs/ShoppingTools'
 import { PostButton } from '@/ui/form/PostButton'
+import { heatKnown } from '@/words/heatWords'
 import { currencyOf, money } from '@/words/money'
 import {
   conflictSaid,
@@ -90,8 +91,8 @@ const CostsPage = async ({ params }: TubParams) => {
       <p className="small mt-1 max-w-[86ch] text-muted">
         {day(lately.from, preferences)} to today, this tub, {lately.soaks}{' '}
         {lately.soaks === 1 ? 'soak' : 'soaks'}. Products are weighed out from the journal; heat
-        comes from how a tub of this kind cools, pumps from what is usual. An estimate until a meter
-        says better.
+        comes from how this tub cools ({heatKnown(lately.heat)}), pumps from what is usual. An
+        estimate until a meter says better.
       </p>
       {(unpriced.length > 0 || missing.length > 0) && (
         <p className="small mt-2 max-w-[86ch]">

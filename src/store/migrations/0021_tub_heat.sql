@@ -1,0 +1,1 @@
+ALTER TABLE `tubs` ADD `heat` text;
