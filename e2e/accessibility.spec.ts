@@ -18,6 +18,7 @@ const PLACES = [
   'soak',
   'programme',
   'upkeep',
+  'upkeep/heat',
   'refill',
   'shelf',
   'shelf/1',

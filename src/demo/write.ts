@@ -83,6 +83,7 @@ store.transaction((tx) => {
           energyPrice: 0.3,
           waterPrice: 2.4,
         },
+        heat: { nightPrice: 0.19, nightFrom: 0, nightTo: 5 },
       })
       insertStay(tx, {
         tubId: id,

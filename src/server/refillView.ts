@@ -13,6 +13,7 @@ import {
   firstSteps,
   type GuestStay,
   hasMetals,
+  heatOf,
   type Instant,
   isKind,
   MINUTE,
@@ -164,13 +165,19 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   const zone = row?.zone ?? asked.zone
   const settings = refillSettings(tub, estimate.fillWater)
   const reasons = refillReasons(tub, journal, estimate, { newTub: tub.refill?.newTub ?? false })
-  const rates = ratesOf(tub, journal, settings)
+  const heat = heatOf(tub, journal, {
+    air: () => settings.airCelsius,
+    now,
+    ratedKilowatts: settings.heaterKilowatts,
+  })
+  const rates = ratesOf(tub, journal, settings, heat.kilowatts.value)
   const { balance, minutes } = firstDoses(tub, estimate.fillWater, now, planOptions)
   const facts = {
     tub,
     estimate,
     rates,
     settings,
+    timeConstantHours: heat.timeConstantHours.value,
     doses: { steps: balance.length, waitMinutes: minutes },
   }
   const refill = refillOf(facts)

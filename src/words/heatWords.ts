@@ -1,5 +1,4 @@
 import {
-  DAY,
   fromCelsius,
   HOUR,
   type HoursUntil,
@@ -269,11 +268,12 @@ export const turnUpWords = (
   if (readyAt === undefined)
     return `The heater can’t bring it to ${warm} in this weather within two weeks.`
   if (readyAt > by)
-    return `There is not enough time: turned up now, it is at ${warm} ${readyAt - now > DAY ? 'on' : 'at'} ${dayAndClock(readyAt, preferences)}.`
+    return `There is not enough time: turned up now, it has ${warm} ${dayAndClock(readyAt, preferences)}.`
   if (at >= by) return `It will be at ${warm} anyway; nothing to turn up.`
+  const ready = `${warm} ${dayAndClock(by, preferences)}`
   return at - now < 5 * 60_000
-    ? `Turn it up now: it is at ${warm} at ${dayAndClock(by, preferences)}.`
-    : `Turn it up ${dayAndClock(at, preferences)}: it is at ${warm} at ${dayAndClock(by, preferences)}.`
+    ? `Turn it up now to have ${ready}.`
+    : `Turn it up ${dayAndClock(at, preferences)} to have ${ready}.`
 }
 
 /** The line of a power cut in words. */

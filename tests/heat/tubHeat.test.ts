@@ -98,3 +98,20 @@ test('holding power by hand, and the air above which a pump alone keeps it too w
   // 0.04 kW / 1.386 kWh/K × 241.5 h.
   expect(restingCelsius(heat, 20)).toBeCloseTo(20 + 6.97, 1)
 })
+
+test('a refill’s heating teaches the heater: 1,200 L from 10 to 37 °C in 14 hours by hand', () => {
+  const at = NOW - 60 * HOUR
+  const noted = (what: 'begun' | 'done', celsius: number, hours: number) => ({
+    kind: 'refill' as const,
+    at: at + hours * HOUR,
+    body: { refill: 1, stage: 'heat' as const, what, celsius },
+  })
+  const heat = heatOf(tub, journal(noted('begun', 10, 0), noted('done', 37, 14)), {
+    air: () => 10,
+    now: NOW,
+  })
+  // 27 K × 1.386 kWh/K in 14 h is 2.67 kW, and what was lost on the way: 13.5 K in the mean over 241.5 h, 0.08 kW.
+  expect(heat.kilowatts).toMatchObject({ stretches: 1 })
+  expect(heat.kilowatts.value).toBeGreaterThan(2.6)
+  expect(heat.kilowatts.value).toBeLessThan(2.95)
+})

@@ -47,6 +47,9 @@ const AIR_ERROR = 1.5
 
 /** With the heater working a tub is nearer to its set temperature than this, K, or rising. */
 const CLEARLY_BELOW = 1
+/** A fill is not as warm everywhere, °C; and the end of heating is noted so late, hours. Assumed. */
+const FILL_ERROR = 1
+const NOTED_LATE = 0.3
 const LONGEST_STRETCH = 4 * DAY
 /** A heater shows itself sooner than the air does. */
 const SHORTEST_STRETCH = { cooling: 2 * HOUR, heating: HOUR / 2 }
@@ -90,7 +93,28 @@ const stretchesOf = (
   let leftOut = 0
   let last: { at: Instant; celsius: number; error: number } | undefined
   let disturbed = false
+  let heatingSince: { at: Instant; celsius: number } | undefined
   for (const entry of past) {
+    if (entry.kind === 'refill' && entry.body.stage === 'heat') {
+      const { what, celsius } = entry.body
+      if (what === 'begun')
+        heatingSince = celsius === undefined ? undefined : { at: entry.at, celsius }
+      else if (what === 'done' && heatingSince && celsius !== undefined) {
+        const hours = (entry.at - heatingSince.at) / HOUR
+        // Done is noted when somebody comes to look: a longer stretch has stood at its end.
+        if (hours >= 0.5 && hours <= 48 && celsius > heatingSince.celsius + 2)
+          stretches.push({
+            hours,
+            before: heatingSince.celsius,
+            after: celsius,
+            beforeError: FILL_ERROR,
+            afterError: FILL_ERROR + NOTED_LATE * ((celsius - heatingSince.celsius) / hours),
+            air: meanAir(air, heatingSince.at, entry.at),
+            kind: 'heating',
+          })
+        heatingSince = undefined
+      }
+    }
     if (entry.kind === 'soak' || entry.kind === 'water' || entry.kind === 'aeration')
       disturbed = true
     if (!isKind('test')(entry)) continue
@@ -111,7 +135,12 @@ const stretchesOf = (
             : undefined
       if (kind && span <= LONGEST_STRETCH) {
         const mean = meanAir(air, last.at, entry.at)
-        if (disturbed || span < SHORTEST_STRETCH[kind] || last.celsius - mean < 5) leftOut++
+        if (
+          disturbed ||
+          span < SHORTEST_STRETCH[kind] ||
+          (kind === 'cooling' && last.celsius - mean < 5)
+        )
+          leftOut++
         else
           stretches.push({
             hours: span / HOUR,

@@ -29,8 +29,11 @@ const SET = 0.2
 /** By gravity through a garden hose it takes hours; common practice. */
 const GRAVITY_LITRES_PER_MINUTE = 8
 
-const heaterKilowatts = (tub: Tub, { heaterKilowatts: set }: RefillSettings): number =>
-  set ?? HEATER_KILOWATTS[tub.kind ?? 'hard shell']
+const heaterKilowatts = (
+  tub: Tub,
+  { heaterKilowatts: set }: RefillSettings,
+  known: number | undefined,
+): number => known ?? set ?? HEATER_KILOWATTS[tub.kind ?? 'hard shell']
 
 /** Logarithms averaged by how sure each is; the newest measurements count like the rest. */
 const learnt = (
@@ -54,8 +57,16 @@ const learnt = (
 const sound = (value: number, low: number, high: number) =>
   Number.isFinite(value) && value >= low && value <= high ? [value] : []
 
-/** What the journal's refills show: measured with a bucket, or told by when a stage began and was done. */
-export const ratesOf = (tub: Tub, journal: readonly Entry[], settings: RefillSettings): Rates => {
+/**
+ * What the journal's refills show: measured with a bucket, or told by when a stage began and was done.
+ * @param kilowattsKnown kW that the heater gives by all that is known of it
+ */
+export const ratesOf = (
+  tub: Tub,
+  journal: readonly Entry[],
+  settings: RefillSettings,
+  kilowattsKnown?: number,
+): Rates => {
   const notes = journal.filter(isKind('refill')).toSorted((a, b) => a.at - b.at)
   const drains: number[] = []
   const fills: number[] = []
@@ -84,7 +95,7 @@ export const ratesOf = (tub: Tub, journal: readonly Entry[], settings: RefillSet
       heats.push(...sound(((celsius - begun.body.celsius) * HOUR) / (at - begun.at), 0.05, 40))
   }
   const gravity = settings.drainBy === 'gravity'
-  const kilowatts = heaterKilowatts(tub, settings)
+  const kilowatts = heaterKilowatts(tub, settings, kilowattsKnown)
   return {
     drainLitresPerMinute: learnt(
       {

@@ -68,12 +68,19 @@ export interface RefillFacts {
   estimate: Estimate
   rates: Rates
   settings: RefillSettings
+  /** How this tub cools, hours; that of its kind where it is left out. */
+  timeConstantHours?: number
   /** Steps and waits of the first doses. */
   doses: { steps: number; waitMinutes: number }
 }
 
 /** Hours to warm the fill, with what is lost to the air; undefined where the heater never gets there. */
-export const hoursToHeat = ({ tub, rates, settings }: RefillFacts): number | undefined => {
+export const hoursToHeat = ({
+  tub,
+  rates,
+  settings,
+  timeConstantHours,
+}: RefillFacts): number | undefined => {
   const { value } = rates.heatCelsiusPerHour
   const from = settings.fillCelsius
   const to = tub.setTemperatureCelsius
@@ -82,7 +89,7 @@ export const hoursToHeat = ({ tub, rates, settings }: RefillFacts): number | und
   const kilowatts = (value * tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600
   return heatingHours(tub.volumeLitres, kilowatts, from, to, {
     airCelsius: settings.airCelsius,
-    timeConstantHours: COOLING_HOURS[tub.kind ?? 'hard shell'],
+    timeConstantHours: timeConstantHours ?? COOLING_HOURS[tub.kind ?? 'hard shell'],
   })
 }
 

@@ -1,0 +1,61 @@
+import { DEMO, EMPTY, expect, nothingSerious, PHONE, setUpTub, test, watchConsole } from './steps'
+
+test('a power cut at −5 °C: when the pipes freeze, what to do first, and a line with a table beside it', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  await page.goto(`${DEMO}/tubs/1/upkeep`)
+  await page.getByRole('link', { name: 'Heat and power' }).click()
+  await expect(
+    page.getByRole('heading', { level: 1, name: /^Keeping 38 °C takes about [\d.]+ kWh a day/ }),
+  ).toBeVisible()
+  const cut = page.getByRole('region', { name: 'If the power fails' })
+  await cut.getByLabel('Outside it stays').fill('frost')
+  await cut.getByRole('button', { name: 'Work it out' }).click()
+  await expect(cut.getByRole('alert')).toContainText('frost')
+  await expect(cut.getByLabel('Outside it stays')).toHaveValue('frost')
+  await cut.getByLabel('Outside it stays').fill('-5')
+  await cut.getByRole('button', { name: 'Work it out' }).click()
+  await expect(cut.getByText(/^after about .* (hours|days)/).first()).toBeVisible()
+  await expect(cut.getByText(/Pipes freeze before the water does/)).toBeVisible()
+  await expect(cut.getByRole('img')).toHaveAccessibleName(/after a day 3\d °C/)
+  await cut.getByText('As a table').click()
+  await expect(cut.getByRole('row', { name: /^day 1 / })).toBeVisible()
+  await nothingSerious(page)
+  clean()
+})
+
+test.describe('on a phone', () => {
+  test.use({ viewport: PHONE })
+
+  test('a new tub: ready by the day after tomorrow, a price kept, and every place pays by it', async ({
+    page,
+  }) => {
+    await page.goto(`${EMPTY}/welcome?another=1`)
+    await setUpTub(page, { name: 'Warm', volume: '1000' })
+    const base = page.url().replace(/\/test$/, '')
+    await page.goto(`${base}/upkeep/heat`)
+    await expect(page.getByText('Enter what a kilowatt hour costs below')).toBeVisible()
+    const ready = page.getByRole('region', { name: 'Ready by' })
+    const day = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10)
+    await ready.getByLabel('Ready at').fill(`${day}T19:00`)
+    await ready.getByLabel('Kept at until then').fill('20')
+    await ready.getByRole('button', { name: 'When to turn up' }).click()
+    await expect(ready.getByText(/to have 38 °C|anyway/)).toBeVisible()
+    await expect(ready.getByLabel('Kept at until then')).toHaveValue('20')
+
+    const set = page.getByRole('region', { name: 'Prices, heater and hours' })
+    await set.getByLabel('Heater').fill('900')
+    await set.getByLabel('Price by day').fill('0.4')
+    await set.getByRole('button', { name: 'Save' }).click()
+    await expect(set.getByText(/Heater: you entered .*900/)).toBeVisible()
+    await set.getByLabel('Heater').fill('3')
+    await set.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText(/€[\d.]+ a day|[\d.]+ a day\./).first()).toBeVisible()
+    await page.goto(`${base}/refill`)
+    await expect(page.getByLabel('Energy, kWh')).toHaveValue('0.4')
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
+    expect(over).toBe(0)
+    await nothingSerious(page)
+  })
+})

@@ -1,0 +1,137 @@
+import { HOUR } from '@/core'
+import { heatFields, heatPlace, heatSettings, saveHeat } from '@/server/heat'
+import { refillSettings } from '@/server/refillSettings'
+import { openStore, type Store } from '@/store/database'
+import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
+import { newTub } from '../store/newTub'
+
+const NOW = Date.UTC(2026, 0, 14, 17, 0)
+let store: Store
+let id: number
+beforeEach(() => {
+  store = openStore(':memory:')
+  id = insertTub(store, newTub).id
+})
+const tub = (): TubRow => {
+  const found = findTub(store, id)
+  if (!found) throw new Error('it is there')
+  return found
+}
+const typed = (more: Record<string, string> = {}) => ({
+  energyPrice: '0.3',
+  nightPrice: '0.2',
+  nightFrom: '23',
+  nightTo: '5',
+  heaterKilowatts: '3',
+  lower: '4',
+  hoursFrom: '14',
+  hoursTo: '17',
+  ...more,
+})
+const asked = (more: object = {}) => ({
+  now: NOW,
+  timeZone: 'Europe/Berlin',
+  locale: 'en-DE',
+  air: () => -2,
+  celsius: 38,
+  soaks: [{ at: NOW + 26 * HOUR, minutes: 30 }],
+  query: {},
+  ...more,
+})
+
+test('what was typed comes back, and what Refill knows beside it stays', () => {
+  updateTub(store, id, { refill: { waterPrice: 2.4, purgeHours: 12 } })
+  expect(saveHeat(store, id, typed())).toEqual({ ok: true })
+  expect(heatFields(tub())).toEqual(typed())
+  expect(refillSettings(tub())).toMatchObject({
+    waterPrice: 2.4,
+    purgeHours: 12,
+    energyPrice: 0.3,
+    heaterKilowatts: 3,
+  })
+  // Taken away again, it is as if it had never been said.
+  expect(
+    saveHeat(store, id, typed({ energyPrice: '', nightPrice: '', heaterKilowatts: '' })).ok,
+  ).toBe(true)
+  expect(tub().refill).toEqual({ waterPrice: 2.4, purgeHours: 12 })
+  expect(heatSettings(tub()).nightPrice).toBeUndefined()
+})
+
+test('nine degrees of an American are five kelvin', () => {
+  updateTub(store, id, {
+    units: { volume: 'US gallon', temperature: 'fahrenheit', mass: 'ounce' },
+  })
+  expect(saveHeat(store, id, typed({ lower: '9' })).ok).toBe(true)
+  expect(heatSettings(tub()).lowerKelvin).toBeCloseTo(5, 10)
+  expect(heatFields(tub()).lower).toBe('9')
+})
+
+test('what can’t be is said at its field, and nothing is written', () => {
+  const outcome = saveHeat(
+    store,
+    id,
+    typed({ heaterKilowatts: '900', lower: 'cold', nightFrom: '25', energyPrice: '' }),
+  )
+  expect(outcome).toMatchObject({
+    ok: false,
+    errors: {
+      heaterKilowatts: expect.stringContaining('900'),
+      lower: expect.stringContaining('cold'),
+      nightFrom: expect.stringContaining('25'),
+    },
+  })
+  expect(saveHeat(store, id, typed({ energyPrice: '' }))).toMatchObject({
+    errors: { energyPrice: 'Price by day: a price at night needs one by day beside it.' },
+  })
+  expect(tub().heat).toBeNull()
+})
+
+test('a week by this tub’s settings: two rates by its people’s clock, the soak counted, ways in order of energy', () => {
+  saveHeat(store, id, typed())
+  const place = heatPlace(tub(), [], asked())
+  const [held, lower, hours] = place.weeks
+  expect(held?.kilowattHours).toBeGreaterThan(lower?.kilowattHours ?? Number.NaN)
+  expect(hours?.way).toEqual({ kind: 'hours', from: 14, to: 17 })
+  // An even load pays six hours of the night at 0.2 and eighteen at 0.3.
+  expect((held?.money ?? 0) / (held?.kilowattHours ?? 1)).toBeCloseTo((6 * 0.2 + 18 * 0.3) / 24, 4)
+  // 17:00 there is 18:00 in Berlin: the night begins five hours from now.
+  expect(place.nights[0]?.from).toBe(NOW + 5 * HOUR)
+  expect(lower?.coldSoaks).toBe(0)
+  expect(place.soaks).toHaveLength(1)
+  // A clock in another zone moves the rate and no energy.
+  const elsewhere = heatPlace(tub(), [], asked({ timeZone: 'America/New_York' }))
+  expect(elsewhere.weeks[0]?.kilowattHours).toBeCloseTo(held?.kilowattHours ?? 0, 6)
+  expect(elsewhere.nights[0]?.from).toBe(NOW + 11 * HOUR)
+})
+
+test('a cut at −5 °C and a Friday evening, asked with a comma; what can’t be is said with what was typed', () => {
+  const place = heatPlace(
+    tub(),
+    [],
+    asked({
+      query: {
+        cut: '2026-01-14T18:00',
+        outside: '-5,0',
+        ready: '2026-01-16T19:00',
+        warm: '38',
+        held: '30',
+      },
+    }),
+  )
+  expect(place.cut).toMatchObject({ from: NOW, outsideCelsius: -5, errors: {} })
+  // By hand: 38 °C in −5 °C, 241.5 h: 43 × e^(−24/241.5) − 5.
+  expect(place.cut.answer?.points[24]?.celsius).toBeCloseTo(43 * Math.exp(-24 / 241.5) - 5, 1)
+  expect(place.cut.answer?.pipes.soonest).toBeLessThan(48)
+  expect(place.ready.answer?.readyAt).toBe(Date.UTC(2026, 0, 16, 18, 0))
+  expect(place.ready.answer?.at).toBeLessThan(Date.UTC(2026, 0, 16, 18, 0))
+  const wrong = heatPlace(
+    tub(),
+    [],
+    asked({ query: { cut: '2026-02-30T18:00', outside: 'frost', ready: '2026-01-13T19:00' } }),
+  )
+  expect(wrong.cut.answer).toBeUndefined()
+  expect(wrong.cut.errors.outside).toContain('frost')
+  expect(wrong.cut.errors.cut).toBeTruthy()
+  expect(wrong.cut.fields.outside).toBe('frost')
+  expect(wrong.ready.errors.ready).toBe('Ready at: choose a moment within the next two weeks.')
+})
