@@ -91,7 +91,7 @@ export const againstHeld = (
 }
 
 /** A wait of hours as people say it: "45 min", "3 h". */
-export const waitWords = (hours: number, preferences: DisplayPreferences): string =>
+const waitWords = (hours: number, preferences: DisplayPreferences): string =>
   hours < 0.02
     ? '0 h'
     : hours < 1.5
@@ -234,7 +234,7 @@ export const untilWords = (
 }
 
 /** When something happens on the calendar, at the soonest. */
-export const soonestOn = (
+const soonestOn = (
   from: Instant,
   { soonest }: HoursUntil,
   preferences: DisplayPreferences,

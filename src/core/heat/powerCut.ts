@@ -19,7 +19,7 @@ export interface PowerCut {
 }
 
 /** The longest cut that is drawn. */
-export const MOST_CUT_HOURS = 28 * 24
+const MOST_CUT_HOURS = 28 * 24
 
 /**
  * The cabinet of a tub: how much of the water's excess over the air it holds when the power goes, and hours for that excess to fall to 1/e.
