@@ -148,6 +148,7 @@ export {
 export { currentBody, ENTRY_VERSION } from './journal/entryVersion'
 export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
 export { isHeavy, loadOf, type SoakLoad } from './journal/load'
+export { cutsIn, type NotedCut } from './journal/powerCut'
 export { settle } from './journal/settled'
 export {
   EMERGENCIES,

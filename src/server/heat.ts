@@ -2,6 +2,7 @@ import { tzOffset } from '@date-fns/tz'
 import Joi from 'joi'
 import {
   airOver,
+  cutsIn,
   DAY,
   type Entry,
   fromCelsius,
@@ -10,6 +11,7 @@ import {
   heatOf,
   type Instant,
   MINUTE,
+  type NotedCut,
   type PowerCut,
   powerCut,
   priceByHour,
@@ -25,11 +27,13 @@ import {
   warmWeek,
 } from '@/core'
 import type { Store } from '@/store/database'
+import { insertEntry, journalOf } from '@/store/entries'
 import { findTub, type TubRow, updateTub } from '@/store/tubs'
+import { POWER_WORDS } from '@/words/heatWords'
 import { FIELD, heatRefusal, REFUSALS } from '@/words/refusals'
-import { check, type Fields, number, type Outcome, refused } from './form'
+import { asking, check, type Fields, number, type Outcome, refused } from './form'
 import { merged } from './merge'
-import { fromWallClock, noMoment, toWallClock } from './moment'
+import { fromWallClock, momentOf, noMoment, toWallClock } from './moment'
 import { refillSettings } from './refillSettings'
 
 export const heatSettings = (tub: Pick<TubRow, 'heat'>): HeatSettings => ({
@@ -108,6 +112,34 @@ export const saveHeat = (store: Store, tubId: number, posted: Fields): Outcome =
   return { ok: true }
 }
 
+/** The power went, or came back: a note of the log, which undo takes back. */
+export const notePower = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
+  if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
+  const moment = momentOf(fields, now)
+  if ('asks' in moment) return asking(fields, moment.asks)
+  if ('errors' in moment) return refused(fields, moment.errors)
+  const power = fields.power === 'back' ? 'back' : 'off'
+  const open = openCut(journalOf(store, tubId), now)
+  if ((power === 'back') === (open === undefined))
+    return refused(fields, {}, {}, REFUSALS.powerSince)
+  if (open && moment.at <= open.from) return refused(fields, { at: heatRefusal.backBefore })
+  insertEntry(
+    store,
+    tubId,
+    { kind: 'note', at: moment.at, body: { text: POWER_WORDS[power], power } },
+    now,
+  )
+  return { ok: true }
+}
+
+/** The cut that lasts. */
+export const openCut = (journal: readonly Entry[], now: Instant): NotedCut | undefined => {
+  const last = cutsIn(
+    journal.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at || a.id - b.id),
+  ).at(-1)
+  return last?.to === undefined ? last : undefined
+}
+
 /** What was asked on the page's address: each field as typed, what is wrong with it, and what is worked out of it. */
 interface Asked<Answer> {
   fields: Fields
@@ -126,6 +158,8 @@ export interface HeatPlace {
   perDayKilowattHours: number
   /** Hours of night rate within the week, for the picture. */
   nights: readonly { from: Instant; to: Instant }[]
+  /** The cut that lasts, by the log. */
+  off: NotedCut | undefined
   cut: Asked<PowerCut> & { outsideCelsius: number; from: Instant; celsius: number }
   ready: Asked<TurnUp> & { by: Instant; target: number; held: number }
   /** The water with no heat at all, in the mean of this week's air, °C. */
@@ -167,11 +201,12 @@ const FARTHEST_AHEAD = 14 * DAY
 const cutAsked = (
   tub: TubRow,
   heat: TubHeat,
+  open: NotedCut | undefined,
   { now, timeZone, locale, air, celsius, query }: HeatAsked,
 ): HeatPlace['cut'] => {
   const coldest = airOver(air, now, now + 3 * DAY).low
   const fields = {
-    cut: query.cut ?? toWallClock(now, timeZone),
+    cut: query.cut ?? toWallClock(open?.from ?? now, timeZone),
     outside: query.outside ?? shown(fromCelsius(coldest, tub.units.temperature), 0),
   }
   const errors: Record<string, string> = {}
@@ -289,7 +324,8 @@ export const heatPlace = (tub: TubRow, journal: readonly Entry[], asked: HeatAsk
     air: outside,
     perDayKilowattHours: (weeks[0]?.kilowattHours ?? 0) / 7,
     nights,
-    cut: cutAsked(tub, heat, asked),
+    off: openCut(journal, now),
+    cut: cutAsked(tub, heat, openCut(journal, now), asked),
     ready: readyAsked(tub, heat, settings, asked),
     restingCelsius: restingCelsius(heat, outside.mean),
     tooWarmAbove: tooWarmAbove(heat, tub.setTemperatureCelsius),

@@ -129,7 +129,7 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
     case 'shock':
       return {
         when: due,
-        what: `Shock, cover half open${item.why === 'load' ? ', after a long or crowded soak' : ''}`,
+        what: `Shock, cover half open${item.why === 'load' ? ', after a long or crowded soak' : item.why === 'power' ? ', after the power cut' : ''}`,
         minutes,
         place: 'soak',
       }

@@ -33,6 +33,7 @@ export const CLOSURE_SHORT: Record<ClosureCode, string> = {
   'refill under way': 'refill under way',
   'people in': 'people in the tub',
   'electrical fault': 'electrical fault',
+  'no power': 'no power',
   'no filter': 'no filter',
   'too hot': 'too hot',
   'dose mixing': 'mixing',
@@ -70,6 +71,10 @@ const after = (product: Extract<Closure, { code: 'not retested' }>['after']): st
       return 'The cell was set to boost'
     case 'complaint':
       return 'Somebody’s body complained'
+    case 'power cut':
+      return 'The power came back'
+    case 'long power cut':
+      return 'The water stood warm without power until'
     default:
       return `${upperFirst(PRODUCTS[product].commonName)} was added`
   }
@@ -101,6 +106,12 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
             : `An electric shock was logged ${since}. Leave the power off at the main switch and don’t touch the water.`,
         lift: 'Have a licensed electrician find and repair it, then mark “Call a licensed technician” done in Upkeep.',
         action: { place: 'upkeep', label: 'Go to Upkeep' },
+      }
+    case 'no power':
+      return {
+        why: `The power has been off since ${since}: nothing filters or mixes the water.`,
+        lift: 'Log it under Heat and power when it’s back, then test.',
+        action: { place: 'upkeep/heat#cut', label: 'See what to do' },
       }
     case 'someone unwell':
       return {
@@ -211,6 +222,12 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
         action: { place: 'programme', label: 'Continue the start-up' },
       }
     case 'not retested':
+      if (closure.after === 'long power cut')
+        return {
+          why: `The water stood warm without power for hours, until ${since}. Germs grow in such water.`,
+          lift: 'Let it circulate, shock it, and test once that has mixed.',
+          action: DOSE,
+        }
       if (closure.after === 'complaint')
         return {
           why: `${upperFirst(signName(closure.sign ?? 'itchy skin'))} after a soak was logged ${since}. The water may be the cause.`,

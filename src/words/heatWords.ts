@@ -292,3 +292,18 @@ export const cutDescribed = (
   })
   return `The water without power: ${said.join(', ')}`
 }
+
+/** As it stands in the log. */
+export const POWER_WORDS = { off: 'The power went.', back: 'The power came back.' } as const
+
+/** What is believed of the water while the power is off. */
+export const offSince = (
+  from: Instant,
+  celsius: { celsius: number; low: number; high: number } | undefined,
+  preferences: DisplayPreferences,
+): string =>
+  `The power has been off since ${dayAndClock(from, preferences)}.${
+    celsius
+      ? ` By now the water is at about ${degrees(celsius.celsius, preferences)}, between ${degrees(celsius.low, preferences)} and ${degrees(celsius.high, preferences)}.`
+      : ''
+  }`

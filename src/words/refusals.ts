@@ -7,6 +7,7 @@ export const moneyRefusal = {
 export const heatRefusal = {
   dayPrice: 'Price by day: a price at night needs one by day beside it.',
   cutWhen: 'The power went: it can be up to four weeks ago, or two weeks ahead.',
+  backBefore: 'Time: the power can’t come back before it went.',
   readyWhen: 'Ready at: choose a moment within the next two weeks.',
 }
 
@@ -27,6 +28,7 @@ export const REFUSALS = {
   logChanged:
     'This month has changed since the page was drawn. Reload it, look at it again, then sign.',
   notOnList: 'This is no longer on the list. Reload the page to see what is.',
+  powerSince: 'Someone has logged the power meanwhile. Reload the page to see it.',
   notOnShelf: 'That product is no longer on the shelf.',
   nothingRead: 'Nothing to save yet: enter at least one value.',
   nothingToSave: 'Nothing to save.',

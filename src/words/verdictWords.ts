@@ -107,6 +107,8 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
       return 'Closed for the refill.'
     case 'people in':
       return `In use until ${clock(closure.until ?? closure.since, preferences)}.`
+    case 'no power':
+      return 'Closed. The power is off.'
     case 'no filter':
       return 'Closed. Put a filter in first.'
     case 'too hot':
@@ -128,7 +130,9 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
     case 'start-up unfinished':
       return 'Not yet. Finish the start-up.'
     case 'not retested':
-      return 'Test again, then soak.'
+      return closure.after === 'long power cut'
+        ? 'Closed. Shock it, then test.'
+        : 'Test again, then soak.'
     case 'test too old':
       return closure.unsure ? 'Test to be sure.' : 'Test before anyone gets in.'
     case 'never tested':

@@ -1,7 +1,9 @@
 import { HOUR } from '@/core'
-import { heatFields, heatPlace, heatSettings, saveHeat } from '@/server/heat'
+import { heatFields, heatPlace, heatSettings, notePower, openCut, saveHeat } from '@/server/heat'
 import { refillSettings } from '@/server/refillSettings'
+import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
+import { journalOf } from '@/store/entries'
 import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
 
@@ -134,4 +136,22 @@ test('a cut at −5 °C and a Friday evening, asked with a comma; what can’t b
   expect(wrong.cut.errors.cut).toBeTruthy()
   expect(wrong.cut.fields.outside).toBe('frost')
   expect(wrong.ready.errors.ready).toBe('Ready at: choose a moment within the next two weeks.')
+})
+
+test('the power goes and comes back by the log: each once, in their order, and never ahead', () => {
+  const log = (power: 'off' | 'back', at: string, now = NOW) =>
+    notePower(store, id, { power, when: 'earlier', at, zone: 'UTC' }, now)
+  expect(log('back', '2026-01-14T16:00')).toMatchObject({ ok: false })
+  expect(log('off', '2026-01-14T15:00')).toEqual({ ok: true })
+  expect(openCut(journalOf(store, id), NOW)?.from).toBe(NOW - 2 * HOUR)
+  // Another phone has logged it already.
+  expect(log('off', '2026-01-14T15:30')).toMatchObject({ ok: false })
+  expect(log('back', '2026-01-14T14:00')).toMatchObject({
+    errors: { at: 'Time: the power can’t come back before it went.' },
+  })
+  expect(log('back', '2026-01-14T19:00')).toMatchObject({ ok: false })
+  expect(tubView(store, id, NOW)?.verdict.closures[0]?.code).toBe('no power')
+  expect(log('back', '2026-01-14T16:30')).toEqual({ ok: true })
+  expect(openCut(journalOf(store, id), NOW)).toBeUndefined()
+  expect(journalOf(store, id)).toHaveLength(2)
 })

@@ -117,6 +117,8 @@ export interface NoteBody {
   text: string
   /** Somebody stands by the log of a month, as it was then. */
   signs?: { month: string; name: string; digest: string }
+  /** The tub lost its power then, or had it back. */
+  power?: 'off' | 'back'
 }
 
 export interface EntryBodies {

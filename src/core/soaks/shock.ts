@@ -5,6 +5,7 @@ import { MOST_AT_ONCE_PPM, SANITIZER_AIM } from '../advice/requiredChange'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { isHeavy } from '../journal/load'
+import { cutsIn } from '../journal/powerCut'
 import { isTrouble, SHOCK_SIGNS } from '../journal/sign'
 import { ppmPerUnit } from '../products/doseTarget'
 import { measureAtMost, roundToMeasure } from '../products/measure'
@@ -12,7 +13,7 @@ import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { treatmentsOpen, wayOut } from '../routine/wayOut'
-import { DAY, type Instant } from '../time'
+import { DAY, HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 
 const NON_CHLORINE: ProductName = 'potassium monopersulfate'
@@ -74,9 +75,33 @@ export const shocksIn = (tub: Tub, journal: readonly Entry[], now: Instant): Ent
 export interface ShockDue {
   last: Instant | undefined
   due: Instant
-  why: 'rhythm' | 'load' | 'sign' | 'trouble'
+  why: 'rhythm' | 'load' | 'sign' | 'trouble' | 'power'
   /** This one comes with the wipe of shell and cover. */
   wipe: boolean
+}
+
+/** Shorter than this no test is asked for; longer, water that stood warm asks for a shock too, hours. Assumed. */
+const CUT_HOURS = { noticed: 2, long: 12 }
+/** Legionella and its kind grow between about 20 and 45 °C (public guidance on warm water, from memory). */
+const WARM_CELSIUS = 20
+
+/**
+ * Power cuts that are over and long enough to matter.
+ * @param past oldest first
+ */
+export const cutsToAnswer = (
+  tub: Tub,
+  past: readonly Entry[],
+): { from: Instant; to: Instant; long: boolean }[] => {
+  const { sanitizer } = programmeOf(tub.programme)
+  // Where nothing that is at hand is a shock, a test alone has to do.
+  const shocked = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
+  return cutsIn(past).flatMap(({ from, to }) => {
+    if (to === undefined || to - from < CUT_HOURS.noticed * HOUR) return []
+    const long =
+      shocked && to - from >= CUT_HOURS.long * HOUR && tub.setTemperatureCelsius >= WARM_CELSIUS
+    return [{ from, to, long }]
+  })
 }
 
 const isClear = ({ kind, body }: Entry): boolean => kind === 'look' && !body.signs.some(isTrouble)
@@ -111,9 +136,14 @@ export const nextShock = (
     ({ at, body }) =>
       unanswered(at) && wayOut(body.cause, tub).steps.some(({ kind }) => kind === 'shock'),
   )
+  const cut = cutsToAnswer(
+    tub,
+    journal.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at || a.id - b.id),
+  ).find(({ to, long }) => long && unanswered(to))
   const since = last ?? Number.NEGATIVE_INFINITY
   const soaked = journal.some(({ kind, at }) => kind === 'soak' && at > since && at <= now)
   const wipe = (shocks.length + 1) % WIPE_EVERY === 0
+  if (cut) return { last, due: cut.to, why: 'power', wipe }
   if (treats) return { last, due: treats.at, why: 'trouble', wipe }
   if (sign !== undefined && !(byLoad && heavy < sign)) return { last, due: sign, why: 'sign', wipe }
   if (!byLoad && (isCell(tub) || !soaked)) return undefined

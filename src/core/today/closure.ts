@@ -18,6 +18,7 @@ export const CLOSURE_CODES = [
   'refill under way',
   'people in',
   'electrical fault',
+  'no power',
   'no filter',
   'too hot',
   'dose mixing',
@@ -51,6 +52,7 @@ export type Lift =
   | { by: 'filter in' }
   | { by: 'start-up' }
   | { by: 'technician' }
+  | { by: 'power' }
 
 /** Limits and values: ppm, pH on the activity scale, °C. */
 export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
@@ -58,6 +60,7 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | { code: 'electrical fault'; sign: Sign }
   | { code: 'someone unwell'; sign: Sign }
   | { code: 'incompatible sanitizers'; product: ProductName }
+  | { code: 'no power' }
   | { code: 'flush in the water' }
   | { code: 'refill under way'; stage: StageId }
   | { code: 'people in'; people: number }
@@ -78,7 +81,7 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | {
       code: 'not retested'
       quantities: readonly Quantity[]
-      after: ProductName | 'air' | 'water' | 'boost' | 'complaint'
+      after: ProductName | 'air' | 'water' | 'boost' | 'complaint' | 'power cut' | 'long power cut'
       /** What somebody's body said. */
       sign?: Sign
     }
@@ -94,7 +97,9 @@ const TEST_OPENS: ReadonlySet<ClosureCode> = new Set([
   'not retested',
 ])
 
-export const testOpens = ({ code }: Closure): boolean => TEST_OPENS.has(code)
+export const testOpens = (closure: Closure): boolean =>
+  TEST_OPENS.has(closure.code) &&
+  !(closure.code === 'not retested' && closure.after === 'long power cut')
 
 /** While these hold nothing goes into the water either: it has to go, or the pump must not run, or people are in it. */
 const NOTHING_GOES_IN: ReadonlySet<ClosureCode> = new Set([
@@ -106,6 +111,7 @@ const NOTHING_GOES_IN: ReadonlySet<ClosureCode> = new Set([
   'people in',
   'no filter',
   'electrical fault',
+  'no power',
 ])
 
 export const forbidsDosing = ({ code }: Closure): boolean => NOTHING_GOES_IN.has(code)

@@ -1,4 +1,5 @@
 import { type Entry, isKind } from '../journal/entry'
+import { cutsIn } from '../journal/powerCut'
 import { COMPLAINTS, ELECTRICAL, type Sign, SOILED, UNCLEAR, UNWELL } from '../journal/sign'
 import type { StageId } from '../journal/stageId'
 import { spoilsBiguanide } from '../products/actsOn'
@@ -125,6 +126,9 @@ export const happenings = ({ past, tub, filledAt }: Situation): Closure[] => {
       until: null,
       lift: { by: 'look and test' },
     })
+  const cut = cutsIn(past).at(-1)
+  if (cut && cut.to === undefined)
+    found.push({ code: 'no power', since: cut.from, until: null, lift: { by: 'power' } })
   const electrical = looksIn(past)
     .flatMap(({ at, body }) =>
       body.signs.filter((sign) => ELECTRICAL.includes(sign)).map((sign) => ({ at, sign })),

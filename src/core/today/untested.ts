@@ -3,6 +3,7 @@ import { isKind } from '../journal/entry'
 import { actsOn, type Decisive } from '../products/actsOn'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
+import { cutsToAnswer, isShock } from '../soaks/shock'
 import type { Quantity } from '../testing/quantity'
 import { type Instant, MINUTE } from '../time'
 import { type Closure, latest, type Situation } from './closure'
@@ -10,6 +11,18 @@ import { MUCH_NEW_WATER } from './happenings'
 
 /** A test shows what went in once it has been stirred in for so long: common practice, 15 to 30 minutes. */
 const SHOWS_AFTER_MINUTES = 15
+
+/** What makes a reading old at once. */
+type After = ProductName | 'air' | 'water' | 'boost' | 'power cut' | 'long power cut'
+/** What is no product. */
+const HAPPENED: ReadonlySet<string> = new Set([
+  'air',
+  'water',
+  'boost',
+  'power cut',
+  'long power cut',
+])
+const isProduct = (after: After): after is ProductName => !HAPPENED.has(after)
 
 /** What went in has to mix, and what it acts on has to be read again once it has. */
 export const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => {
@@ -20,7 +33,7 @@ export const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => 
     settled: Instant
     shows: Instant
     acts: readonly Decisive[]
-    after: ProductName | 'air' | 'water' | 'boost'
+    after: After
   }[] = []
   for (const entry of past) {
     if (entry.at < filledAt) continue
@@ -66,10 +79,22 @@ export const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => 
       default:
     }
   }
+  for (const { to, long } of cutsToAnswer(tub, past)) {
+    if (to < filledAt) continue
+    const shock = past.find((entry) => entry.at >= to && isShock(tub, entry))
+    changes.push({
+      at: to,
+      settled: to,
+      // Where it stood warm for long, no test opens it before a shock.
+      shows: long ? (shock?.at ?? Number.POSITIVE_INFINITY) : to,
+      acts: ['sanitizer', 'pH'],
+      after: long && !shock ? 'long power cut' : 'power cut',
+    })
+  }
   const mixing = changes
     .filter(({ settled, after }) => settled > now && after !== 'air')
     .toSorted((a, b) => b.settled - a.settled)[0]
-  if (mixing && mixing.after !== 'air' && mixing.after !== 'water' && mixing.after !== 'boost')
+  if (mixing && isProduct(mixing.after))
     found.push({
       code: 'dose mixing',
       product: mixing.after,
@@ -81,7 +106,7 @@ export const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => 
   const open: {
     quantity: Quantity
     since: Instant
-    after: ProductName | 'air' | 'water' | 'boost'
+    after: After
   }[] = []
   for (const decisive of ['sanitizer', 'pH'] as const) {
     const quantity: Quantity = decisive === 'sanitizer' ? sanitizer : 'pH'

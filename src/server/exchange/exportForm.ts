@@ -126,6 +126,7 @@ export const BODIES: Record<EntryKind, Joi.ObjectSchema> = {
   note: all({
     text: words(10_000),
     signs: maybe(all({ month: words(7), name: words(60), digest: words(16) })),
+    power: maybe(one(['off', 'back'])),
   }),
   start: all({ step: words(60) }),
   feeder: optional({ setting: positive, tabletsLeft: positive, boost: flag }),

@@ -9,6 +9,7 @@ const SHOCK_WHY: Record<ShockDue['why'], string> = {
   load: 'Brought forward by a long or crowded soak.',
   rhythm: 'Weekly, and after every long or crowded soak.',
   sign: 'Brought forward by what was seen or smelled.',
+  power: 'The water stood warm without power.',
   trouble: 'Part of the treatment you started in Trouble.',
 }
 

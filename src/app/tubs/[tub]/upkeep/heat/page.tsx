@@ -1,13 +1,15 @@
 import type { Metadata } from 'next'
-import { saveHeat } from '@/app/actions'
+import { notePower, saveHeat } from '@/app/actions'
 import { airAt, loadTub, soaksToCome } from '@/app/tubView'
-import { kilowattHoursPerKelvin } from '@/core'
+import { HOUR, kilowattHoursPerKelvin } from '@/core'
 import { heatFields, heatPlace } from '@/server/heat'
+import { toWallClock } from '@/server/moment'
 import { moneyOf } from '@/server/supplies'
 import { theStore } from '@/store/database'
 import { AskForm } from '@/ui/heat/AskForm'
 import { CutPicture } from '@/ui/heat/CutPicture'
 import { HeatForm } from '@/ui/heat/HeatForm'
+import { PowerForm } from '@/ui/heat/PowerForm'
 import { WarmPicture } from '@/ui/heat/WarmPicture'
 import {
   againstHeld,
@@ -18,6 +20,7 @@ import {
   heatTitle,
   learntWords,
   lowerWords,
+  offSince,
   readyInWords,
   summerWords,
   TEACH_HEAT,
@@ -62,7 +65,7 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
       query,
     },
   )
-  const { heat, weeks, soaks, air, cut, ready } = place
+  const { heat, weeks, soaks, air, cut, ready, off } = place
   const [held, lower] = weeks
   if (!held || !lower) return null
   const path = `/tubs/${tub.id}/upkeep/heat`
@@ -229,6 +232,26 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
             also={also(['cut', 'outside'])}
             submit="Work it out"
           />
+          <div className="mt-3 border-hair border-t pt-3">
+            {off && (
+              <p className="mb-2 font-semibold">
+                {offSince(
+                  off.from,
+                  cut.from === off.from
+                    ? cut.answer?.points.findLast(({ hours }) => hours <= (now - off.from) / HOUR)
+                    : undefined,
+                  preferences,
+                )}
+              </p>
+            )}
+            <PowerForm
+              action={notePower}
+              tubId={tub.id}
+              power={off ? 'back' : 'off'}
+              at={toWallClock(now, preferences.timeZone)}
+              zone={preferences.timeZone}
+            />
+          </div>
           {cut.answer && (
             <div className="mt-4">
               <CutPicture
