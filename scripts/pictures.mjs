@@ -34,7 +34,7 @@ const VIEWS = [
     'light',
     [{ tick: 'cloudy' }, { tick: 'no smell' }],
   ],
-  ['trouble-phone-night', '/tubs/2/trouble', PHONE, 'dark', []],
+  ['heat-desktop', '/tubs/1/upkeep/heat', DESKTOP, 'light'],
   // Last, for it changes the demo: a visit as far as its first wait.
   [
     'visit-phone-night',

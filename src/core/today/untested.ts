@@ -14,15 +14,7 @@ const SHOWS_AFTER_MINUTES = 15
 
 /** What makes a reading old at once. */
 type After = ProductName | 'air' | 'water' | 'boost' | 'power cut' | 'long power cut'
-/** What is no product. */
-const HAPPENED: ReadonlySet<string> = new Set([
-  'air',
-  'water',
-  'boost',
-  'power cut',
-  'long power cut',
-])
-const isProduct = (after: After): after is ProductName => !HAPPENED.has(after)
+const isProduct = (after: After): after is ProductName => after in PRODUCTS
 
 /** What went in has to mix, and what it acts on has to be read again once it has. */
 export const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => {
