@@ -178,7 +178,10 @@ export const comparisonWords = (
   const was = said(measure, last, preferences)
   return {
     differs: `Was ${was}. The difference is real, 19 in 20; ${here.stretches} ${counted}.`,
-    'no difference': `Was ${was}. No difference to be seen; ${here.stretches} ${counted}.`,
+    'no difference':
+      here.low > last.high || here.high < last.low
+        ? `Was ${was}. Too few to be sure that it differs; ${here.stretches} ${counted}.`
+        : `Was ${was}. No difference to be seen; ${here.stretches} ${counted}.`,
     'too few': `Was ${was}. Too few to say whether it differs.`,
   }[verdict]
 }
