@@ -27,6 +27,34 @@ test('a power cut at −5 °C: when the pipes freeze, what to do first, and a li
   clean()
 })
 
+test('two weeks away and back: what to do before, what it will read, and it stands in Upkeep', async ({
+  page,
+}) => {
+  await page.goto(`${EMPTY}/welcome?another=1`)
+  await setUpTub(page, { name: 'Away', volume: '1200' })
+  const base = page.url().replace(/\/test$/, '')
+  await page.goto(`${base}/programme`)
+  await page.getByRole('link', { name: /^What to do before/ }).click()
+  const away = page.getByRole('region', { name: /^Going away/ })
+  const day = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
+  await away.getByLabel('Leave').fill(`${day(20)}T10:00`)
+  await away.getByLabel('Back').fill(`${day(6)}T10:00`)
+  await away.getByRole('button', { name: 'Work it out' }).click()
+  await expect(away.getByRole('alert')).toContainText('has to be after you leave')
+  await away.getByLabel('Leave').fill(`${day(6)}T10:00`)
+  await away.getByLabel('Back').fill(`${day(20)}T10:00`)
+  await away.getByRole('button', { name: 'Work it out' }).click()
+  await expect(away.getByRole('heading', { name: /saves about [\d.]+ kWh/ })).toBeVisible()
+  await expect(away.getByRole('columnheader', { name: 'if you do' })).toBeVisible()
+  await expect(away.getByText('Test before anyone gets in')).toBeVisible()
+  await away.getByRole('button', { name: 'Put this in Upkeep' }).click()
+  await expect(page.getByText('Saved').or(away.getByText('As noted')).first()).toBeVisible()
+  await page.goto(`${base}/upkeep`)
+  await expect(page.getByText(/Away, away,/)).toBeVisible()
+  await page.goto(`${base}/upkeep/heat`)
+  await expect(away.getByText('As noted in Upkeep.')).toBeVisible()
+})
+
 test.describe('on a phone', () => {
   test.use({ viewport: PHONE })
 

@@ -125,14 +125,22 @@ export const airAt = (tub: TubRow): ((at: number) => number) => {
 }
 
 /** Where the level goes: by the simulated weather where stand-ins are on, else by the air its people gave. */
-export const loadLevel = ({ tub, journal, now }: TubView): LevelAhead => {
+export const loadLevel = (
+  { tub, journal, now }: TubView,
+  {
+    days = 7,
+    waterCelsius = tub.setTemperatureCelsius,
+    unused = false,
+  }: { days?: number; waterCelsius?: number; unused?: boolean } = {},
+): LevelAhead => {
   const air = assumedWeather(refillSettings(tub).airCelsius)
-  return levelAhead(journal, {
+  return levelAhead(unused ? [] : journal, {
     now,
+    days,
     weather:
       process.env.PAVREL_STAND_INS === '1' ? (at) => atTheWater(simulatedWeather(at)) : () => air,
     surfaceSquareMetres: usualSurface(tub.volumeLitres),
-    waterCelsius: tub.setTemperatureCelsius,
+    waterCelsius,
   })
 }
 

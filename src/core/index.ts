@@ -60,7 +60,13 @@ export {
   passTime,
   WASTE_FADES,
 } from './estimate/learning/kinetics'
-export { type Ahead, type Fan, fanOf, type LearntTub } from './estimate/learning/learnt'
+export {
+  type Ahead,
+  type Fan,
+  type FanPoint,
+  fanOf,
+  type LearntTub,
+} from './estimate/learning/learnt'
 export {
   DOSED_BY_HOURS,
   deviationOf,
@@ -88,6 +94,7 @@ export {
   type WaterLifeEntries,
   type WaterLifeTrajectory,
 } from './estimate/trajectory'
+export { energyThrough } from './heat/energyThrough'
 export {
   cooledTo,
   heatingHours,
@@ -251,6 +258,7 @@ export {
 export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from './refill/settings'
 export { type Refill, refillOf, type Stage, type StageConflict } from './refill/stages'
 export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
+export { beforeLeaving } from './routine/beforeLeaving'
 export { type FeederAdvice, type FeederMove, feederAdvice } from './routine/feeder'
 export { type AwayAdvice, awayAdvice } from './routine/routine'
 export {

@@ -26,7 +26,7 @@ const difference = (kelvin: number, preferences: DisplayPreferences, decimals = 
 }
 
 /** Kilowatt hours as a meter is read: tenths below ten. */
-const energy = (kilowattHours: number, preferences: DisplayPreferences) =>
+export const energy = (kilowattHours: number, preferences: DisplayPreferences) =>
   `${formatNumber(kilowattHours, kilowattHours < 10 ? 1 : 0, preferences)} kWh`
 
 export const heatTitle = (

@@ -7,6 +7,8 @@ export const moneyRefusal = {
 export const heatRefusal = {
   dayPrice: 'Price by day: a price at night needs one by day beside it.',
   cutWhen: 'The power went: it can be up to four weeks ago, or two weeks ahead.',
+  backAfter: 'Back: it has to be after you leave, and still to come.',
+  backFar: 'Back: it can be up to 180 days ahead.',
   backBefore: 'Time: the power can’t come back before it went.',
   readyWhen: 'Ready at: choose a moment within the next two weeks.',
 }
@@ -82,6 +84,9 @@ export const FIELD = {
   readyAt: 'Ready at',
   warm: 'Warm',
   heldUntil: 'Kept at until then',
+  leave: 'Leave',
+  back: 'Back',
+  keptAt: 'Kept at meanwhile',
   fillSource: 'Where it comes from',
   lane: 'Group',
   everyDays: 'Days between',

@@ -3,59 +3,30 @@ import Link from 'next/link'
 import { saveEntry, tickStart } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
-  awayAdvice,
   feederAdvice,
   feederOf,
   HEALTH_FLOOR,
   PROGRAMMES,
   programmeOf,
-  residualForecast,
   stabiliserBuildup,
   startProgress,
   switchAdvice,
 } from '@/core'
-import type { TubView } from '@/server/views'
 import { Cartridge } from '@/ui/programme/Cartridge'
 import { CellAsk } from '@/ui/programme/CellAsk'
 import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
 import { inUnits } from '@/words/inUnits'
-import {
-  formatAway,
-  PROGRAMME_TEXT,
-  programmeName,
-  routineText,
-  SWITCH_TEXT,
-} from '@/words/programmeText'
-import { amount, type DisplayPreferences } from '@/words/words'
+import { PROGRAMME_TEXT, programmeName, routineText, SWITCH_TEXT } from '@/words/programmeText'
 
 export const metadata: Metadata = { title: 'Programme' }
 
-const AWAY = [
-  { days: 7, name: 'Away for a week' },
-  { days: 14, name: 'Away for two weeks' },
-  { days: 45, name: 'Away for longer' },
-]
 const ROUTINE = [
   ['daily', 'Every day'],
   ['afterSoak', 'After a soak'],
   ['weekly', 'Every week'],
 ] as const
-
-/** What the forecast says of the residual on return, if nobody doses meanwhile. */
-const returnWords = (
-  { tub, estimate }: TubView,
-  days: number,
-  preferences: DisplayPreferences,
-): string[] => {
-  const { sanitizer } = programmeOf(tub.programme)
-  const point = days <= 30 ? residualForecast(tub, estimate, 24 * days)?.at(-1) : undefined
-  if (!point) return []
-  return [
-    `Forecast without any dosing: ${amount(sanitizer, point.value, preferences)} ± ${amount(sanitizer, point.standardDeviation, preferences)} when you’re back${point.value < tub.targets.sanitizer.low ? ', too little to get in' : ''}.`,
-  ]
-}
 
 const ProgrammePage = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
@@ -128,21 +99,11 @@ const ProgrammePage = async ({ params }: TubParams) => {
           </section>
           <section>
             <h2 className="head">Going away</h2>
-            {AWAY.map(({ days, name }) => (
-              <details key={days}>
-                <summary className="quiet">{name}</summary>
-                <ul className="small mt-1 mb-2 max-w-[60ch]">
-                  {[
-                    ...awayAdvice(tub, days).map(formatAway),
-                    ...returnWords(view, days, preferences),
-                  ].map((line) => (
-                    <li key={line} className="border-hair border-t py-1.5">
-                      {inUnits(line, preferences)}
-                    </li>
-                  ))}
-                </ul>
-              </details>
-            ))}
+            <p className="small mt-1">
+              <Link href={`/tubs/${tub.id}/upkeep/heat#away`} className="quiet">
+                What to do before, and what it will read on return
+              </Link>
+            </p>
           </section>
           <section>
             <h2 className="head">Changing to another programme</h2>

@@ -1,16 +1,27 @@
 import type { Metadata } from 'next'
-import { notePower, saveHeat } from '@/app/actions'
-import { airAt, loadTub, soaksToCome } from '@/app/tubView'
+import { addStay, notePower, saveHeat } from '@/app/actions'
+import { airAt, loadLevel, loadTub, soaksToCome } from '@/app/tubView'
 import { HOUR, kilowattHoursPerKelvin } from '@/core'
+import { awayPlace } from '@/server/away'
 import { heatFields, heatPlace } from '@/server/heat'
 import { toWallClock } from '@/server/moment'
 import { moneyOf } from '@/server/supplies'
 import { theStore } from '@/store/database'
+import { PostButton } from '@/ui/form/PostButton'
 import { AskForm } from '@/ui/heat/AskForm'
 import { CutPicture } from '@/ui/heat/CutPicture'
 import { HeatForm } from '@/ui/heat/HeatForm'
 import { PowerForm } from '@/ui/heat/PowerForm'
 import { WarmPicture } from '@/ui/heat/WarmPicture'
+import {
+  awayTitle,
+  backSteps,
+  between,
+  keptAt,
+  lastDose,
+  levelOnReturn,
+  rangeOnReturn,
+} from '@/words/awayWords'
 import {
   againstHeld,
   airWords,
@@ -28,8 +39,11 @@ import {
   untilWords,
   wayWords,
 } from '@/words/heatWords'
+import { inUnits } from '@/words/inUnits'
 import { currencyOf, money } from '@/words/money'
-import { degrees, formatNumber, temperatureSign, weekday } from '@/words/words'
+import { formatAway } from '@/words/programmeText'
+import { QUANTITY_NAMES } from '@/words/quantityNames'
+import { dayAndClock, degrees, formatNumber, temperatureSign, weekday } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Heat and power' }
 
@@ -38,7 +52,7 @@ interface HeatProps {
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }
 
-const ASKED = ['cut', 'outside', 'ready', 'warm', 'held'] as const
+const ASKED = ['cut', 'outside', 'ready', 'warm', 'held', 'leave', 'back', 'kept'] as const
 
 const HeatPage = async ({ params, searchParams }: HeatProps) => {
   const { view, preferences } = await loadTub((await params).tub)
@@ -68,6 +82,14 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
   const { heat, weeks, soaks, air, cut, ready, off } = place
   const [held, lower] = weeks
   if (!held || !lower) return null
+  const away = awayPlace(store, view, {
+    timeZone: preferences.timeZone,
+    locale: preferences.locale,
+    heat,
+    air: airAt(tub),
+    level: (days, waterCelsius) => loadLevel(view, { days, waterCelsius, unused: true }),
+    query,
+  })
   const path = `/tubs/${tub.id}/upkeep/heat`
   const also = (names: readonly string[]) =>
     Object.fromEntries(Object.entries(query).filter(([name]) => !names.includes(name)))
@@ -306,6 +328,121 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
           </p>
         </section>
       </div>
+      <section aria-labelledby="away" className="mt-6 border-hair border-t pt-4">
+        <h2 id="away" className="head mb-2">
+          {away.answer
+            ? awayTitle(
+                away.answer.savedKilowattHours,
+                away.answer.savedMoney,
+                currency,
+                preferences,
+              )
+            : 'Going away'}
+        </h2>
+        <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+          <AskForm
+            path={`${path}#away`}
+            fields={[
+              { name: 'leave', label: 'Leave', type: 'datetime-local' },
+              { name: 'back', label: 'Back', type: 'datetime-local' },
+              { name: 'kept', label: 'Kept at meanwhile', unit: degree },
+            ]}
+            values={away.fields}
+            errors={away.errors}
+            also={also(['leave', 'back', 'kept'])}
+            submit="Work it out"
+          />
+          {away.answer &&
+            (away.noted ? (
+              <p className="small text-muted">As noted in Upkeep.</p>
+            ) : (
+              <PostButton
+                action={addStay}
+                hidden={{
+                  tub: String(tub.id),
+                  zone: preferences.timeZone,
+                  as: 'away',
+                  title: 'Away',
+                  from: away.fields.leave?.slice(0, 10) ?? '',
+                  to: away.fields.back?.slice(0, 10) ?? '',
+                }}
+                label="Put this in Upkeep"
+              />
+            ))}
+        </div>
+        {away.answer && (
+          <div className="mt-4 grid gap-x-10 gap-y-5 lg:grid-cols-3">
+            <div>
+              <h3 className="head">Before you leave</h3>
+              <ul className="small">
+                {[
+                  ...away.answer.advice
+                    .filter(({ code }) => code !== 'back' && code !== 'close up')
+                    .map(formatAway),
+                  ...(away.answer.dose ? [lastDose(away.answer.dose, preferences)] : []),
+                  keptAt(away.answer.heldCelsius, preferences),
+                ].map((line) => (
+                  <li key={line} className="border-hair border-t py-1.5">
+                    {inUnits(line, preferences)}
+                  </li>
+                ))}
+              </ul>
+            </div>
+            <div>
+              <h3 className="head">
+                Will read {dayAndClock(away.answer.back, preferences)}, 8 in 10
+              </h3>
+              {away.answer.onReturn.length > 0 && (
+                <table className="small tabular w-full">
+                  <thead>
+                    <tr className="text-left">
+                      <th scope="col" />
+                      <th scope="col">if you do</th>
+                      <th scope="col">if not</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {away.answer.onReturn.map(({ quantity, done, idle }) => (
+                      <tr key={quantity} className="border-hair border-t">
+                        <th scope="row" className="py-1 pr-3 text-left font-normal">
+                          {QUANTITY_NAMES[quantity]}
+                        </th>
+                        <td className="pr-3 font-semibold">
+                          {between(quantity, done, preferences)}
+                        </td>
+                        <td>{between(quantity, idle, preferences)}</td>
+                      </tr>
+                    ))}
+                    <tr className="border-hair border-t">
+                      <th scope="row" className="py-1 pr-3 text-left font-normal">
+                        Water level
+                      </th>
+                      <td colSpan={2}>{levelOnReturn(away.answer.millimetres, preferences)}</td>
+                    </tr>
+                  </tbody>
+                </table>
+              )}
+              <p className="small mt-2">
+                {rangeOnReturn(away.answer.inRange, away.answer.onReturn.length > 0)}
+              </p>
+            </div>
+            <div>
+              <h3 className="head">On return</h3>
+              <ol className="small">
+                {backSteps(
+                  away.answer.turnUp,
+                  { back: away.answer.back, target: tub.setTemperatureCelsius },
+                  preferences,
+                ).map((line) => (
+                  <li key={line} className="border-hair border-t py-1.5">
+                    {line}
+                  </li>
+                ))}
+              </ol>
+            </div>
+          </div>
+        )}
+      </section>
       <section aria-labelledby="set" className="mt-6 border-hair border-t pt-4">
         <h2 id="set" className="head mb-2">
           Prices, heater and hours

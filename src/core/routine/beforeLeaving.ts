@@ -1,0 +1,37 @@
+import { SANITIZER_AIM } from '../advice/requiredChange'
+import { ppmPerUnit } from '../products/doseTarget'
+import { PRODUCTS, type ProductName, productEffect } from '../products/product'
+import { feederOf, hasChlorinePart, tabletsAWeek } from '../programmes/feederKind'
+import { programmeOf } from '../programmes/programme'
+import type { Tub } from '../tub/tub'
+
+/** A small tablet of a floater, g; common practice. */
+const TABLET_GRAMS = 20
+
+/**
+ * What goes in before nobody is there: a dose to the top of the range where the tub is dosed by hand, tablets where a feeder holds them. Nothing
+ * where a cell goes on by itself or a part of its own is put in.
+ * @param expectedPpm of the sanitizer when they leave
+ */
+export const beforeLeaving = (
+  tub: Tub,
+  days: number,
+  expectedPpm: number,
+): { product: ProductName; grams: number } | undefined => {
+  const { sanitizer, dosedWith } = programmeOf(tub.programme)
+  const feeder = feederOf(tub.programme)
+  if (feeder === 'cell' || hasChlorinePart(tub.programme)) return undefined
+  if (feeder) {
+    const tablets =
+      dosedWith.find((product) => PRODUCTS[product].form === 'tablets') ??
+      (sanitizer === 'bromine' ? 'bromochlorodimethylhydantoin' : 'trichlor')
+    const count = Math.ceil((tabletsAWeek(tub.volumeLitres) * days) / 7)
+    return { product: tablets, grams: TABLET_GRAMS * count }
+  }
+  const product = dosedWith.find((one) => PRODUCTS[one].form !== 'tablets')
+  if (!product) return undefined
+  const short = tub.targets.sanitizer.high - expectedPpm
+  const per = ppmPerUnit(productEffect(product), SANITIZER_AIM[sanitizer])
+  const grams = per > 0 ? (short / per) * (tub.volumeLitres / 1000) : 0
+  return grams > 0.5 ? { product, grams } : undefined
+}
