@@ -40,7 +40,7 @@ export interface OnReturn {
 export interface Away {
   fields: Fields
   errors: Record<string, string>
-  /** From a stay that is noted, or typed. */
+  /** A stay that begins on that day stands in Upkeep. */
   noted: boolean
   answer:
     | {
@@ -114,7 +114,11 @@ export const awayPlace = (store: Store, view: TubView, asked: AwayAsked): Away =
     { kept: fields.kept, locale },
   )
   if ('errors' in checked) Object.assign(errors, checked.errors)
-  const base = { fields, errors, noted: next !== undefined && !query.leave }
+  const noted = stays.some(
+    ({ kind, from }) =>
+      kind === 'away' && toWallClock(from, timeZone).slice(0, 10) === fields.leave.slice(0, 10),
+  )
+  const base = { fields, errors, noted }
   if (
     leave === undefined ||
     back === undefined ||
