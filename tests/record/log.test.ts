@@ -1,7 +1,7 @@
 import { itemLives } from '@/core/record/items'
-import { shopPairs } from '@/core/record/log'
+import { logOf, shopPairs } from '@/core/record/log'
 import { DAY, HOUR } from '@/core/time'
-import { journal, NOW } from '../core/waters'
+import { journal, NOW, tubWith } from '../core/waters'
 
 const shop = {
   kind: 'test',
@@ -67,5 +67,30 @@ test('an item is known by what was done to it; what was never written about is n
       notes: [{ at: NOW - 40 * DAY, id: 1, text: 'a seam is open' }],
     },
     { item: 'feeder', first: NOW - DAY, last: NOW - DAY, times: 1, notes: [] },
+  ])
+})
+
+test('a power cut is a closure of the month, from when it began to when a test ended what came after it', () => {
+  const tub = { ...tubWith('granular chlorine'), volumeLitres: 1000 }
+  const note = (power: 'off' | 'back', hoursAgo: number) => ({
+    kind: 'note' as const,
+    at: NOW - hoursAgo * HOUR,
+    body: { text: power, power },
+  })
+  const tested = (hoursAgo: number) => ({
+    kind: 'test' as const,
+    at: NOW - hoursAgo * HOUR,
+    body: {
+      method: 'drops' as const,
+      readings: { freeChlorine: 4, pH: 7.5, totalAlkalinity: 90, cyanuricAcid: 20 },
+    },
+  })
+  const { closures } = logOf(
+    tub,
+    journal(tested(40), note('off', 30), note('back', 24), tested(20)),
+    { from: NOW - 10 * DAY, to: NOW, month: '2026-05' },
+  )
+  expect(closures.filter(({ code }) => code === 'no power')).toMatchObject([
+    { from: NOW - 30 * HOUR, to: NOW - 24 * HOUR },
   ])
 })

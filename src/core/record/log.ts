@@ -142,7 +142,13 @@ export const logOf = (
     closures: closuresIn(
       tub,
       bears,
-      own.filter(({ kind }) => kind === 'test' || kind === 'look' || kind === 'water'),
+      own.filter(
+        ({ kind, body }) =>
+          kind === 'test' ||
+          kind === 'look' ||
+          kind === 'water' ||
+          (kind === 'note' && body.power !== undefined),
+      ),
     ),
     rest: own.filter(({ kind }) => kind !== 'test'),
     signed,
