@@ -94,8 +94,12 @@ server.on('request', (request, response) => {
     if (!response.headersSent) answer(request, response, { status: 400, sentence: FRONT.request })
   })
 })
-server.on('clientError', (_, socket) => {
-  if (socket.writable)
+server.on('clientError', (error, socket) => {
+  if (!socket.writable) return
+  // Opened ahead and never used: a browser that is about to use it takes this one answer as a sign to open another.
+  if (error.code === 'ERR_HTTP_REQUEST_TIMEOUT')
+    socket.end('HTTP/1.1 408 Request Timeout\r\nconnection: close\r\ncontent-length: 0\r\n\r\n')
+  else
     socket.end(
       `HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-type: text/plain; charset=utf-8\r\ncontent-length: ${Buffer.byteLength(FRONT.request)}\r\n\r\n${FRONT.request}`,
     )

@@ -396,7 +396,9 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
                 <table className="small tabular w-full">
                   <thead>
                     <tr className="text-left">
-                      <th scope="col" />
+                      <th scope="col">
+                        <span className="sr-only">what</span>
+                      </th>
                       <th scope="col">if you do</th>
                       <th scope="col">if not</th>
                     </tr>
