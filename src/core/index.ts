@@ -259,7 +259,7 @@ export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from '.
 export { type Refill, refillOf, type Stage, type StageConflict } from './refill/stages'
 export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
 export { beforeLeaving } from './routine/beforeLeaving'
-export { type FeederAdvice, type FeederMove, feederAdvice } from './routine/feeder'
+export { type FeederAdvice, type FeederMove, feederAdvice, TABLET_GRAMS } from './routine/feeder'
 export { type AwayAdvice, awayAdvice } from './routine/routine'
 export {
   CELL_START,

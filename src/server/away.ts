@@ -16,6 +16,7 @@ import {
   type ProductName,
   type Quantity,
   startingFrom,
+  TABLET_GRAMS,
   type TubHeat,
   type TurnUp,
   toCelsius,
@@ -52,7 +53,7 @@ export interface Away {
         dose: { product: ProductName; grams: number } | undefined
         onReturn: OnReturn[]
         /** Of the sanitizer's middle on return, with what was done before. */
-        inRange: boolean
+        range: 'low' | 'in' | 'high'
         millimetres: number
         savedKilowattHours: number
         savedMoney: number | undefined
@@ -146,17 +147,25 @@ export const awayPlace = (store: Store, view: TubView, asked: AwayAsked): Away =
   const [residual] = idle
   const leaving =
     residual?.points.findLast(({ at }) => at <= begins)?.median ?? tub.targets.sanitizer.high
-  const dose = foreseen ? beforeLeaving(view.tub, days, leaving) : undefined
-  const done = fan(
-    { ...view.tub, setTemperatureCelsius: held },
-    dose ? [{ id: 0, kind: 'dose', at: begins, body: dose }] : [],
-  )
+  const { low, high } = tub.targets.sanitizer
+  const doneWith = (given: { product: ProductName; grams: number } | undefined) =>
+    fan(
+      { ...view.tub, setTemperatureCelsius: held },
+      given ? [{ id: 0, kind: 'dose', at: begins, body: given }] : [],
+    )
+  let dose = foreseen ? beforeLeaving(view.tub, days, leaving) : undefined
+  let done = doneWith(dose)
+  // A rule of thumb for tablets may carry this tub past its range: half of them, until it does not.
+  while (dose && (done[0]?.points.at(-1)?.high ?? 0) > high) {
+    const grams: number = TABLET_GRAMS * Math.floor(dose.grams / 2 / TABLET_GRAMS)
+    dose = grams > 0 ? { ...dose, grams } : undefined
+    done = doneWith(dose)
+  }
   const onReturn = idle.flatMap(({ quantity, points }): OnReturn[] => {
     const last = points.at(-1)
     const other = done.find((one) => one.quantity === quantity)?.points.at(-1)
     return last && other ? [{ quantity, idle: last, done: other }] : []
   })
-  const { low, high } = tub.targets.sanitizer
   const middle = onReturn[0]?.done.median
   return {
     ...base,
@@ -168,7 +177,7 @@ export const awayPlace = (store: Store, view: TubView, asked: AwayAsked): Away =
       advice: awayAdvice(tub, days),
       dose,
       onReturn,
-      inRange: middle !== undefined && middle >= low && middle <= high,
+      range: middle !== undefined && middle > high ? 'high' : (middle ?? 0) < low ? 'low' : 'in',
       millimetres: level(Math.max(1, Math.round(days)), held).millimetres,
       savedKilowattHours: saved,
       savedMoney: price === undefined ? undefined : price * saved,

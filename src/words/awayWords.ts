@@ -47,12 +47,14 @@ export const levelOnReturn = (millimetres: number, preferences: DisplayPreferenc
 }
 
 /** Whether it can be in range on return, and what then. */
-export const rangeOnReturn = (inRange: boolean, foreseen: boolean): string =>
+export const rangeOnReturn = (range: 'low' | 'in' | 'high', foreseen: boolean): string =>
   !foreseen
     ? 'So long ahead nothing can be foreseen: have somebody test and dose it every week, or shut it down.'
-    : inRange
-      ? 'If you do, it should be in range when you are back; a test decides.'
-      : 'Even so it will not be in range when you are back, unless somebody doses it in between.'
+    : range === 'high'
+      ? 'It will be above its range when you are back: take the floater out before you go, or turn the feeder down.'
+      : range === 'in'
+        ? 'If you do, it should be in range when you are back; a test decides.'
+        : 'Even so it will not be in range when you are back, unless somebody doses it in between.'
 
 /** The day of coming back, in order. */
 export const backSteps = (

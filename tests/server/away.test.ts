@@ -164,7 +164,7 @@ test('in words, for an American and a German', () => {
   expect(levelOnReturn(25.4, german)).toBe('2,5 cm lower')
   expect(between('bromine', { low: -0.2, high: 3.25 }, german)).toMatch(/^0(,0)? to 3,3 ppm$/)
   expect(lastDose({ product: 'sodium bisulfate', grams: 20 }, american)).toContain('of dry acid')
-  expect(rangeOnReturn(false, true)).toContain('not be in range')
+  expect(rangeOnReturn('low', true)).toContain('not be in range')
   expect(
     backSteps(
       { at: NOW, readyAt: NOW + 5 * HOUR },

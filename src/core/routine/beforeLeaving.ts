@@ -4,9 +4,7 @@ import { PRODUCTS, type ProductName, productEffect } from '../products/product'
 import { feederOf, hasChlorinePart, tabletsAWeek } from '../programmes/feederKind'
 import { programmeOf } from '../programmes/programme'
 import type { Tub } from '../tub/tub'
-
-/** A small tablet of a floater, g; common practice. */
-const TABLET_GRAMS = 20
+import { TABLET_GRAMS } from './feeder'
 
 /**
  * What goes in before nobody is there: a dose to the top of the range where the tub is dosed by hand, tablets where a feeder holds them. Nothing

@@ -377,7 +377,7 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
               <ul className="small">
                 {[
                   ...away.answer.advice
-                    .filter(({ code }) => code !== 'back' && code !== 'close up')
+                    .filter(({ code }) => code !== 'back' && code !== 'close up' && code !== 'load')
                     .map(formatAway),
                   ...(away.answer.dose ? [lastDose(away.answer.dose, preferences)] : []),
                   keptAt(away.answer.heldCelsius, preferences),
@@ -425,7 +425,7 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
                 </table>
               )}
               <p className="small mt-2">
-                {rangeOnReturn(away.answer.inRange, away.answer.onReturn.length > 0)}
+                {rangeOnReturn(away.answer.range, away.answer.onReturn.length > 0)}
               </p>
             </div>
             <div>
