@@ -117,7 +117,12 @@ const ENTRY_FIELDS: Record<string, FieldTable> = {
     kind: kind('treatment'),
     cause: { unit: '', oneOf: CAUSES, required: true },
   },
-  note: { ...when, kind: kind('note'), text: { unit: 'text', free: true } },
+  note: {
+    ...when,
+    kind: kind('note'),
+    text: { unit: 'text', free: true },
+    power: { unit: '', oneOf: ['off', 'back'] },
+  },
 }
 
 export const instant = (given: unknown): Instant | undefined => {
@@ -157,6 +162,7 @@ interface CheckedEntry {
   outcome: 'done' | 'skipped' | 'postponed'
   cause: CauseId
   text?: unknown
+  power?: 'off' | 'back'
 }
 
 const wordsIn = (given: unknown): given is string =>
@@ -232,7 +238,13 @@ const bodyOf = (
     case 'treatment':
       return { kind: 'treatment', body: { cause: value.cause, signs: [] } }
     case 'note':
-      return { kind: 'note', body: { text: String(value.text ?? '').slice(0, 500) } }
+      return {
+        kind: 'note',
+        body: {
+          text: String(value.text ?? '').slice(0, 500),
+          ...(value.power ? { power: value.power } : {}),
+        },
+      }
     default: {
       const readings: Readings = {}
       for (const [name, quantity] of Object.entries(READ_AS))

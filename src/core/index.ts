@@ -260,7 +260,7 @@ export { type Refill, refillOf, type Stage, type StageConflict } from './refill/
 export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
 export { beforeLeaving } from './routine/beforeLeaving'
 export { type FeederAdvice, type FeederMove, feederAdvice, TABLET_GRAMS } from './routine/feeder'
-export { type AwayAdvice, awayAdvice } from './routine/routine'
+export { type AwayAdvice, awayAdvice, LONGEST_UNATTENDED_DAYS } from './routine/routine'
 export {
   CELL_START,
   type StartProgress,

@@ -5,6 +5,7 @@ import {
   awayAdvice,
   beforeLeaving,
   DAY,
+  type DoseBody,
   energyThrough,
   type FanPoint,
   fanOf,
@@ -12,8 +13,8 @@ import {
   HOUR,
   type Instant,
   type LevelAhead,
+  LONGEST_UNATTENDED_DAYS,
   meanPrice,
-  type ProductName,
   type Quantity,
   startingFrom,
   TABLET_GRAMS,
@@ -50,7 +51,7 @@ export interface Away {
         days: number
         heldCelsius: number
         advice: AwayAdvice[]
-        dose: { product: ProductName; grams: number } | undefined
+        dose: DoseBody | undefined
         onReturn: OnReturn[]
         /** Of the sanitizer's middle on return, with what was done before. */
         range: 'low' | 'in' | 'high'
@@ -74,8 +75,6 @@ interface AwayAsked {
 /** Cool enough to save, warm enough for pipes and pump; common practice. */
 const AWAY_CELSIUS = 20
 const FARTHEST = 180 * DAY
-/** Longer than this nothing can be foreseen of a water. */
-const MOST_FORESEEN_DAYS = 30
 
 const whole = (value: number) => String(Math.round(value))
 
@@ -137,7 +136,7 @@ export const awayPlace = (store: Store, view: TubView, asked: AwayAsked): Away =
     energyThrough(heat, { from: begins, to: back, celsius: set, air, wanted }).kilowattHours
   const saved = Math.max(0, through(() => set) - through((at) => (at >= turnUp.at ? set : held)))
   const price = meanPrice(refillSettings(tub).energyPrice, heatSettings(tub))
-  const foreseen = days <= MOST_FORESEEN_DAYS
+  const foreseen = days <= LONGEST_UNATTENDED_DAYS
   const hours = Math.max(1, (back - now) / HOUR)
   const start = startingFrom(ensembleNow(store, view.tub, journal, now), view.tub, estimate)
   const stepHours = Math.min(6, hours)
@@ -148,12 +147,14 @@ export const awayPlace = (store: Store, view: TubView, asked: AwayAsked): Away =
   const leaving =
     residual?.points.findLast(({ at }) => at <= begins)?.median ?? tub.targets.sanitizer.high
   const { low, high } = tub.targets.sanitizer
-  const doneWith = (given: { product: ProductName; grams: number } | undefined) =>
+  const doneWith = (given: DoseBody | undefined) =>
     fan(
       { ...view.tub, setTemperatureCelsius: held },
       given ? [{ id: 0, kind: 'dose', at: begins, body: given }] : [],
     )
-  let dose = foreseen ? beforeLeaving(view.tub, days, leaving) : undefined
+  let dose = foreseen
+    ? beforeLeaving(view.tub, days, leaving, view.planOptions.shelf ?? [])
+    : undefined
   let done = doneWith(dose)
   // A rule of thumb for tablets may carry this tub past its range: half of them, until it does not.
   while (dose && (done[0]?.points.at(-1)?.high ?? 0) > high) {

@@ -1,4 +1,11 @@
-import { dosingCycleOf, ENTRY_KINDS, type Entry, type EntryKind, estimate } from '@/core'
+import {
+  dosingCycleOf,
+  ENTRY_KINDS,
+  type Entry,
+  type EntryKind,
+  estimate,
+  type NewEntry,
+} from '@/core'
 import type { Store } from '@/store/database'
 import {
   changeBefore,
@@ -24,6 +31,17 @@ import { momentOf } from './moment'
 const tickedIn = (tub: TubRow, journal: readonly Entry[], now: number): number => {
   const { doses, aerations } = dosingCycleOf(journal, estimate(tub, journal, now))
   return doses.length + aerations.length
+}
+
+/** What a form doesn't show of an entry outlives its correction: what was answered about a look, that a note is a signature or tells of the power. */
+const withHidden = (entry: NewEntry, original: Entry | undefined): NewEntry => {
+  if (entry.kind === 'look' && original?.kind === 'look' && original.body.answers)
+    return { ...entry, body: { ...entry.body, answers: original.body.answers } }
+  if (entry.kind === 'note' && original?.kind === 'note') {
+    const { text: _, ...hidden } = original.body
+    return { ...entry, body: { ...entry.body, ...hidden } }
+  }
+  return entry
 }
 
 /**
@@ -86,11 +104,7 @@ export const recordEntry = (
   )
   if (Object.keys(open).length > 0) return refused(fields, {}, open)
 
-  // The form of a look doesn't show what was answered about it.
-  const entry =
-    draft.entry.kind === 'look' && original?.kind === 'look' && original.body.answers
-      ? { ...draft.entry, body: { ...draft.entry.body, answers: original.body.answers } }
-      : draft.entry
+  const entry = withHidden(draft.entry, original)
   store.transaction((tx) => insertEntry(tx, tubId, entry, now, replaces))
   return {
     ok: true,

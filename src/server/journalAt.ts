@@ -2,7 +2,7 @@ import { bearing, type Entry, type Instant, notAhead, settle } from '@/core'
 import type { Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 
-/** What bore on a day, by the journal that it was taken of: the same piece again while it is the same. */
+/** What bears on today, kept with the journal that it was cut from: the same piece again while it is the same. */
 const pieces = new WeakMap<readonly Entry[], readonly Entry[]>()
 
 const pieceOf = (journal: readonly Entry[], now: Instant): readonly Entry[] => {

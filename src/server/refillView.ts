@@ -17,6 +17,7 @@ import {
   type Instant,
   isKind,
   MINUTE,
+  meanPrice,
   PHOSPHATE_PPM,
   type PlanOptions,
   type PlanStep,
@@ -41,6 +42,7 @@ import {
 import type { Store } from '@/store/database'
 import { openRefill, type RefillRow } from '@/store/refills'
 import type { TubRow } from '@/store/tubs'
+import { heatSettings } from './heat'
 import { refillSettings } from './refillSettings'
 
 /** Hours without a free hand are told for so long after the day that was asked for. */
@@ -253,6 +255,8 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   for (const { kind, title, from, to } of stays)
     if (kind === 'guests' && from < schedule.start && to > schedule.start)
       conflicts.push({ code: 'guests are in', title, until: to })
+  // Heating goes on for most of a day: at the mean of its rates, as Costs does.
+  const perKilowattHour = meanPrice(settings.energyPrice, heatSettings(tub))
   const kilowattHours = warmingKilowattHours(
     tub.volumeLitres,
     settings.fillCelsius,
@@ -279,7 +283,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
         settings.waterPrice === undefined
           ? undefined
           : (settings.waterPrice * tub.volumeLitres) / 1000,
-      energy: settings.energyPrice === undefined ? undefined : settings.energyPrice * kilowattHours,
+      energy: perKilowattHour === undefined ? undefined : perKilowattHour * kilowattHours,
       products: settings.productsPrice,
       kilowattHours,
     },

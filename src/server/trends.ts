@@ -130,7 +130,7 @@ export const trendsBetween = (
   return trendsOf(tub, past, drawn, { from, to })
 }
 
-/** By the journal they were found in, which is the same list until something is written. */
+/** Kept with the journal they were found in, which is the same list until something is written. */
 const kept = new WeakMap<readonly Entry[], { now: Instant; findings: TrendFindings }>()
 
 /** What changed between the last water and this one, and within them. */

@@ -30,8 +30,9 @@ export const lastDose = (
 ): string =>
   `Before you go: ${doseWords(given.product, given.grams, preferences)} of ${PRODUCTS[given.product].commonName}, by this forecast; the label’s own limit comes first.`
 
-export const keptAt = (celsius: number, preferences: DisplayPreferences): string =>
-  `Set ${degrees(celsius, preferences)} and strap the cover down. Ask somebody to look in once a week.`
+/** @param filled that it stays so; after more than a month that is only one of two ways */
+export const keptAt = (celsius: number, filled: boolean, preferences: DisplayPreferences): string =>
+  `${filled ? 'Set' : 'If it stays filled: set'} ${degrees(celsius, preferences)}, leave the power on and lock the cover. Ask somebody to look in once a week.`
 
 /** "3.1 to 5.2 ppm" */
 export const between = (

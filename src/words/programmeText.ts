@@ -290,17 +290,9 @@ export const formatAway = (advice: AwayAdvice): string => {
       return 'Test and balance the day before. Shock with the cover half open, and rinse the filter.'
     case 'cell':
       return 'Leave the cell on at its usual level.'
-    case 'load':
-      return `Load ${advice.tablets} tablets into the ${advice.holder} and open it one notch further.`
     case 'new chlorine part':
       return 'Put a new chlorine part in, and keep the old one for later. Leave the dial where it is.'
     case 'dosed by others':
       return 'Dosed by hand, it won’t last two weeks: ask someone to dose it in between.'
-    case 'dose high':
-      return 'Dose to the top of the range. It will be below it when you get back.'
-    case 'close up':
-      return 'Clip the cover, turn the temperature down and leave the power on.'
-    case 'back':
-      return 'When you’re back, test before anyone gets in. Shock if the sanitizer is gone.'
   }
 }

@@ -534,16 +534,12 @@ describe('figures of the trade (common practice)', () => {
       for (const days of [7, 14, 45]) {
         const lines = awayAdvice(tub, days).map(formatAway)
         expect(new Set(lines).size).toBe(lines.length)
-        expect(lines.length).toBeGreaterThan(1)
+        expect(lines.length).toBeGreaterThan(0)
       }
       const ids = startSteps(tub, estimate(tub, [], NOW)).map((step) => step.id)
       expect(new Set(ids).size).toBe(ids.length)
     }
-    expect(awayAdvice(tubWith('bromine tablets'), 14)).toContainEqual({
-      code: 'load',
-      tablets: 6,
-      holder: 'floater',
-    })
+    expect(awayAdvice(tubWith('granular chlorine'), 14)).toContainEqual({ code: 'dosed by others' })
   })
 })
 

@@ -49,17 +49,24 @@ test('energy through a time: held by hand, nothing while it cools, and what was 
 
 test('before leaving: granules to the top of the range by hand, tablets for the days, nothing for a cell', () => {
   const high = rigid.targets.sanitizer.high
-  const dose = beforeLeaving(rigid, 10, high - 2)
+  const dose = beforeLeaving(rigid, 10, high - 2, [])
   // 2 ppm in 1,200 L is 2.4 g of chlorine; the granules' dihydrate is 55 % of it.
   expect(dose?.product).toBe('sodium dichlor dihydrate')
   expect(dose?.grams).toBeCloseTo(2.4 / 0.554, 1)
-  expect(beforeLeaving(rigid, 10, high)).toBeUndefined()
+  expect(beforeLeaving(rigid, 10, high, [])).toBeUndefined()
+  // A pack of twice the usual bleach takes half of it.
+  const bleach = { ...tubWith('liquid chlorine'), volumeLitres: 1000 }
+  const usual = beforeLeaving(bleach, 7, 1, [])
+  const strong = beforeLeaving(bleach, 7, 1, [
+    { product: 'sodium hypochlorite', strength: { weightFraction: 0.12 } },
+  ])
+  expect(strong?.grams).toBeLessThan(0.6 * (usual?.grams ?? 0))
   // 3 a week for 1,200 L (common practice), two weeks: 6 of 20 g.
-  expect(beforeLeaving({ ...tubWith('bromine tablets'), volumeLitres: 1200 }, 14, 4)).toEqual({
+  expect(beforeLeaving({ ...tubWith('bromine tablets'), volumeLitres: 1200 }, 14, 4, [])).toEqual({
     product: 'bromochlorodimethylhydantoin',
     grams: 120,
   })
-  expect(beforeLeaving(tubWith('in-line salt chlorine'), 14, 1)).toBeUndefined()
+  expect(beforeLeaving(tubWith('in-line salt chlorine'), 14, 1, [])).toBeUndefined()
 })
 
 let store: Store

@@ -1,9 +1,11 @@
 import { HOUR } from '@/core'
 import { heatFields, heatPlace, heatSettings, notePower, openCut, saveHeat } from '@/server/heat'
+import { recordEntry } from '@/server/journal'
 import { refillSettings } from '@/server/refillSettings'
+import { refillView } from '@/server/refillView'
 import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
-import { journalOf } from '@/store/entries'
+import { insertEntry, journalOf } from '@/store/entries'
 import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
 
@@ -154,4 +156,38 @@ test('the power goes and comes back by the log: each once, in their order, and n
   expect(log('back', '2026-01-14T16:30')).toEqual({ ok: true })
   expect(openCut(journalOf(store, id), NOW)).toBeUndefined()
   expect(journalOf(store, id)).toHaveLength(2)
+})
+
+test('a correction of when the power went keeps that it went; so does one of a signed month', () => {
+  notePower(store, id, { power: 'off', when: 'earlier', at: '2026-01-14T15:00', zone: 'UTC' }, NOW)
+  const [note] = journalOf(store, id)
+  const corrected = recordEntry(
+    store,
+    id,
+    {
+      kind: 'note',
+      text: 'The power went, storm.',
+      when: 'earlier',
+      at: '2026-01-14T14:00',
+      zone: 'UTC',
+    },
+    NOW,
+    note?.id,
+  )
+  expect(corrected.ok).toBe(true)
+  expect(journalOf(store, id)[0]?.body).toEqual({ text: 'The power went, storm.', power: 'off' })
+  expect(openCut(journalOf(store, id), NOW)?.from).toBe(NOW - 3 * HOUR)
+  const signs = { month: '2025-12', name: 'Ada', digest: '0' }
+  insertEntry(store, id, { kind: 'note', at: NOW - HOUR, body: { text: 'signed', signs } }, NOW)
+  const before = journalOf(store, id).find(({ body }) => 'signs' in body)
+  recordEntry(store, id, { kind: 'note', text: 'signed off', when: 'now' }, NOW, before?.id)
+  expect(journalOf(store, id).find(({ body }) => 'signs' in body)?.body).toMatchObject({ signs })
+})
+
+test('a fill’s heating costs the same under Refill as what Costs pays for a kilowatt hour: the mean of two rates', () => {
+  saveHeat(store, id, typed())
+  const view = tubView(store, id, NOW)
+  if (!view) throw new Error('it is there')
+  const { costs } = refillView(store, { ...view, zone: 'Europe/Berlin' })
+  expect((costs.energy ?? 0) / costs.kilowattHours).toBeCloseTo((6 * 0.2 + 18 * 0.3) / 24, 6)
 })

@@ -107,6 +107,7 @@ export const WaterColumn = ({
   const tests = journal.filter(isKind('test')).slice(0, 2)
   const temperature = estimate.quantities.temperature
   const [closure] = view.verdict.closures
+  const powerOff = view.verdict.closures.some(({ code }) => code === 'no power')
   const words = scales.map(
     (scale) =>
       `${scale.name} ${scale.estimate.lastReading ? amount(scale.quantity, scale.estimate.value, preferences) : ''}, ${STATE_WORDS[scale.state]}`,
@@ -152,7 +153,7 @@ export const WaterColumn = ({
           <p className="note mt-1 text-muted">{tub.place}</p>
           <p className="note text-muted">
             {temperature.lastReading
-              ? `${amount('temperature', temperature.value, preferences)}, `
+              ? `${amount('temperature', temperature.value, preferences)}${powerOff ? ' before the power went' : ''}, `
               : `set to ${amount('temperature', tub.setTemperatureCelsius, preferences)}, `}
             {volume(tub.volumeLitres, preferences)}
           </p>

@@ -376,11 +376,9 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
               <h3 className="head">Before you leave</h3>
               <ul className="small">
                 {[
-                  ...away.answer.advice
-                    .filter(({ code }) => code !== 'back' && code !== 'close up' && code !== 'load')
-                    .map(formatAway),
+                  ...away.answer.advice.map(formatAway),
                   ...(away.answer.dose ? [lastDose(away.answer.dose, preferences)] : []),
-                  keptAt(away.answer.heldCelsius, preferences),
+                  keptAt(away.answer.heldCelsius, away.answer.onReturn.length > 0, preferences),
                 ].map((line) => (
                   <li key={line} className="border-hair border-t py-1.5">
                     {inUnits(line, preferences)}
