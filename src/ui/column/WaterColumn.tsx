@@ -153,7 +153,7 @@ export const WaterColumn = ({
           <p className="note mt-1 text-muted">{tub.place}</p>
           <p className="note text-muted">
             {temperature.lastReading
-              ? `${amount('temperature', temperature.value, preferences)}${powerOff ? ' before the power went' : ''}, `
+              ? `${amount('temperature', temperature.value, preferences)}${powerOff ? ' at the cut' : ''}, `
               : `set to ${amount('temperature', tub.setTemperatureCelsius, preferences)}, `}
             {volume(tub.volumeLitres, preferences)}
           </p>
