@@ -287,6 +287,9 @@ export const signMonth = action('signing a month', ({ store, tub, fields, now })
 export const saveHeat = action('saving how it is kept warm', ({ store, tub, fields }) =>
   heat.saveHeat(store, tub, fields),
 )
+export const chooseWay = action('saving how it is kept warm', ({ store, tub, fields }) =>
+  heat.saveWay(store, tub, fields),
+)
 export const notePower = action('logging the power', ({ store, tub, fields, now }) =>
   heat.notePower(store, tub, fields, now),
 )

@@ -27,7 +27,6 @@ import { simulatedWeather } from '@/stand-ins/weather'
 import { theStore } from '@/store/database'
 import { allKits } from '@/store/kits'
 import { troubleOf } from '@/store/storeProblem'
-import type { TubRow } from '@/store/tubs'
 import { idIn } from './idIn'
 import { preferencesOf } from './preferences'
 
@@ -114,14 +113,6 @@ export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
     value: point.median,
     standardDeviation: deviationOf(point),
   }))
-}
-
-/** The air at a tub, °C: the simulated weather's where stand-ins are on, else what its people gave. */
-export const airAt = (tub: TubRow): ((at: number) => number) => {
-  const { airCelsius } = refillSettings(tub)
-  return process.env.PAVREL_STAND_INS === '1'
-    ? (at) => simulatedWeather(at).airCelsius
-    : () => airCelsius
 }
 
 /** Where the level goes: by the simulated weather where stand-ins are on, else by the air its people gave. */

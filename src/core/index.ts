@@ -95,6 +95,7 @@ export {
   type WaterLifeTrajectory,
 } from './estimate/trajectory'
 export { energyThrough } from './heat/energyThrough'
+export { frostAhead } from './heat/frost'
 export {
   cooledTo,
   heatingHours,
@@ -105,7 +106,13 @@ export {
   warmingKilowattHours,
 } from './heat/heat'
 export { type HoursUntil, type PowerCut, powerCut } from './heat/powerCut'
-export { type HeatSettings, meanPrice, priceByHour, USUAL_HEAT_SETTINGS } from './heat/settings'
+export {
+  type HeatSettings,
+  meanPrice,
+  priceByHour,
+  USUAL_HEAT_SETTINGS,
+  WAYS_OF_WARMING,
+} from './heat/settings'
 export {
   heatOf,
   kilowattHoursPerKelvin,
@@ -122,6 +129,7 @@ export {
   type WarmWeek,
   warmWeek,
 } from './heat/warmWeek'
+export { weeklyClimb } from './heat/weeklyClimb'
 export { notAhead } from './journal/aheadOfClock'
 export { bearing } from './journal/bearing'
 export {
@@ -138,6 +146,7 @@ export {
 } from './journal/causeId'
 export { type ChoreId, isChoreId, isPresetChore, type PresetChoreId } from './journal/choreId'
 export { cleansFilter } from './journal/cleansFilter'
+export { closedDownSince } from './journal/closedDown'
 export {
   type ChoreBody,
   type DoseBody,
@@ -449,6 +458,7 @@ export type { GuestStay } from './upkeep/guestStay'
 export type { Interval } from './upkeep/interval'
 export { isQuiet, type Reminder, remindersFor } from './upkeep/reminder'
 export { type SeasonStrip, type StripMark, type StripRow, seasonStrip } from './upkeep/seasonStrip'
+export { CLOSING, OPENING } from './upkeep/stayJobs'
 export { upkeepBearing } from './upkeep/upkeepBearing'
 export { choreNeeds } from './visit/choreNeeds'
 export type { Lanes, Stretch } from './visit/lanes'

@@ -119,6 +119,8 @@ export const awayPlace = (store: Store, view: TubView, asked: AwayAsked): Away =
       kind === 'away' && toWallClock(from, timeZone).slice(0, 10) === fields.leave.slice(0, 10),
   )
   const base = { fields, errors, noted }
+  // Nobody asked, and nobody is going away: two forecasts fewer.
+  if (!next && query.leave === undefined) return { ...base, answer: undefined }
   if (
     leave === undefined ||
     back === undefined ||

@@ -77,7 +77,8 @@ const choreEvent = (
   const recurs = byDaysAlone && !chore.season && why !== 'postponed' && !gathered
   return {
     uid: uid('chore', tub.id, chore.id),
-    ...allDay(due, scope),
+    // The heater has to be turned up at its hour.
+    ...(why === 'turn up' ? timed(due, 15) : allDay(due, scope)),
     summary: prefixOf(tub, scope) + calendarTitle.chore(choreName(chore), chore.minutes),
     description: [...choreText(chore).how, ...choreText(chore).cautions].join('\n'),
     ...(recurs && interval.days ? { everyDays: interval.days } : {}),

@@ -22,9 +22,12 @@ import {
   tooWarmAbove,
   turnUpFor,
   USUAL_HEAT_SETTINGS,
+  WAYS_OF_WARMING,
   type Warming,
   type WarmWeek,
+  type Water,
   warmWeek,
+  weeklyClimb,
 } from '@/core'
 import type { Store } from '@/store/database'
 import { insertEntry, journalOf } from '@/store/entries'
@@ -101,6 +104,7 @@ export const saveHeat = (store: Store, tubId: number, posted: Fields): Outcome =
       ...(value.heaterKilowatts === undefined ? {} : { heaterKilowatts: value.heaterKilowatts }),
     },
     heat: {
+      ...(tub.heat?.way === undefined ? {} : { way: tub.heat.way }),
       ...(value.nightPrice === undefined ? {} : { nightPrice: value.nightPrice }),
       nightFrom: value.nightFrom ?? 0,
       nightTo: value.nightTo ?? 0,
@@ -109,6 +113,16 @@ export const saveHeat = (store: Store, tubId: number, posted: Fields): Outcome =
       hoursTo: value.hoursTo ?? 0,
     },
   })
+  return { ok: true }
+}
+
+/** How it is kept warm from now on: turned down between soaks, each planned soak says when to turn it up. */
+export const saveWay = (store: Store, tubId: number, fields: Fields): Outcome => {
+  const tub = findTub(store, tubId)
+  if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
+  const way = WAYS_OF_WARMING.find((one) => one === fields.way)
+  if (!way) return refused(fields, {}, {}, REFUSALS.noWay)
+  updateTub(store, tubId, { heat: { ...tub.heat, way } })
   return { ok: true }
 }
 
@@ -154,6 +168,10 @@ export interface HeatPlace {
   weeks: readonly WarmWeek[]
   /** Soaks of the week, as they were counted. */
   soaks: readonly { at: Instant; minutes: number }[]
+  /** How much pH climbs under the cover in each of them. */
+  climbs: readonly number[]
+  /** As it is kept. */
+  chosen: WarmWeek | undefined
   air: { mean: number; low: number; high: number }
   perDayKilowattHours: number
   /** Hours of night rate within the week, for the picture. */
@@ -173,6 +191,8 @@ interface HeatAsked {
   locale: string
   air: (at: Instant) => number
   celsius: number
+  /** As it is believed to be. */
+  water: Water
   soaks: readonly { at: Instant; minutes: number }[]
   query: Fields
 }
@@ -284,7 +304,7 @@ const readyAsked = (
 
 /** Everything that the heat of a tub says at one moment. */
 export const heatPlace = (tub: TubRow, journal: readonly Entry[], asked: HeatAsked): HeatPlace => {
-  const { now, timeZone, air, soaks } = asked
+  const { now, timeZone, air, soaks, water } = asked
   const settings = heatSettings(tub)
   const { energyPrice, heaterKilowatts } = refillSettings(tub)
   const heat = heatOf(tub, journal, { air, now, ratedKilowatts: heaterKilowatts })
@@ -307,6 +327,7 @@ export const heatPlace = (tub: TubRow, journal: readonly Entry[], asked: HeatAsk
       priceAt: price && ((at) => price(hourAt(at))),
     }),
   )
+  const chosen = weeks.find(({ way }) => way.kind === (settings.way ?? 'held'))
   const outside = airOver(air, from, from + 7 * DAY)
   const nights: { from: Instant; to: Instant }[] = []
   if (price && settings.nightPrice !== undefined)
@@ -321,8 +342,10 @@ export const heatPlace = (tub: TubRow, journal: readonly Entry[], asked: HeatAsk
     settings,
     weeks,
     soaks: week,
+    climbs: weeks.map(({ meanCelsius }) => weeklyClimb(water, meanCelsius)),
+    chosen,
     air: outside,
-    perDayKilowattHours: (weeks[0]?.kilowattHours ?? 0) / 7,
+    perDayKilowattHours: (chosen?.kilowattHours ?? 0) / 7,
     nights,
     off: openCut(journal, now),
     cut: cutAsked(tub, heat, openCut(journal, now), asked),

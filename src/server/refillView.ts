@@ -3,6 +3,7 @@ import { addDays } from 'date-fns'
 import {
   type Blocked,
   type Constraints,
+  closedDownSince,
   countedBack,
   DAY,
   type Entry,
@@ -15,6 +16,7 @@ import {
   hasMetals,
   heatOf,
   type Instant,
+  inOrder,
   isKind,
   MINUTE,
   meanPrice,
@@ -43,6 +45,7 @@ import type { Store } from '@/store/database'
 import { openRefill, type RefillRow } from '@/store/refills'
 import type { TubRow } from '@/store/tubs'
 import { heatSettings } from './heat'
+import { airAt } from './outsideAir'
 import { refillSettings } from './refillSettings'
 
 /** Hours without a free hand are told for so long after the day that was asked for. */
@@ -152,6 +155,13 @@ export interface RefillAsked {
   zone: string
 }
 
+/** Behind a tub that stands empty, closed down. */
+const DONE_WHEN_EMPTY: Partial<Record<StageId, StageProgress>> = Object.fromEntries(
+  (
+    ['purge', 'sanitizer out', 'filters out', 'drain', 'filter soak', 'blow out', 'clean'] as const
+  ).map((stage) => [stage, { skipped: true }]),
+)
+
 /** Saturday evening after next, where nobody has said when. */
 const usualReadyBy = (from: Instant, zone: string): Instant => {
   for (let i = 2; i < 10; i++) {
@@ -168,7 +178,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   const settings = refillSettings(tub, estimate.fillWater)
   const reasons = refillReasons(tub, journal, estimate, { newTub: tub.refill?.newTub ?? false })
   const heat = heatOf(tub, journal, {
-    air: () => settings.airCelsius,
+    air: airAt(tub),
     now,
     ratedKilowatts: settings.heaterKilowatts,
   })
@@ -183,7 +193,10 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
     doses: { steps: balance.length, waitMinutes: minutes },
   }
   const refill = refillOf(facts)
-  const happened = happenedOf(journal, row?.id)
+  const happened = {
+    ...(closedDownSince(inOrder(journal)) === undefined ? {} : DONE_WHEN_EMPTY),
+    ...happenedOf(journal, row?.id),
+  }
   const at = row?.at ?? usualReadyBy(Math.max(now, reasons[0]?.at ?? now), zone)
   const blocked = blockedHours(settings, now, zone, Math.max(0, (at - now) / DAY) + BEYOND_DAYS)
   const constraints: Constraints = { blocked, pins: settings.pins, happened, now }

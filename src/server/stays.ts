@@ -7,6 +7,7 @@ import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/planne
 import { findTub } from '@/store/tubs'
 import { insertStay, removeStay as removeStayRow, staysAhead } from '@/store/upkeep'
 import { calendarNote, field, REFUSALS } from '@/words/refusals'
+import { STAY_NAMES } from '@/words/stayNames'
 import { TooManySteps, withinSteps } from './boundedRecurrence'
 import { withinDeadline } from './deadline'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
@@ -19,6 +20,7 @@ const MOST = 200
 /** Steps of all recurrences together, so that no file can hold the server. */
 const MOST_STEPS = 60_000
 const LONGEST_STAY = 120 * DAY
+const LONGEST_CLOSED = 400 * DAY
 const CHECK_IN_HOUR = 15
 const CHECK_OUT_HOUR = 11
 
@@ -355,6 +357,14 @@ export const importStays = (
   return { ok: true, sentences: [...sentences, ...notes] }
 }
 
+const STAY_KINDS = ['guests', 'away', 'closed'] as const
+/** Hours of the wall clock; closing down and opening again are begun in the morning. */
+const HOURS_OF = {
+  guests: [CHECK_IN_HOUR, CHECK_OUT_HOUR],
+  away: [CHECK_IN_HOUR, CHECK_OUT_HOUR],
+  closed: [10, 10],
+} as const
+
 /** A stay that somebody types. */
 export const saveStay = (store: Store, tubId: number, fields: Fields, now: Instant): Outcome => {
   if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
@@ -367,20 +377,22 @@ export const saveStay = (store: Store, tubId: number, fields: Fields, now: Insta
     if (at === undefined) errors[name] = noMoment(label, local)
     return at ?? 0
   }
-  const from = moment('from', 'From', CHECK_IN_HOUR)
-  const to = moment('to', 'Until', CHECK_OUT_HOUR)
+  const kind = STAY_KINDS.find((one) => one === fields.as) ?? 'guests'
+  const [begins, ends] = HOURS_OF[kind]
+  const from = moment('from', 'From', begins)
+  const to = moment('to', 'Until', ends)
   if (from && to) {
     if (to <= from) errors.to = field.notAfter('Until', fields.to ?? '', fields.from ?? '')
     else if (to <= now) errors.to = field.passed('Until', fields.to ?? '')
-    else if (to - from > LONGEST_STAY) errors.to = REFUSALS.untilTooLong
+    else if (to - from > (kind === 'closed' ? LONGEST_CLOSED : LONGEST_STAY))
+      errors.to = kind === 'closed' ? REFUSALS.closedTooLong : REFUSALS.untilTooLong
     else if (from > now + FARTHEST) errors.from = REFUSALS.fromTooFar
   }
   if ('errors' in checked || Object.keys(errors).length > 0) return refused(fields, errors)
-  const kind = fields.as === 'away' ? 'away' : 'guests'
   insertStay(store, {
     tubId,
     kind,
-    title: checked.value.title || (kind === 'guests' ? 'Guests' : 'Away'),
+    title: checked.value.title || STAY_NAMES[kind],
     from,
     to,
     uid: `own-${now}`,

@@ -3,7 +3,8 @@ import type { Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 import { openRefill } from '@/store/refills'
 import { allTubs, type TubRow } from '@/store/tubs'
-import { choreRulesOf, staysAhead, toRule } from '@/store/upkeep'
+import { choreRulesOf, staysAhead, staysOver, toRule } from '@/store/upkeep'
+import { turnUpAhead } from './turnUpAhead'
 import { weeklyVisits } from './visitDay'
 
 export interface TubChores {
@@ -30,10 +31,13 @@ export const choresOfTub = (
 ): ChoreDue[] => {
   const rules = choreRulesOf(store, tub.id).map(toRule)
   const ids = allChoresOf(tub, rules).map(({ id }) => id)
+  const turnUp = turnUpAhead(store, tub, now)
   const journal = [...supposed, ...upkeepBearing(journalOf(store, tub.id), now, ids)]
   return choresDue(tub, notAhead(journal, now), now, {
     rules,
     stays: staysAhead(store, tub.id, now),
+    over: staysOver(store, tub.id, now),
+    ...(turnUp ? { turnUp } : {}),
     ...refillAtOf(store, tub.id),
     visits: weeklyVisits(store, now),
   })

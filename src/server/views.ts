@@ -17,6 +17,7 @@ import {
   endOfDay,
   estimateNow,
   type FilterStatus,
+  frostAhead,
   type GuestStay,
   type HelpersWait,
   helpersWaitFor,
@@ -53,6 +54,7 @@ import { filtersOf } from './filters'
 import { clockBehind, journalAt } from './journalAt'
 import { ensembleNow } from './learning'
 import { leftOutOf } from './leftOut'
+import { airAt } from './outsideAir'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 import { choresOfTub } from './upkeep'
 import { weeklyVisits } from './visitDay'
@@ -185,6 +187,11 @@ export const tubView = (
     found: found.closures,
     visits,
     wrong,
+    stays,
+    frost: frostAhead(airAt(row), now, {
+      lowLevel: chores.some(({ chore, sign }) => chore.id === 'level look' && sign !== undefined),
+      noPower: found.closures.some(({ code }) => code === 'no power'),
+    }),
   })
   const held = found.closures.some(holdsBack)
   const until = endOfDay(now, tub.surroundings?.hoursFromUtc ?? 0)

@@ -1,5 +1,5 @@
-import { and, asc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm'
-import type { ChoreId, ChoreRule } from '@/core'
+import { and, asc, eq, gt, isNotNull, isNull, lte, sql } from 'drizzle-orm'
+import { type ChoreId, type ChoreRule, DAY } from '@/core'
 import { preparedOnce, type Store } from './database'
 import { choreRules, filterSets, stays } from './schema'
 
@@ -27,6 +27,19 @@ const queries = preparedOnce((store) => ({
       and(
         eq(stays.tubId, sql.placeholder('tub')),
         gt(stays.to, sql.placeholder('now')),
+        isNull(stays.removedAt),
+      ),
+    )
+    .orderBy(asc(stays.from))
+    .prepare(),
+  over: store
+    .select()
+    .from(stays)
+    .where(
+      and(
+        eq(stays.tubId, sql.placeholder('tub')),
+        gt(stays.to, sql.placeholder('since')),
+        lte(stays.to, sql.placeholder('now')),
         isNull(stays.removedAt),
       ),
     )
@@ -92,6 +105,10 @@ export const updateFilterSet = (
 /** Those that are not over, the next one first. */
 export const staysAhead = (store: Store, tubId: number, now: number): StayRow[] =>
   queries(store).stays.all({ tub: tubId, now })
+
+/** Those of the last year that are over. */
+export const staysOver = (store: Store, tubId: number, now: number): StayRow[] =>
+  queries(store).over.all({ tub: tubId, now, since: now - 400 * DAY })
 
 export const insertStay = (store: Store, stay: NewStay): StayRow =>
   store.insert(stays).values(stay).returning().get()

@@ -17,6 +17,7 @@ import {
   type DisplayPreferences,
   day,
   dayAndClock,
+  degrees,
   dose,
   formatStep,
   list,
@@ -150,6 +151,27 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
     }
     case 'feeder':
       return { when: due, what: `Feeder: ${FEEDER_MOVES[item.move]}`, minutes, place: 'programme' }
+    case 'away':
+      return {
+        when: 'now',
+        what: `Nobody is here until ${day(item.stay.to, preferences)}. What comes then`,
+        minutes,
+        place: 'upkeep/heat#away',
+      }
+    case 'frost': {
+      const { from, lowCelsius, lowLevel, noPower } = item.frost
+      const frost = `Hard frost ${from <= preferences.now ? 'now' : dayAndClock(from, preferences)}, down to ${degrees(lowCelsius, preferences)}`
+      return {
+        when: 'now',
+        what: noPower
+          ? `${frost}, and the power is off: the pipes freeze first`
+          : lowLevel
+            ? `${frost}: top up now, a pump that draws air stops and its pipes freeze`
+            : `${frost}: leave power and pump on, and the cover closed`,
+        minutes,
+        place: noPower ? 'upkeep/heat#cut' : lowLevel ? 'upkeep' : 'upkeep/heat',
+      }
+    }
     case 'refill':
       return {
         when: due,

@@ -1,8 +1,16 @@
-import type { Chore, ChoreDue, FilterStatus, HelpersWait, Interval, Lane } from '@/core'
+import type { Chore, ChoreDue, FilterStatus, GuestStay, HelpersWait, Interval, Lane } from '@/core'
 import { RECIPE_TEXT } from './filterText'
 import { signName } from './signText'
 import { CAUSE_NAMES } from './troubleText'
-import { type DisplayPreferences, day, duration, formatNumber, upperFirst, volume } from './words'
+import {
+  type DisplayPreferences,
+  day,
+  dayAndClock,
+  duration,
+  formatNumber,
+  upperFirst,
+  volume,
+} from './words'
 
 const plural = (n: number, one: string, preferences: DisplayPreferences) =>
   `${formatNumber(n, 1, preferences)} ${one}${n === 1 ? '' : 's'}`
@@ -81,15 +89,20 @@ const countWords = (
   )
 }
 
+/** Whose day a stay itself sets. */
+const BY_STAY: ReadonlySet<ChoreDue['why']> = new Set(['leaving', 'back', 'closing', 'opening'])
+const DURING: Record<GuestStay['kind'], string> = {
+  guests: 'Guests are there then: ask them for a time.',
+  away: 'Nobody is there then.',
+  closed: 'The tub is closed down then.',
+}
+
 /** Why a chore is due on its day, in a sentence or two. */
 export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): string => {
   const { why, personHours, due, lastDone, chore, sign, cause, stay, shocks } = item
   const { interval } = chore
   const last = lastDone === undefined ? '' : `Last done ${day(lastDone, preferences)}. `
-  const guests =
-    stay && why !== 'stay'
-      ? ` ${stay.kind === 'guests' ? 'Guests are there then: ask them for a time.' : 'Nobody is there then.'}`
-      : ''
+  const guests = stay && why !== 'stay' && !BY_STAY.has(why) ? ` ${DURING[stay.kind]}` : ''
   const reason = (): string => {
     switch (why) {
       case 'load':
@@ -119,7 +132,21 @@ export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): stri
       case 'stay':
         return stay?.kind === 'guests'
           ? `Moved to avoid ${stay.title}.`
-          : 'Moved to when someone is there.'
+          : stay?.kind === 'closed'
+            ? 'Moved to before it is closed down.'
+            : 'Moved to when someone is there.'
+      case 'leaving':
+        return `You leave ${stay ? day(stay.from, preferences) : 'soon'}.`
+      case 'back':
+        return `You’re back ${stay ? day(stay.to, preferences) : 'about then'}.`
+      case 'closing':
+        return `Closing down ${stay ? `${day(stay.from, preferences)} to ${day(stay.to, preferences)}` : 'has begun'}.`
+      case 'opening':
+        return stay
+          ? `It opens again ${day(stay.to, preferences)}.`
+          : 'No day is set for opening it again.'
+      case 'turn up':
+        return `${upperFirst(dayAndClock(due, preferences))}, for the planned soak.`
       case 'never noted':
         return 'Never logged, so counted from the first entry.'
       case 'rhythm':

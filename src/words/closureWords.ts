@@ -29,6 +29,7 @@ export const CLOSURE_SHORT: Record<ClosureCode, string> = {
   accident: 'accident',
   'someone unwell': 'someone unwell',
   'incompatible sanitizers': 'incompatible sanitizers',
+  'closed down': 'standing empty',
   'flush in the water': 'pipe flush in the water',
   'refill under way': 'refill under way',
   'people in': 'people in the tub',
@@ -124,6 +125,12 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
         why: `${upperFirst(PRODUCTS[closure.product].commonName)} was added ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
         lift: 'Add nothing more. Flush the pipes, drain, clean and refill.',
         action: REFILL,
+      }
+    case 'closed down':
+      return {
+        why: `The tub was drained ${since} and stands empty.`,
+        lift: 'Inspect it, fill it and start it up, then test.',
+        action: { place: 'upkeep/closing', label: 'See what comes next' },
       }
     case 'flush in the water':
       return {

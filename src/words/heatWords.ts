@@ -7,11 +7,13 @@ import {
   lossAtTemperature,
   type TubHeat,
   type TurnUp,
+  type Warming,
   type WarmWeek,
 } from '@/core'
 import { money } from './money'
 import {
   type DisplayPreferences,
+  day,
   dayAndClock,
   degrees,
   formatFixed,
@@ -20,7 +22,7 @@ import {
 } from './words'
 
 /** A difference of temperatures: "5 °C", "9 °F". */
-const difference = (kelvin: number, preferences: DisplayPreferences, decimals = 0) => {
+export const difference = (kelvin: number, preferences: DisplayPreferences, decimals = 0) => {
   const { temperature } = preferences.units
   return `${formatNumber(temperature === 'celsius' ? kelvin : kelvin * 1.8, decimals, preferences)} ${temperatureSign(temperature)}`
 }
@@ -33,10 +35,13 @@ export const heatTitle = (
   setCelsius: number,
   perDay: number,
   preferences: DisplayPreferences,
+  way?: Warming,
 ): string =>
-  perDay < 0.05
-    ? `Keeping ${degrees(setCelsius, preferences)} takes no heat in this weather.`
-    : `Keeping ${degrees(setCelsius, preferences)} takes about ${energy(perDay, preferences)} a day in this weather.`
+  way && way.kind !== 'held' && perDay >= 0.05
+    ? `${way.kind === 'lower' ? `Kept ${difference(way.byKelvin, preferences)} lower between soaks` : 'Heated in set hours'}, it takes about ${energy(perDay, preferences)} a day in this weather.`
+    : perDay < 0.05
+      ? `Keeping ${degrees(setCelsius, preferences)} takes no heat in this weather.`
+      : `Keeping ${degrees(setCelsius, preferences)} takes about ${energy(perDay, preferences)} a day in this weather.`
 
 export const airWords = (
   air: { mean: number; low: number; high: number },
@@ -114,12 +119,22 @@ export const readyInWords = (
           : 'at the most',
 })
 
+/** What cooler water does to the climb of pH; nothing where it can't be told. */
+const climbWords = (
+  [held = 0, lower = 0]: readonly number[],
+  preferences: DisplayPreferences,
+): string => {
+  const slower = held > 0.02 ? 100 * (1 - lower / held) : 0
+  return slower < 1 ? '' : ` pH climbs about ${formatNumber(slower, 0, preferences)} % slower.`
+}
+
 /** What being lower comes to, against the hours it takes to be ready. */
 export const lowerWords = (
   held: WarmWeek,
   lower: WarmWeek,
   setCelsius: number,
   preferences: DisplayPreferences,
+  climbs: readonly number[] = [],
 ): string => {
   const saved = held.kilowattHours - lower.kilowattHours
   const share = held.kilowattHours > 0 ? (100 * saved) / held.kilowattHours : 0
@@ -129,7 +144,7 @@ export const lowerWords = (
     return 'Nothing has to be heated this week, so there is nothing to save.'
   return `${difference(by, preferences)} lower saves ${energy(saved, preferences)} a week, ${formatNumber(share, 0, preferences)} %; cooler water always loses less.${
     lasts >= 1 ? ` Sanitizer lasts ${formatNumber(lasts, 0, preferences)} % longer.` : ''
-  }`
+  }${climbWords(climbs, preferences)}`
 }
 
 /** What a learnt figure comes from, in a few words. */
@@ -184,6 +199,13 @@ export const learntWords = (heat: TubHeat): string => {
     leftOut > 0 ? ` ${leftOut} left out: people in, water changed, or too short to tell.` : ''
   return `Cooling: ${cooling}.${warming}${left}`
 }
+
+/** A heater that warms slower than it did. */
+export const weakenedWords = (
+  { at, kilowatts, before }: NonNullable<TubHeat['weakened']>,
+  preferences: DisplayPreferences,
+): string =>
+  `It warmed slower than it should ${day(at, preferences)}: as if by ${formatNumber(kilowatts, 1, preferences)} kW instead of ${formatNumber(before.low, 1, preferences)} to ${formatNumber(before.high, 1, preferences)}. An open cover, a clogged filter or a failing heater does that.`
 
 export const TEACH_HEAT =
   'To teach it: leave the heater off for a night with the cover on, and log the temperature in the evening and in the morning.'

@@ -103,6 +103,8 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
     case 'incompatible sanitizers':
     case 'flush in the water':
       return 'Closed. Drain and refill first.'
+    case 'closed down':
+      return 'Closed down. It stands empty.'
     case 'refill under way':
       return 'Closed for the refill.'
     case 'people in':

@@ -115,3 +115,21 @@ test('a refill’s heating teaches the heater: 1,200 L from 10 to 37 °C in 14 h
   expect(heat.kilowatts.value).toBeGreaterThan(2.6)
   expect(heat.kilowatts.value).toBeLessThan(2.95)
 })
+
+test('a heater that warms slower than it learnt is told, one that is small from the first is not', () => {
+  // 1,200 L take 1.39 kWh a kelvin: 2.8 kW warm them about 1.9 °C an hour, 1 kW 0.6.
+  const well = temperatures([0, 20], [4, 27.6], [20, 24], [24, 31.5])
+  const weak = temperatures([60, 25], [66, 28.4])
+  const air = { air: () => 8, now: NOW }
+  expect(heatOf(tub, journal(...well), air).weakened).toBeUndefined()
+  const { weakened, kilowatts } = heatOf(tub, journal(...well, ...weak), air)
+  expect(weakened?.at).toBe(NOW - 34 * HOUR)
+  expect(weakened?.kilowatts).toBeLessThan(0.6 * (weakened?.before.value ?? 0))
+  expect(kilowatts.stretches).toBe(3)
+  expect(heatOf(tub, journal(...weak), air).weakened).toBeUndefined()
+  expect(heatOf(tub, journal(...weak), { ...air, ratedKilowatts: 3 }).weakened).toBeDefined()
+  // Long ago it has been seen to.
+  expect(
+    heatOf(tub, journal(...well, ...weak), { air: () => 8, now: NOW + 30 * 24 * HOUR }).weakened,
+  ).toBeUndefined()
+})

@@ -1,6 +1,19 @@
-import { HOUR } from '@/core'
-import { heatFields, heatPlace, heatSettings, notePower, openCut, saveHeat } from '@/server/heat'
+import ICAL from 'ical.js'
+import { DAY, fillWaterOf, HOUR, MINUTE } from '@/core'
+import { calendarOf, openCalendar } from '@/server/calendar'
+import {
+  heatFields,
+  heatPlace,
+  heatSettings,
+  notePower,
+  openCut,
+  saveHeat,
+  saveWay,
+} from '@/server/heat'
 import { recordEntry } from '@/server/journal'
+import { toWallClock } from '@/server/moment'
+import { airAt, giveAir } from '@/server/outsideAir'
+import { planSoak } from '@/server/plannedSoaks'
 import { refillSettings } from '@/server/refillSettings'
 import { refillView } from '@/server/refillView'
 import { tubView } from '@/server/views'
@@ -10,6 +23,7 @@ import { findTub, insertTub, type TubRow, updateTub } from '@/store/tubs'
 import { newTub } from '../store/newTub'
 
 const NOW = Date.UTC(2026, 0, 14, 17, 0)
+const WATER = fillWaterOf({ source: 'town', totalAlkalinityPpm: 80, pH: 7.4 }, 38)
 let store: Store
 let id: number
 beforeEach(() => {
@@ -38,6 +52,7 @@ const asked = (more: object = {}) => ({
   locale: 'en-DE',
   air: () => -2,
   celsius: 38,
+  water: WATER,
   soaks: [{ at: NOW + 26 * HOUR, minutes: 30 }],
   query: {},
   ...more,
@@ -190,4 +205,82 @@ test('a fill’s heating costs the same under Refill as what Costs pays for a ki
   if (!view) throw new Error('it is there')
   const { costs } = refillView(store, { ...view, zone: 'Europe/Berlin' })
   expect((costs.energy ?? 0) / costs.kilowattHours).toBeCloseTo((6 * 0.2 + 18 * 0.3) / 24, 6)
+})
+
+test('kept lower between soaks, each planned soak says when to turn up: in Upkeep, on Now, in the calendar, and not once it is hot', () => {
+  const soak = NOW + 50 * HOUR
+  const planned = () =>
+    planSoak(
+      store,
+      id,
+      { at: toWallClock(soak, 'UTC'), zone: 'UTC', people: '2', minutes: '40' },
+      NOW,
+    )
+  recordEntry(store, id, { kind: 'water', percent: '100' }, NOW - 20 * DAY)
+  recordEntry(store, id, { kind: 'test', method: 'meter', temperature: '33' }, NOW - HOUR)
+  expect(planned()).toEqual({ ok: true })
+  const turnUp = () => tubView(store, id, NOW)?.chores.find(({ why }) => why === 'turn up')
+  expect(turnUp()).toBeUndefined()
+  saveHeat(store, id, typed({ heaterKilowatts: '3', lower: '5' }))
+  expect(saveWay(store, id, { way: 'lower' })).toEqual({ ok: true })
+  const due = turnUp()?.due ?? 0
+  // Five kelvin of 1,000 L take 5.8 kWh: some two to three hours with 3 kW against what is lost meanwhile.
+  expect((soak - due) / HOUR).toBeGreaterThan(1.9)
+  expect((soak - due) / HOUR).toBeLessThan(3.3)
+  // The place itself says the same of the same hour.
+  const view = tubView(store, id, NOW)
+  const { ready, chosen } = heatPlace(
+    tub(),
+    journalOf(store, id),
+    asked({
+      air: airAt(tub()),
+      celsius: view?.estimate.quantities.temperature.value,
+      timeZone: 'UTC',
+      query: { ready: toWallClock(soak, 'UTC') },
+    }),
+  )
+  expect(chosen?.way).toEqual({ kind: 'lower', byKelvin: 5 })
+  expect(Math.abs((ready.answer?.at ?? 0) - due)).toBeLessThanOrEqual(15 * MINUTE)
+  openCalendar(store, id, { zone: 'UTC', as: 'chores' })
+  const events = new ICAL.Component(
+    ICAL.parse(calendarOf(store, tub().calendar?.key ?? '', NOW) ?? ''),
+  )
+    .getAllSubcomponents('vevent')
+    .map((event) => new ICAL.Event(event))
+    .filter(({ summary }) => /heater up/.test(summary))
+  expect(events.map(({ startDate }) => startDate.toJSDate().getTime())).toEqual([due])
+  // Done, it is over; held again, nobody is asked.
+  recordEntry(store, id, { kind: 'chore', chore: 'turn up', outcome: 'done' }, due + HOUR)
+  expect(
+    tubView(store, id, due + HOUR)?.chores.find(({ why }) => why === 'turn up'),
+  ).toBeUndefined()
+  saveWay(store, id, { way: 'held' })
+  expect(turnUp()).toBeUndefined()
+  expect(saveWay(store, id, { way: 'never' })).toMatchObject({ ok: false })
+  // Prices typed later leave the way as it is.
+  saveWay(store, id, { way: 'hours' })
+  saveHeat(store, id, typed())
+  expect(heatSettings(tub()).way).toBe('hours')
+})
+
+test('the weather of one service is the air of every place; without one it is what was typed', () => {
+  updateTub(store, id, { refill: { airCelsius: 7 } })
+  expect(airAt(tub())(NOW)).toBe(7)
+  giveAir((at) => (at > NOW ? -9 : 2))
+  try {
+    expect(airAt(tub())(NOW)).toBe(2)
+    const { agenda } = tubView(store, id, NOW) ?? { agenda: [] }
+    expect(agenda).toContainEqual(
+      expect.objectContaining({
+        kind: 'frost',
+        frost: { from: NOW + HOUR, lowCelsius: -9, lowLevel: false, noPower: false },
+      }),
+    )
+    notePower(store, id, { power: 'off', when: 'now' }, NOW)
+    const worse = tubView(store, id, NOW)?.agenda.find((item) => item.kind === 'frost')
+    expect(worse?.kind === 'frost' && worse.frost.noPower).toBe(true)
+  } finally {
+    giveAir(undefined)
+  }
+  expect(tubView(store, id, NOW)?.agenda.some((item) => item.kind === 'frost')).toBe(false)
 })

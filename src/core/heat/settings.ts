@@ -1,5 +1,10 @@
+export const WAYS_OF_WARMING = ['held', 'lower', 'hours'] as const
+export type WayOfWarming = (typeof WAYS_OF_WARMING)[number]
+
 /** How the people of a tub keep it warm, and what power costs at night; hours are of the wall clock, 0 to 24. */
 export interface HeatSettings {
+  /** How it is kept warm; held, where nobody has chosen. */
+  way?: WayOfWarming
   /** A kilowatt hour at night, in the person's own money; the price by day is among those of the refill. */
   nightPrice?: number
   nightFrom: number

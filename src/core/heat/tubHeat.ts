@@ -22,6 +22,8 @@ export interface TubHeat {
   timeConstantHours: LearntFigure
   /** Falls in the log that were left out: people in, water changed, or too short to tell. */
   leftOut: number
+  /** The latest time it warmed, where that was clearly slower than before: the heater's power then, kW. */
+  weakened: { at: Instant; kilowatts: number; before: LearntFigure } | undefined
   /** What the circulation pump leaves in the water, kW; assumed. */
   pumpKilowatts: number
 }
@@ -50,6 +52,10 @@ const CLEARLY_BELOW = 1
 /** A fill is not as warm everywhere, °C; and the end of heating is noted so late, hours. Assumed. */
 const FILL_ERROR = 1
 const NOTED_LATE = 0.3
+/** So long a heater that warmed slower is told. */
+const WEAKENED_DAYS = 21
+/** One time of warming judged by itself: its heater may be of nearly any power. */
+const KNOWN_BY_ITSELF = 1
 const LONGEST_STRETCH = 4 * DAY
 /** A heater shows itself sooner than the air does. */
 const SHORTEST_STRETCH = { cooling: 2 * HOUR, heating: HOUR / 2 }
@@ -59,6 +65,8 @@ export const kilowattHoursPerKelvin = (volumeLitres: number) =>
   (volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600
 
 interface Stretch {
+  /** When it ended. */
+  at: Instant
   hours: number
   before: number
   after: number
@@ -104,6 +112,7 @@ const stretchesOf = (
         // Done is noted when somebody comes to look: a longer stretch has stood at its end.
         if (hours >= 0.5 && hours <= 48 && celsius > heatingSince.celsius + 2)
           stretches.push({
+            at: entry.at,
             hours,
             before: heatingSince.celsius,
             after: celsius,
@@ -143,6 +152,7 @@ const stretchesOf = (
           leftOut++
         else
           stretches.push({
+            at: entry.at,
             hours: span / HOUR,
             before: last.celsius,
             after: celsius,
@@ -242,23 +252,35 @@ export const heatOf = (
   const heating = stretches.filter((one) => one.kind === 'heating')
   const usual = ratedKilowatts ?? HEATER_KILOWATTS[kind]
   const differ = ratedKilowatts === undefined ? KINDS_DIFFER.heater : KINDS_DIFFER.rated
-  const kilowatts =
-    heating.length > 0
+  const powerBy = (some: readonly Stretch[], spread: number): LearntFigure =>
+    some.length > 0
       ? posterior(
           usual,
-          differ,
-          heating.map((one) => (power: number) => {
+          spread,
+          some.map((one) => (power: number) => {
             const carried = Math.exp(-one.hours / timeConstantHours.value)
             const end = one.air + (power / perKelvin) * timeConstantHours.value
             return likelihood(end + (one.before - end) * carried, one, carried)
           }),
         )
-      : assumed(usual, differ)
+      : assumed(usual, spread)
+  const last = heating.at(-1)
+  const earlier = powerBy(heating.slice(0, -1), differ)
+  const lately =
+    last && last.at > now - WEAKENED_DAYS * DAY ? powerBy([last], KNOWN_BY_ITSELF) : undefined
   return {
     volumeLitres: tub.volumeLitres,
-    kilowatts,
+    kilowatts: powerBy(heating, differ),
     timeConstantHours,
     leftOut,
+    weakened:
+      // Against what a kind usually has nothing is clear: this heater may always have been a small one.
+      last &&
+      lately &&
+      (earlier.stretches > 0 || ratedKilowatts !== undefined) &&
+      lately.high < earlier.low
+        ? { at: last.at, kilowatts: lately.value, before: earlier }
+        : undefined,
     pumpKilowatts: (PUMP_WARMS * PUMP_WATTS[kind].circulation) / 1000,
   }
 }

@@ -88,6 +88,28 @@ const run = (start: number, steps: readonly HeatStep[], target: (i: number) => n
   return { celsius, power }
 }
 
+const NEAR = 1e-5
+const MOST_RUNS = 60
+
+/**
+ * The week that ends as warm as it began. The end rises with the start, more slowly than it, and in straight pieces: where the heater
+ * meets its target both meet at once, else a secant finds where.
+ */
+const settled = (begin: number, steps: readonly HeatStep[], target: (i: number) => number): Run => {
+  let start = begin
+  let before: { start: number; excess: number } | undefined
+  for (let i = 0; ; i++) {
+    const found = run(start, steps, target)
+    const end = found.celsius.at(-1) ?? start
+    const excess = end - start
+    if (Math.abs(excess) < NEAR || i >= MOST_RUNS) return found
+    const slope = before ? (excess - before.excess) / (start - before.start) : 0
+    before = { start, excess }
+    // A slope that is none of a rising, slower line is left alone: the end itself is always nearer.
+    start = slope < -1e-3 && slope >= -1 ? start - excess / slope : end
+  }
+}
+
 /**
  * One week in one way, settled: it ends as warm as it began, so that none borrows heat from the next. The cover is on; what a soak
  * itself loses is the same in every way and left out.
@@ -112,17 +134,7 @@ export const warmWeek = (heat: TubHeat, way: Warming, asked: WeekAsked): WarmWee
         : inHours(hours[i] ?? 0, way.from, way.to)
           ? setCelsius
           : Number.NEGATIVE_INFINITY
-  // The end is a rising function of the start that rises more slowly: they meet once.
-  let [low, high] = [
-    Math.min(0, ...steps.map(({ restEnd }) => restEnd)),
-    Math.max(setCelsius, ...steps.map(({ restEnd }) => restEnd)),
-  ]
-  for (let i = 0; i < 40 && high - low > 1e-5; i++) {
-    const mid = (low + high) / 2
-    if ((run(mid, steps, target).celsius.at(-1) ?? mid) > mid) low = mid
-    else high = mid
-  }
-  const { celsius, power } = run((low + high) / 2, steps, target)
+  const { celsius, power } = settled(setCelsius, steps, target)
   const perStep = heat.kilowatts.value / STEPS_AN_HOUR
   const waits = celsius.slice(0, -1).map((one, i) => {
     const { heatedEnd } = steps[i] as HeatStep

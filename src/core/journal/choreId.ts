@@ -31,6 +31,17 @@ export const CHORE_IDS = [
   'level mark',
   'cabinet look',
   'technician',
+  'leave',
+  'return',
+  'turn up',
+  'close drain',
+  'close blow out',
+  'close dry',
+  'close filters',
+  'close antifreeze',
+  'close cover',
+  'open inspect',
+  'open fill',
 ] as const
 export type PresetChoreId = (typeof CHORE_IDS)[number]
 /** One that its people made themselves, by the number of its rule. */

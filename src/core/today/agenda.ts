@@ -7,6 +7,7 @@ import { type Estimate, isStale } from '../estimate/estimate'
 import { FILL_TEST_COUNTS } from '../estimate/fold'
 import { residualForecast } from '../estimate/forecast'
 import { lossOf } from '../estimate/rates'
+import type { Frost } from '../heat/frost'
 import { type Entry, isKind } from '../journal/entry'
 import type { SoakLoad } from '../journal/load'
 import type { Sign } from '../journal/sign'
@@ -24,6 +25,7 @@ import type { Tub } from '../tub/tub'
 import type { Chore } from '../upkeep/chore'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
 import { gatheredOn } from '../upkeep/gather'
+import type { GuestStay } from '../upkeep/guestStay'
 import { type Closure, holdsBack, waterCareOpens } from './closure'
 import { closures } from './closures'
 import type { SetAside } from './planToday'
@@ -42,6 +44,10 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'start-up'; step: StartStepNow }
   | { kind: 'feeder'; move: FeederMove }
   | { kind: 'refill' }
+  /** Nobody is there until then. */
+  | { kind: 'away'; stay: GuestStay }
+  /** Hard frost is coming: what it threatens here. */
+  | { kind: 'frost'; frost: Frost }
   /** Something is wrong that closes nothing by itself, or it is time to look whether it has gone. */
   | { kind: 'trouble'; signs: readonly Sign[]; look: boolean }
   /** The water out of the pipe, before it goes in. */
@@ -49,6 +55,9 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   /** Nobody has said yet how old this water is. */
   | { kind: 'water age' }
 )
+
+/** What an empty tub still asks for. */
+const WITHOUT_WATER: ReadonlySet<AgendaItem['kind']> = new Set(['closed', 'chores', 'soak'])
 
 /** Balance weekly, stabiliser and hardness monthly: common practice. */
 const EVERY: Partial<Record<Quantity, number>> = {
@@ -115,6 +124,8 @@ export const agenda = (
     found = closures(tub, journal, estimate.at, estimate),
     visits = [],
     wrong,
+    stays = [],
+    frost,
   }: {
     estimate: Estimate
     plan: Plan
@@ -129,6 +140,8 @@ export const agenda = (
     visits?: readonly Instant[]
     /** What is wrong as far as anybody has said. */
     wrong?: Case | undefined
+    stays?: readonly GuestStay[]
+    frost?: Frost | undefined
   },
 ): AgendaItem[] => {
   const now = estimate.at
@@ -221,6 +234,15 @@ export const agenda = (
   const feeder = feederAdvice(tub, journal, estimate)
   if (!held && feeder && feeder.move !== 'leave it' && feeder.move !== 'test first')
     items.push({ kind: 'feeder', due: now, minutes: 2, move: feeder.move })
+  const away = stays.find(({ kind, from, to }) => kind === 'away' && from <= now && to > now)
+  if (away) {
+    items.push({ kind: 'away', stay: away, due: now, minutes: 5 })
+    // Nobody is there to test before they are back.
+    for (const item of items)
+      if (item.kind === 'test' || item.kind === 'retest' || item.kind === 'shock')
+        item.due = Math.max(item.due, away.to)
+  }
+  if (frost) items.push({ kind: 'frost', frost, due: now, minutes: 5 })
   for (const closure of found)
     if (!waterCareOpens(closure) && closure.code !== 'people in')
       items.unshift({ kind: 'closed', closure, due: now, minutes: 5 })
@@ -251,6 +273,9 @@ export const agenda = (
     if (estimate.fillTestedAt === undefined || estimate.fillTestedAt < asked - FILL_TEST_COUNTS / 2)
       items.push({ kind: 'fill test', due: asked, minutes: 3 })
   } else items.push({ kind: 'water age', due: now + DAY, minutes: 1 })
+  // Of an empty tub there is nothing to test and nothing goes in.
+  if (found.some(({ code }) => code === 'closed down'))
+    items.splice(0, items.length, ...items.filter(({ kind }) => WITHOUT_WATER.has(kind)))
   // What shuts the tub comes before everything else, the gravest first.
   const shut = items.filter(({ kind }) => kind === 'closed').reverse()
   const rest = items.filter(({ kind }) => kind !== 'closed')

@@ -14,6 +14,7 @@ export const CLOSURE_CODES = [
   'accident',
   'someone unwell',
   'incompatible sanitizers',
+  'closed down',
   'flush in the water',
   'refill under way',
   'people in',
@@ -53,6 +54,7 @@ export type Lift =
   | { by: 'start-up' }
   | { by: 'technician' }
   | { by: 'power' }
+  | { by: 'opening' }
 
 /** Limits and values: ppm, pH on the activity scale, °C. */
 export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
@@ -61,6 +63,8 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | { code: 'someone unwell'; sign: Sign }
   | { code: 'incompatible sanitizers'; product: ProductName }
   | { code: 'no power' }
+  /** Empty, for a time out of use. */
+  | { code: 'closed down' }
   | { code: 'flush in the water' }
   | { code: 'refill under way'; stage: StageId }
   | { code: 'people in'; people: number }
@@ -106,6 +110,7 @@ const NOTHING_GOES_IN: ReadonlySet<ClosureCode> = new Set([
   'accident',
   'someone unwell',
   'incompatible sanitizers',
+  'closed down',
   'flush in the water',
   'refill under way',
   'people in',

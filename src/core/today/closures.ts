@@ -1,5 +1,6 @@
 import { bathersIn } from '../advice/dosingCycle'
 import type { Estimate } from '../estimate/estimate'
+import { closedDownSince } from '../journal/closedDown'
 import { type Entry, inOrder } from '../journal/entry'
 import type { StartStepId } from '../journal/startStepId'
 import { startUpOwning } from '../routine/startUp'
@@ -37,6 +38,14 @@ const startUp = ({ tub, estimate, past, now }: Situation): Closure[] => {
     },
   ]
 }
+
+/** What still holds of a tub with no water in it. */
+const WITHOUT_WATER: ReadonlySet<ClosureCode> = new Set([
+  'accident',
+  'someone unwell',
+  'incompatible sanitizers',
+  'electrical fault',
+])
 
 /** What the house knows of a tub beside its own journal. */
 export interface House {
@@ -91,5 +100,16 @@ export const closures = (
       lift: { by: 'filter in' },
     })
   const rank = (code: ClosureCode) => CLOSURE_CODES.indexOf(code)
+  const emptySince = closedDownSince(past)
+  if (emptySince !== undefined)
+    return [
+      ...found.filter(({ code }) => WITHOUT_WATER.has(code)),
+      {
+        code: 'closed down' as const,
+        since: emptySince,
+        until: null,
+        lift: { by: 'opening' as const },
+      },
+    ].toSorted((a, b) => rank(a.code) - rank(b.code))
   return found.toSorted((a, b) => rank(a.code) - rank(b.code))
 }

@@ -40,7 +40,7 @@ export interface Chore {
   /** Seen since it was last done, these bring it to the next day. */
   signs: readonly Sign[]
   paused: boolean
-  /** Comes up only where something is wrong and this is its way out. */
+  /** Comes up only where something is wrong and this is its way out, or where a stay or a soak asks for it. */
   asked?: true
   /** Its water bears nothing but this programme's own cleaners: the words are other ones. */
   ownCleaners?: 'biguanide'
@@ -100,6 +100,15 @@ const days = (id: SchoolId, count: number): School => ({ id, interval: { days: c
 const kindOf = (tub: Tub): TubKind => tub.kind ?? 'hard shell'
 const inflatable = (tub: Tub) => kindOf(tub) === 'inflatable'
 const always = () => true
+
+/** Has no rhythm: a stay or a soak gives it its day. */
+const onItsDay = (lane: Lane, minutes: number): Preset => ({
+  lane,
+  interval: {},
+  windowDays: 1,
+  minutes,
+  asked: true,
+})
 
 /** Intervals in use, common practice; of several schools the usual one. */
 const PRESETS: Record<PresetChoreId, Preset> = {
@@ -360,6 +369,17 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     asked: true,
     signs: ['electric shock', 'power trips', 'sensor code'],
   },
+  leave: onItsDay('water', 15),
+  return: onItsDay('water', 20),
+  'turn up': onItsDay('equipment', 1),
+  'close drain': onItsDay('water', 45),
+  'close blow out': onItsDay('equipment', 30),
+  'close dry': onItsDay('surfaces', 30),
+  'close filters': onItsDay('filters', 20),
+  'close antifreeze': onItsDay('equipment', 10),
+  'close cover': onItsDay('cover', 10),
+  'open inspect': onItsDay('equipment', 20),
+  'open fill': onItsDay('water', 30),
 }
 
 /** What an inflatable's small cartridge asks for; common practice, three to seven days. */

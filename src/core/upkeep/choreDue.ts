@@ -1,6 +1,7 @@
 import { fillWaterKnown } from '../estimate/fold'
 import type { CauseId } from '../journal/causeId'
 import type { ChoreId, PresetChoreId } from '../journal/choreId'
+import { closedDownSince } from '../journal/closedDown'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import { ELECTRICAL, type Sign } from '../journal/sign'
@@ -14,6 +15,7 @@ import { gatheredOn } from './gather'
 import { aroundStays, type GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
 import { COUNTED, paceOf } from './pace'
+import { closingAt, type StayJob, type StayWhy, stayJobs } from './stayJobs'
 
 export interface ChoreDue {
   chore: Chore
@@ -35,6 +37,7 @@ export interface ChoreDue {
     | 'never noted'
     /** Nothing but counting drives it, and the count is not full yet. */
     | 'count'
+    | StayWhy
   /** Put on the weekly visit, within its window. */
   gathered: boolean
   /** What was seen, where that is why. */
@@ -55,6 +58,10 @@ export interface ChoreDue {
 export interface UpkeepPlan {
   rules?: readonly ChoreRule[]
   stays?: readonly GuestStay[]
+  /** Stays of the last year that are over: whoever is back has things to do. */
+  over?: readonly GuestStay[]
+  /** When the heater has to be turned up for a soak. */
+  turnUp?: { at: Instant; by: Instant }
   /** When a planned change of water is to be over. */
   refillAt?: Instant
   /** When the weekly visits are. */
@@ -105,6 +112,7 @@ export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>>
   'mineral cartridge': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
   'chlorine part': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
   'part change': (entry) => entry.kind === 'water' && entry.body.replacedFraction >= PART,
+  'open fill': (entry) => entry.kind === 'water' && entry.body.replacedFraction >= DRAINED,
 }
 
 interface Counted {
@@ -154,7 +162,7 @@ export const choresDue = (
   tub: Tub,
   journal: readonly Entry[],
   now: Instant,
-  { rules = [], stays = [], refillAt, visits = [] }: UpkeepPlan = {},
+  { rules = [], stays = [], over = [], turnUp, refillAt, visits = [] }: UpkeepPlan = {},
 ): ChoreDue[] => {
   const past = journal.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at || a.id - b.id)
   const first = past[0]?.at ?? now
@@ -204,9 +212,39 @@ export const choresDue = (
         (ELECTRICAL.includes(sign) || lastLook?.body.signs.includes(sign)),
     )
   const known = allChoresOf({ ...tub, fillWater: fillWaterKnown(tub, past, now) }, rules)
+  const closedSince = closedDownSince(past)
+  const around = [...over, ...stays]
+  const drainAt = Math.min(
+    refillAt ?? Number.POSITIVE_INFINITY,
+    closingAt(around, now, closedSince) ?? Number.POSITIVE_INFINITY,
+  )
+  const jobs: StayJob[] = [
+    ...stayJobs(around, now, closedSince),
+    ...(turnUp
+      ? [
+          {
+            id: 'turn up' as const,
+            due: turnUp.at,
+            why: 'turn up' as const,
+            since: turnUp.at - DAY / 2,
+            stay: undefined,
+          },
+        ]
+      : []),
+  ]
+  const jobOf = (chore: Chore) =>
+    jobs.find(({ id, since }) => id === chore.id && lastOf(chore) < since)
+  /** Of an empty tub there is nothing to be kept but its cover. */
+  const kept = (chore: Chore) =>
+    closedSince === undefined || chore.lane === 'cover' || chore.id.startsWith('own-')
 
   return known
-    .filter((chore) => wayOutOf(chore) || (chore.asked ? signOf(chore) : !chore.paused))
+    .filter(
+      (chore) =>
+        jobOf(chore) ||
+        wayOutOf(chore) ||
+        (chore.asked ? signOf(chore) : !chore.paused && kept(chore)),
+    )
     .map((chore): ChoreDue => {
       const { interval, windowDays, season } = chore
       const own = noted.get(chore.id) ?? []
@@ -249,7 +287,7 @@ export const choresDue = (
       if (interval.drain !== undefined) {
         const fill = filledAt ?? first
         const done = last > fill + 7 * DAY || (interval.drain === 'with' && last >= fill - DAY)
-        const drain = refillAt ?? fill + life
+        const drain = Number.isFinite(drainAt) ? drainAt : fill + life
         dates.push({
           due:
             (done && interval.drain === 'before' ? drain + life : drain) -
@@ -292,6 +330,11 @@ export const choresDue = (
         due = treats.at
         why = 'trouble'
       }
+      const job = jobOf(chore)
+      if (job && why !== 'postponed') {
+        due = job.due
+        why = job.why
+      }
       if (season) {
         const opens = nextInSeason(season, due)
         if (opens > due) {
@@ -300,8 +343,12 @@ export const choresDue = (
         }
       }
       let stay: GuestStay | undefined
-      if (why !== 'postponed' && why !== 'trouble') {
-        const clear = aroundStays(due, stays, now, windowDays)
+      // What goes with a drain goes with the closing down.
+      const others =
+        interval.drain === undefined ? stays : stays.filter((one) => one.kind !== 'closed')
+      if (job && why === job.why) stay = job.stay
+      else if (why !== 'postponed' && why !== 'trouble') {
+        const clear = aroundStays(due, others, now, windowDays)
         stay = clear.stay
         if (clear.due !== due) {
           due = clear.due

@@ -1,9 +1,9 @@
 import { DAY, type Instant } from '../time'
 
-/** Guests who stay, or a time nobody is there. */
+/** Guests who stay, a time nobody is there, or one in which the tub stands empty. */
 export interface GuestStay {
   id: number
-  kind: 'guests' | 'away'
+  kind: 'guests' | 'away' | 'closed'
   title: string
   from: Instant
   to: Instant

@@ -15,6 +15,7 @@ export interface ChoreNeeds {
 /** Power off at the breaker before hands go into the equipment; common practice. */
 const CARTRIDGE: ChoreNeeds = { needs: { power: 'off', well: true }, gates: true }
 const OFF: ChoreNeeds = { needs: { power: 'off' }, gates: true }
+const WITH_DRAIN: ChoreNeeds = { needs: {}, notHere: 'with the drain' }
 const COVER_OFF: Need = { cover: ['open'] }
 
 /** What each chore asks of the tub, common practice; what is left out may be as it is. */
@@ -24,7 +25,7 @@ const NEEDS: Record<PresetChoreId, ChoreNeeds> = {
   'filter soak': CARTRIDGE,
   'filter replace': CARTRIDGE,
   waterline: { needs: { cover: ['open'], jets: ['low', 'off'], near: true } },
-  'shell clean': { needs: {}, notHere: 'with the drain' },
+  'shell clean': WITH_DRAIN,
   jets: { needs: { ...COVER_OFF, jets: ['off'], power: 'off', near: true }, gates: true },
   'scale inhibitor': { needs: {} },
   'weekly oxidiser': { needs: { power: 'on', jets: ['on'], ...COVER_OFF }, gates: true },
@@ -52,6 +53,17 @@ const NEEDS: Record<PresetChoreId, ChoreNeeds> = {
   'level mark': { needs: { ...COVER_OFF, jets: ['off'], near: true } },
   'cabinet look': OFF,
   technician: { needs: {}, notHere: 'licensed' },
+  leave: { needs: {} },
+  return: { needs: COVER_OFF },
+  'turn up': { needs: { power: 'on' } },
+  'close drain': WITH_DRAIN,
+  'close blow out': WITH_DRAIN,
+  'close dry': WITH_DRAIN,
+  'close filters': WITH_DRAIN,
+  'close antifreeze': WITH_DRAIN,
+  'close cover': WITH_DRAIN,
+  'open inspect': WITH_DRAIN,
+  'open fill': WITH_DRAIN,
 }
 
 export const choreNeeds = ({ id, lane }: Pick<Chore, 'id' | 'lane'>): ChoreNeeds =>

@@ -29,6 +29,7 @@ import {
   SUPPLEMENTARY_DISINFECTION,
   TEST_RHYTHMS,
   TUB_KINDS,
+  WAYS_OF_WARMING,
 } from '@/core'
 
 /** The shape of an export, as the import checks it and docs/export.md tells it. Times are milliseconds since 1970, UTC. */
@@ -295,6 +296,7 @@ const TUB = all({
   refill: maybe(refillSettings),
   heat: maybe(
     optional({
+      way: one(WAYS_OF_WARMING),
       nightPrice: positive,
       nightFrom: hour,
       nightTo: hour,
@@ -320,7 +322,7 @@ const TUB = all({
   stays: list(
     all({
       id,
-      kind: one(['guests', 'away']),
+      kind: one(['guests', 'away', 'closed']),
       title: words(500),
       from: time,
       to: time,

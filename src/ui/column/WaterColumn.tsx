@@ -101,7 +101,9 @@ export const WaterColumn = ({
   preferences: DisplayPreferences
 }) => {
   const { tub, estimate, journal, now } = view
-  const scales = columnScales(tub, estimate, preferences)
+  // An empty tub has no figures; what was read is in the record.
+  const empty = view.verdict.closures.some(({ code }) => code === 'closed down')
+  const scales = empty ? [] : columnScales(tub, estimate, preferences)
   const staffs = scales.slice(0, 4)
   const rest = scales.slice(4)
   const tests = journal.filter(isKind('test')).slice(0, 2)
@@ -126,10 +128,15 @@ export const WaterColumn = ({
           aria-label={`${closure ? `Closed: ${CLOSURE_SHORT[closure.code]}. ` : ''}${words.join('; ')}.`}
           className="absolute inset-0"
         >
-          <g fill="none" stroke="var(--mist-3)" strokeWidth={1.6} strokeLinecap="round">
+          <g
+            fill="none"
+            stroke={empty ? 'none' : 'var(--mist-3)'}
+            strokeWidth={1.6}
+            strokeLinecap="round"
+          >
             <path d="M196 96c-7-8 6-13 0-22s5-12 0-20M211 100c-6-7 6-13 1-21s5-13 0-19M226 96c-7-8 6-12 0-20s4-9 1-14" />
           </g>
-          <path d={`${WAVE}V2000H0z`} fill="var(--mist)" />
+          {!empty && <path d={`${WAVE}V2000H0z`} fill="var(--mist)" />}
           {closure ? (
             <>
               <defs>
@@ -143,7 +150,9 @@ export const WaterColumn = ({
           ) : (
             <path d={WAVE} fill="none" stroke="var(--mist-3)" strokeWidth={2} />
           )}
-          <rect x={0} y={y(2 / 3)} width={256} height={HEIGHT / 3} fill="var(--mist-2)" />
+          {!empty && (
+            <rect x={0} y={y(2 / 3)} width={256} height={HEIGHT / 3} fill="var(--mist-2)" />
+          )}
           {staffs.map((scale, i) => (
             <Staff key={scale.quantity} scale={scale} x={14 + 60 * i} preferences={preferences} />
           ))}
@@ -152,9 +161,11 @@ export const WaterColumn = ({
           <p className="serif text-[27px] leading-[1.1]">{tub.name}</p>
           <p className="note mt-1 text-muted">{tub.place}</p>
           <p className="note text-muted">
-            {temperature.lastReading
-              ? `${amount('temperature', temperature.value, preferences)}${powerOff ? ' at the cut' : ''}, `
-              : `set to ${amount('temperature', tub.setTemperatureCelsius, preferences)}, `}
+            {empty
+              ? ''
+              : temperature.lastReading
+                ? `${amount('temperature', temperature.value, preferences)}${powerOff ? ' at the cut' : ''}, `
+                : `set to ${amount('temperature', tub.setTemperatureCelsius, preferences)}, `}
             {volume(tub.volumeLitres, preferences)}
           </p>
         </div>
@@ -164,58 +175,62 @@ export const WaterColumn = ({
             Closed: {CLOSURE_SHORT[closure.code]}
           </p>
         )}
-        <div className="note absolute right-5 left-6 top-[616px]">
-          <dl className="border-b border-mist-3">
-            {rest.map((scale) => (
-              <div
-                key={scale.quantity}
-                className="flex items-center justify-between border-t border-mist-3 py-[5px]"
-              >
-                <dt>{scale.name}</dt>
-                <dd className="flex items-center gap-1.5 font-semibold">
-                  {scale.shown === '–'
-                    ? ''
-                    : amount(scale.quantity, scale.estimate.value, preferences)}
-                  <StateMark state={scale.state} />
-                  <span style={{ color: stateColour(scale.state, false) }}>
-                    {STATE_WORDS[scale.state]}
-                  </span>
+        {!empty && (
+          <div className="note absolute right-5 left-6 top-[616px]">
+            <dl className="border-b border-mist-3">
+              {rest.map((scale) => (
+                <div
+                  key={scale.quantity}
+                  className="flex items-center justify-between border-t border-mist-3 py-[5px]"
+                >
+                  <dt>{scale.name}</dt>
+                  <dd className="flex items-center gap-1.5 font-semibold">
+                    {scale.shown === '–'
+                      ? ''
+                      : amount(scale.quantity, scale.estimate.value, preferences)}
+                    <StateMark state={scale.state} />
+                    <span style={{ color: stateColour(scale.state, false) }}>
+                      {STATE_WORDS[scale.state]}
+                    </span>
+                  </dd>
+                </div>
+              ))}
+              {tests.map((test) => (
+                <div key={test.id} className="flex justify-between border-t border-mist-3 py-[5px]">
+                  <dt>
+                    {METHOD_WORDS[test.body.method]}, {day(test.at, preferences)}
+                  </dt>
+                  <dd className="font-semibold">{shortDuration(now - test.at)}</dd>
+                </div>
+              ))}
+              <div className="flex justify-between border-t border-mist-3 py-[5px]">
+                <dt>
+                  {estimate.filledAt
+                    ? `Water, from ${day(estimate.filledAt, preferences)}`
+                    : 'Water'}
+                </dt>
+                <dd className="font-semibold">
+                  {estimate.filledAt ? shortDuration(now - estimate.filledAt) : 'age unknown'}
                 </dd>
               </div>
-            ))}
-            {tests.map((test) => (
-              <div key={test.id} className="flex justify-between border-t border-mist-3 py-[5px]">
-                <dt>
-                  {METHOD_WORDS[test.body.method]}, {day(test.at, preferences)}
-                </dt>
-                <dd className="font-semibold">{shortDuration(now - test.at)}</dd>
-              </div>
-            ))}
-            <div className="flex justify-between border-t border-mist-3 py-[5px]">
-              <dt>
-                {estimate.filledAt ? `Water, from ${day(estimate.filledAt, preferences)}` : 'Water'}
-              </dt>
-              <dd className="font-semibold">
-                {estimate.filledAt ? shortDuration(now - estimate.filledAt) : 'age unknown'}
-              </dd>
-            </div>
-          </dl>
-          <p className="mt-2.5 flex items-center gap-4 text-[12px] text-muted">
-            <span className="flex items-center gap-1.5">
-              <svg width={14} height={12} viewBox="0 0 14 12" aria-hidden="true">
-                <path d="M0 6h14" stroke="var(--ink)" strokeWidth={2.4} />
-              </svg>
-              last tested
-            </span>
-            <span className="flex items-center gap-1.5">
-              <svg width={10} height={14} viewBox="0 0 10 14" aria-hidden="true">
-                <path d="M5 1v12M2 1h6M2 13h6" stroke="var(--ink)" strokeWidth={1.3} />
-                <circle cx={5} cy={7} r={3} fill="var(--ink)" />
-              </svg>
-              estimate, 9 in 10
-            </span>
-          </p>
-        </div>
+            </dl>
+            <p className="mt-2.5 flex items-center gap-4 text-[12px] text-muted">
+              <span className="flex items-center gap-1.5">
+                <svg width={14} height={12} viewBox="0 0 14 12" aria-hidden="true">
+                  <path d="M0 6h14" stroke="var(--ink)" strokeWidth={2.4} />
+                </svg>
+                last tested
+              </span>
+              <span className="flex items-center gap-1.5">
+                <svg width={10} height={14} viewBox="0 0 10 14" aria-hidden="true">
+                  <path d="M5 1v12M2 1h6M2 13h6" stroke="var(--ink)" strokeWidth={1.3} />
+                  <circle cx={5} cy={7} r={3} fill="var(--ink)" />
+                </svg>
+                estimate, 9 in 10
+              </span>
+            </p>
+          </div>
+        )}
       </div>
     </aside>
   )
@@ -231,6 +246,7 @@ export const WaterBand = ({
 }) => {
   const scales = columnScales(view.tub, view.estimate, preferences).slice(0, 4)
   const [closure] = view.verdict.closures
+  const empty = view.verdict.closures.some(({ code }) => code === 'closed down')
   return (
     <>
       {closure && (
@@ -241,51 +257,53 @@ export const WaterBand = ({
           </span>
         </p>
       )}
-      <ul
-        aria-label="Water column"
-        className="grid grid-cols-4 border-mist-3 border-b-2 bg-mist px-2 py-1.5 lg:hidden print:hidden"
-      >
-        {scales.map((scale) => {
-          const { band, estimate, state, closes } = scale
-          const share = (value: number) => 100 * position(value, band)
-          const reach = NINE_IN_TEN * estimate.standardDeviation
-          return (
-            <li
-              key={scale.quantity}
-              className="min-w-0 border-mist-3 border-l px-1.5 first:border-l-0"
-            >
-              <p className="flex items-baseline justify-between gap-1 text-[12px] text-muted leading-tight">
-                {scale.name}
-              </p>
-              <p className="font-semibold text-[19px] leading-[1.15]">{scale.shown}</p>
-              <p
-                className="flex items-center gap-1 whitespace-nowrap text-[12px] leading-tight"
-                style={{ color: stateColour(state, closes) }}
+      {!empty && (
+        <ul
+          aria-label="Water column"
+          className="grid grid-cols-4 border-mist-3 border-b-2 bg-mist px-2 py-1.5 lg:hidden print:hidden"
+        >
+          {scales.map((scale) => {
+            const { band, estimate, state, closes } = scale
+            const share = (value: number) => 100 * position(value, band)
+            const reach = NINE_IN_TEN * estimate.standardDeviation
+            return (
+              <li
+                key={scale.quantity}
+                className="min-w-0 border-mist-3 border-l px-1.5 first:border-l-0"
               >
-                <StateMark state={state} closes={closes} />
-                {STATE_WORDS[state]}
-              </p>
-              <svg width="100%" height={7} className="mt-1" aria-hidden="true">
-                <rect y={2} width="100%" height={3} fill="var(--oak)" />
-                <rect x="33.3%" y={2} width="33.3%" height={3} fill="var(--spruce)" />
-                {estimate.lastReading && (
-                  <>
-                    <line
-                      x1={`${share(estimate.value - reach)}%`}
-                      x2={`${share(estimate.value + reach)}%`}
-                      y1={3.5}
-                      y2={3.5}
-                      stroke="var(--ink)"
-                      strokeWidth={1.2}
-                    />
-                    <circle cx={`${share(estimate.value)}%`} cy={3.5} r={3.2} fill="var(--ink)" />
-                  </>
-                )}
-              </svg>
-            </li>
-          )
-        })}
-      </ul>
+                <p className="flex items-baseline justify-between gap-1 text-[12px] text-muted leading-tight">
+                  {scale.name}
+                </p>
+                <p className="font-semibold text-[19px] leading-[1.15]">{scale.shown}</p>
+                <p
+                  className="flex items-center gap-1 whitespace-nowrap text-[12px] leading-tight"
+                  style={{ color: stateColour(state, closes) }}
+                >
+                  <StateMark state={state} closes={closes} />
+                  {STATE_WORDS[state]}
+                </p>
+                <svg width="100%" height={7} className="mt-1" aria-hidden="true">
+                  <rect y={2} width="100%" height={3} fill="var(--oak)" />
+                  <rect x="33.3%" y={2} width="33.3%" height={3} fill="var(--spruce)" />
+                  {estimate.lastReading && (
+                    <>
+                      <line
+                        x1={`${share(estimate.value - reach)}%`}
+                        x2={`${share(estimate.value + reach)}%`}
+                        y1={3.5}
+                        y2={3.5}
+                        stroke="var(--ink)"
+                        strokeWidth={1.2}
+                      />
+                      <circle cx={`${share(estimate.value)}%`} cy={3.5} r={3.2} fill="var(--ink)" />
+                    </>
+                  )}
+                </svg>
+              </li>
+            )
+          })}
+        </ul>
+      )}
     </>
   )
 }

@@ -19,23 +19,27 @@ export const PlannedSoaks = ({
   keep,
   drop,
   from,
+  begun,
   preferences,
 }: {
   view: TubView
   keep: Action
   drop: Action
   from: string
+  /** A time was handed over: the form is open. */
+  begun: boolean
   preferences: DisplayPreferences
 }) => {
   const { tub, estimate, planned } = view
   const { sanitizer } = programmeOf(tub.programme)
+  const turnUp = view.chores.find(({ why }) => why === 'turn up')
   return (
     <section aria-labelledby="planned">
       <h2 id="planned" className="head">
         Planned soaks
       </h2>
       <ul className="small mt-1">
-        {planned.map(({ id, at, load }) => {
+        {planned.map(({ id, at, load }, i) => {
           const { expected, advice, closure } = soakAhead(tub, estimate, at, view.verdict.closures)
           return (
             <li
@@ -49,6 +53,9 @@ export const PlannedSoaks = ({
                 {closure
                   ? `Closed (${CLOSURE_SHORT[closure.code]}) unless that changes: ${formatClosure(closure, preferences).lift}`
                   : ADVICE[advice]}
+                {i === 0 &&
+                  turnUp &&
+                  ` Turn the heater up ${dayAndClock(turnUp.due, preferences)}.`}
               </span>
               <PostButton
                 action={drop}
@@ -60,7 +67,7 @@ export const PlannedSoaks = ({
           )
         })}
       </ul>
-      <details>
+      <details open={begun}>
         <summary className="quiet">Plan a soak</summary>
         <PlanSoakForm key={planned.length} action={keep} tubId={tub.id} from={from} />
       </details>

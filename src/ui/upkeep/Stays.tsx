@@ -3,8 +3,9 @@
 import { useState } from 'react'
 import type { GuestStay } from '@/core'
 import { SubmitButton } from '@/ui/form/SubmitButton'
+import { STAY_NAMES } from '@/words/stayNames'
 import { formatHealth } from '@/words/verdictWords'
-import { type DisplayPreferences, day } from '@/words/words'
+import { type DisplayPreferences, day, lowerFirst } from '@/words/words'
 import { type Action, DraftForm, FieldNote } from '../form/draft'
 import { Choices, TextInput } from '../form/inputs'
 import { PostButton } from '../form/PostButton'
@@ -129,8 +130,8 @@ export const Stays = ({
           className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-hair border-t py-0.5"
         >
           <span>
-            <b>{stay.title}</b>, {stay.kind === 'guests' ? 'guests' : 'away'},{' '}
-            {day(stay.from, preferences)} to {day(stay.to, preferences)}
+            <b>{stay.title}</b>, {lowerFirst(STAY_NAMES[stay.kind])}, {day(stay.from, preferences)}{' '}
+            to {day(stay.to, preferences)}
           </span>
           <PostButton
             action={drop}

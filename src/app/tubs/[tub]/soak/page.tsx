@@ -14,7 +14,7 @@ import {
   usualShelf,
   waysToDose,
 } from '@/core'
-import { toWallClock } from '@/server/moment'
+import { fromWallClock, toWallClock } from '@/server/moment'
 import { AfterSoak } from '@/ui/soak/AfterSoak'
 import { Gathering, GROUPS } from '@/ui/soak/Gathering'
 import { PlannedSoaks } from '@/ui/soak/PlannedSoaks'
@@ -46,6 +46,10 @@ const groupsIn = (query: Record<string, string | string[] | undefined>): SoakLoa
 const SoakPage = async ({ params, searchParams }: SoakProps) => {
   const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
+  const soakAt =
+    typeof query.at === 'string' && fromWallClock(query.at, preferences.timeZone) !== undefined
+      ? query.at
+      : undefined
   const { tub, journal, estimate, now, planOptions } = view
   const programme = programmeOf(tub.programme)
   const { sources } = sourcesOf(
@@ -121,7 +125,8 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
             view={view}
             keep={savePlannedSoak}
             drop={removePlannedSoak}
-            from={toWallClock(now, preferences.timeZone)}
+            from={soakAt ?? toWallClock(now, preferences.timeZone)}
+            begun={soakAt !== undefined}
             preferences={preferences}
           />
           <Gathering
