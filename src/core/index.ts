@@ -357,6 +357,7 @@ export {
   type ClosureCode,
   forbidsDosing,
   holdsBack,
+  standsEmpty,
   testOpens,
   waterCareOpens,
 } from './today/closure'

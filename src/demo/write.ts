@@ -8,6 +8,7 @@ import { insertOnShelf } from '@/store/shelf'
 import { insertTub, updateTub } from '@/store/tubs'
 import { insertFilterSet, insertStay } from '@/store/upkeep'
 import { demoChores, demoFilterSets } from './chores'
+import { demoNights } from './demoNights'
 import { demoDrops, demoStrip } from './kits'
 import { scenario } from './scenario'
 import { demoShelf } from './shelf'
@@ -61,7 +62,8 @@ store.transaction((tx) => {
   scenario(now).forEach(({ tub, entries }, i) => {
     const { id } = insertTub(tx, tub)
     const chores = demoChores(now, i === 0 ? 'first' : 'second', sets)
-    for (const entry of [...entries, ...chores].sort((a, b) => a.at - b.at))
+    const nights = i === 0 ? demoNights(now) : []
+    for (const entry of [...entries, ...chores, ...nights].sort((a, b) => a.at - b.at))
       insertEntry(tx, id, readWith(kits, entry), entry.at)
     if (i !== 0) updateTub(tx, id, { refill: { energyPrice: 0.3, waterPrice: 2.4 } })
     if (i === 0) {

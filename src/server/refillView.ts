@@ -16,7 +16,6 @@ import {
   hasMetals,
   heatOf,
   type Instant,
-  inOrder,
   isKind,
   MINUTE,
   meanPrice,
@@ -194,7 +193,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   }
   const refill = refillOf(facts)
   const happened = {
-    ...(closedDownSince(inOrder(journal)) === undefined ? {} : DONE_WHEN_EMPTY),
+    ...(closedDownSince(journal) === undefined ? {} : DONE_WHEN_EMPTY),
     ...happenedOf(journal, row?.id),
   }
   const at = row?.at ?? usualReadyBy(Math.max(now, reasons[0]?.at ?? now), zone)

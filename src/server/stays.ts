@@ -7,7 +7,7 @@ import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/planne
 import { findTub } from '@/store/tubs'
 import { insertStay, removeStay as removeStayRow, staysAhead } from '@/store/upkeep'
 import { calendarNote, field, REFUSALS } from '@/words/refusals'
-import { STAY_NAMES } from '@/words/stayNames'
+import { STAY_FIELDS, STAY_NAMES } from '@/words/stayNames'
 import { TooManySteps, withinSteps } from './boundedRecurrence'
 import { withinDeadline } from './deadline'
 import { check, type Fields, number, type Outcome, refused, text } from './form'
@@ -379,11 +379,12 @@ export const saveStay = (store: Store, tubId: number, fields: Fields, now: Insta
   }
   const kind = STAY_KINDS.find((one) => one === fields.as) ?? 'guests'
   const [begins, ends] = HOURS_OF[kind]
-  const from = moment('from', 'From', begins)
-  const to = moment('to', 'Until', ends)
+  const [fromName, untilName] = STAY_FIELDS[kind]
+  const from = moment('from', fromName, begins)
+  const to = moment('to', untilName, ends)
   if (from && to) {
-    if (to <= from) errors.to = field.notAfter('Until', fields.to ?? '', fields.from ?? '')
-    else if (to <= now) errors.to = field.passed('Until', fields.to ?? '')
+    if (to <= from) errors.to = field.notAfter(untilName, fields.to ?? '', fields.from ?? '')
+    else if (to <= now) errors.to = field.passed(untilName, fields.to ?? '')
     else if (to - from > (kind === 'closed' ? LONGEST_CLOSED : LONGEST_STAY))
       errors.to = kind === 'closed' ? REFUSALS.closedTooLong : REFUSALS.untilTooLong
     else if (from > now + FARTHEST) errors.from = REFUSALS.fromTooFar

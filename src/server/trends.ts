@@ -1,9 +1,11 @@
 import {
+  closedDownSince,
   type Entry,
   findingsOf,
   type Instant,
   LONGEST_WITH_LINES,
   livesOf,
+  notAhead,
   type TrendFindings,
   type Trends,
   type Tub,
@@ -66,9 +68,18 @@ const trajectories = (
 /** A journal's waters, by the list that they were cut from, which is the same until something is written. */
 const cut = new WeakMap<readonly Entry[], WaterLifeEntries[]>()
 
+/** A tub that stands empty has had no water since. */
+const untilDrained = (lives: WaterLifeEntries[], past: readonly Entry[]): WaterLifeEntries[] => {
+  const since = closedDownSince(past)
+  return since === undefined
+    ? lives
+    : lives.map((life) => (life.to === undefined ? { ...life, to: since } : life))
+}
+
 const livesIn = (journal: readonly Entry[], now: Instant): WaterLifeEntries[] => {
-  if (journal.some(({ at }) => at > now)) return livesOf(journal, now)
-  const known = cut.get(journal) ?? livesOf(journal, now)
+  if (journal.some(({ at }) => at > now))
+    return untilDrained(livesOf(journal, now), notAhead(journal, now))
+  const known = cut.get(journal) ?? untilDrained(livesOf(journal, now), journal)
   cut.set(journal, known)
   return known
 }

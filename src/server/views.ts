@@ -38,6 +38,7 @@ import {
   type ShockDue,
   type StartStepNow,
   scheduleOfVisit,
+  standsEmpty,
   type Verdict,
   type Visit,
   verdict,
@@ -162,11 +163,14 @@ export const tubView = (
   const found = verdict(tub, journal, now, state, { noFilter })
   const underWay = openVisit(store, tubId, now)
   const left = leftOutOf(underWay, tubId)
-  const today = planToday(tub, journal, state, {
+  const wanted = planToday(tub, journal, state, {
     shelf: planningShelf(shelf, tub, now).filter(({ product }) => !left.includes(product)),
     choices: withoutLeftOut(tub.choices, left),
     plannedSoaks: planned,
   })
+  const today = standsEmpty(found.closures)
+    ? { ...wanted, startUp: undefined, shock: undefined, setAside: [] }
+    : wanted
   const planOptions = today.options
   const plan = heldBack(today.plan, found.closures)
   const round = dosingCycleOf(journal, state)

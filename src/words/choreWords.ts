@@ -101,7 +101,8 @@ const DURING: Record<GuestStay['kind'], string> = {
 export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): string => {
   const { why, personHours, due, lastDone, chore, sign, cause, stay, shocks } = item
   const { interval } = chore
-  const last = lastDone === undefined ? '' : `Last done ${day(lastDone, preferences)}. `
+  const last =
+    lastDone === undefined || BY_STAY.has(why) ? '' : `Last done ${day(lastDone, preferences)}. `
   const guests = stay && why !== 'stay' && !BY_STAY.has(why) ? ` ${DURING[stay.kind]}` : ''
   const reason = (): string => {
     switch (why) {

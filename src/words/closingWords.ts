@@ -36,5 +36,5 @@ export const frostAdvice = (
     return `At ${cold} the pipes don’t freeze within four weeks, so frost is no reason to close it down.`
   return needed
     ? `At ${cold} without power the pipes freeze ${untilWords(pipes, preferences)}. A cut of ${cut} may last that long: close it down for the frost, or have somebody there who can drain it.`
-    : `At ${cold} without power the pipes freeze ${untilWords(pipes, preferences)}, later than a cut of ${cut} ends. Running it through the winter is safe from frost; used little, it also keeps the water in order.`
+    : `At ${cold} without power the pipes freeze ${untilWords(pipes, preferences)}, later than a cut of ${cut} ends, so frost alone is no reason. Somebody has to notice a cut that lasts longer.`
 }

@@ -1,4 +1,4 @@
-import { dueReadings, programmeOf, type Quantity, type TestRhythm } from '@/core'
+import { dueReadings, programmeOf, type Quantity, standsEmpty, type TestRhythm } from '@/core'
 import type { TubView } from '@/server/views'
 import { QUANTITY_NAMES } from './quantityNames'
 import { type DisplayPreferences, day, list } from './words'
@@ -10,7 +10,12 @@ const upperFirst = (text: string) =>
   text.startsWith('pH') ? text : `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** What to test now, and what was read so lately that it can wait. */
-export const formatDue = ({ tub, estimate }: TubView, preferences: DisplayPreferences): string => {
+export const formatDue = (
+  { tub, estimate, verdict }: TubView,
+  preferences: DisplayPreferences,
+): string => {
+  if (standsEmpty(verdict.closures))
+    return 'The tub stands empty: nothing to test but the fill water.'
   if (estimate.lastTestAt === undefined) {
     const { sanitizer } = programmeOf(tub.programme)
     return `${upperFirst(named(sanitizer))}, pH and alkalinity are enough to begin with. Leave the rest empty.`

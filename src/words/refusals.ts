@@ -62,7 +62,7 @@ export const REFUSALS = {
     'To count measures, enter both: what a full box holds, and how many measures that is.',
   labelRule: 'A label’s rule needs both: the amount, and the volume of water it’s for.',
   noWay: 'Choose one of the three ways shown.',
-  closedTooLong: 'Until: it can be up to 400 days after the first day.',
+  closedTooLong: 'Open it again: it can be up to 400 days after the first day.',
   untilTooLong: 'Until: it can be up to 120 days after the first day.',
   fromTooFar: 'From: it can be up to 400 days ahead.',
   fillAlkalinity: 'Alkalinity of the fill water: too low for this pH, so one of them is misread.',

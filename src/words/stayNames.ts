@@ -6,3 +6,10 @@ export const STAY_NAMES: Record<GuestStay['kind'], string> = {
   away: 'Away',
   closed: 'Closed down',
 }
+
+/** How the first and last day are asked for. */
+export const STAY_FIELDS: Record<GuestStay['kind'], readonly [from: string, until: string]> = {
+  guests: ['From', 'Until'],
+  away: ['From', 'Until'],
+  closed: ['Close it down', 'Open it again'],
+}

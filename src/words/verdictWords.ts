@@ -15,6 +15,7 @@ import {
   quantityOf,
   type Schedule,
   scheduleOf,
+  standsEmpty,
   type Tub,
   type Verdict,
   waterCareOpens,
@@ -198,7 +199,9 @@ export const formatVerdict = (
   preferences: DisplayPreferences,
   ahead: Ahead = {},
 ): VerdictWords => {
-  const evidence = evidenceWords(tub, estimate, preferences)
+  const evidence = standsEmpty(verdict.closures)
+    ? undefined
+    : evidenceWords(tub, estimate, preferences)
   const [first] = verdict.closures
   if (first) {
     const words = shut(tub, verdict, first, plan, estimate, preferences, ahead)

@@ -72,7 +72,7 @@ test('closed for longer than a stay may be, but not for years', () => {
     errors: { to: 'Until: it can be up to 120 days after the first day.' },
   })
   expect(stay('2026-11-20', '2028-04-10')).toMatchObject({
-    errors: { to: 'Until: it can be up to 400 days after the first day.' },
+    errors: { to: 'Open it again: it can be up to 400 days after the first day.' },
   })
 })
 
@@ -199,7 +199,7 @@ test('frost is a reason only where a cut outlasts the pipes', () => {
     return answer && frostAdvice(answer, preferences)
   }
   expect(said({ longest: '72', coldest: '-20' })).toMatch(/close it down for the frost/)
-  expect(said({ longest: '2', coldest: '-5' })).toMatch(/safe from frost/)
+  expect(said({ longest: '2', coldest: '-5' })).toMatch(/frost alone is no reason/)
   expect(said({ longest: '72', coldest: '5' })).toMatch(/no reason/)
   expect(place(NOW, { longest: 'long', coldest: '-300' }).frost).toMatchObject({
     errors: { longest: expect.stringContaining('long'), coldest: expect.stringContaining('-300') },

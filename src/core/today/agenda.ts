@@ -26,7 +26,7 @@ import type { Chore } from '../upkeep/chore'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
 import { gatheredOn } from '../upkeep/gather'
 import type { GuestStay } from '../upkeep/guestStay'
-import { type Closure, holdsBack, waterCareOpens } from './closure'
+import { type Closure, holdsBack, standsEmpty, waterCareOpens } from './closure'
 import { closures } from './closures'
 import type { SetAside } from './planToday'
 import { type SoakAhead, soakAhead } from './soakAhead'
@@ -274,7 +274,7 @@ export const agenda = (
       items.push({ kind: 'fill test', due: asked, minutes: 3 })
   } else items.push({ kind: 'water age', due: now + DAY, minutes: 1 })
   // Of an empty tub there is nothing to test and nothing goes in.
-  if (found.some(({ code }) => code === 'closed down'))
+  if (standsEmpty(found))
     items.splice(0, items.length, ...items.filter(({ kind }) => WITHOUT_WATER.has(kind)))
   // What shuts the tub comes before everything else, the gravest first.
   const shut = items.filter(({ kind }) => kind === 'closed').reverse()

@@ -171,3 +171,7 @@ export const lastDosed = (past: readonly Entry[]): Instant =>
 /** Whether anything that acts on the sanitizer was logged since. */
 export const dosedSince = (past: readonly Entry[], since: Instant): boolean =>
   lastDosed(past) >= since
+
+/** No water in it: nothing to foresee, test or dose. */
+export const standsEmpty = (found: readonly Closure[]): boolean =>
+  found.some(({ code }) => code === 'closed down')

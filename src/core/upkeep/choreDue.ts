@@ -236,7 +236,9 @@ export const choresDue = (
     jobs.find(({ id, since }) => id === chore.id && lastOf(chore) < since)
   /** Of an empty tub there is nothing to be kept but its cover. */
   const kept = (chore: Chore) =>
-    closedSince === undefined || chore.lane === 'cover' || chore.id.startsWith('own-')
+    closedSince === undefined ||
+    (chore.lane === 'cover' && chore.interval.shocks === undefined) ||
+    chore.id.startsWith('own-')
 
   return known
     .filter(

@@ -1,4 +1,4 @@
-import { isKind, NINE_IN_TEN } from '@/core'
+import { isKind, NINE_IN_TEN, standsEmpty } from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
 import { numberFormat } from '@/words/formats'
@@ -102,7 +102,7 @@ export const WaterColumn = ({
 }) => {
   const { tub, estimate, journal, now } = view
   // An empty tub has no figures; what was read is in the record.
-  const empty = view.verdict.closures.some(({ code }) => code === 'closed down')
+  const empty = standsEmpty(view.verdict.closures)
   const scales = empty ? [] : columnScales(tub, estimate, preferences)
   const staffs = scales.slice(0, 4)
   const rest = scales.slice(4)
@@ -170,7 +170,9 @@ export const WaterColumn = ({
           </p>
         </div>
         {closure && (
-          <p className="note absolute top-[117px] left-3.5 flex items-center gap-1.5 bg-mist pr-2 font-semibold text-madder leading-tight">
+          <p
+            className={`note absolute top-[117px] left-3.5 flex items-center gap-1.5 pr-2 font-semibold text-madder leading-tight ${empty ? 'bg-stone' : 'bg-mist'}`}
+          >
             <ClosedMark size={16} />
             Closed: {CLOSURE_SHORT[closure.code]}
           </p>
@@ -246,7 +248,7 @@ export const WaterBand = ({
 }) => {
   const scales = columnScales(view.tub, view.estimate, preferences).slice(0, 4)
   const [closure] = view.verdict.closures
-  const empty = view.verdict.closures.some(({ code }) => code === 'closed down')
+  const empty = standsEmpty(view.verdict.closures)
   return (
     <>
       {closure && (

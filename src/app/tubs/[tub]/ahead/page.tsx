@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { loadFans, loadLevel, loadTub, soaksToCome, type TubParams } from '@/app/tubView'
-import { bandOf, programmeOf } from '@/core'
+import { bandOf, programmeOf, standsEmpty } from '@/core'
 import { FanChart } from '@/ui/estimate/FanChart'
 import { WhatIfSoak } from '@/ui/estimate/WhatIfSoak'
 import { formatExplain, formatFloorAt, formatLevel, formatOdd } from '@/words/learntWords'
@@ -30,6 +30,15 @@ const Turn = ({ href, on, children }: { href: string; on: boolean; children: Rea
 const Ahead = async ({ params, searchParams }: AheadProps) => {
   const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
+  if (standsEmpty(view.verdict.closures))
+    return (
+      <>
+        <Link href={`/tubs/${view.tub.id}/now`} className="quiet">
+          Now
+        </Link>
+        <h1 className="serif title">The tub stands empty: there is nothing to foresee.</h1>
+      </>
+    )
   const { tub, plan, planned, now, learnt } = view
   const base = `/tubs/${tub.id}`
   const doses = plan.steps.filter((step) => step.kind === 'add')

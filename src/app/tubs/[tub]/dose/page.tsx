@@ -11,6 +11,7 @@ import {
   questionsFor,
   scheduleOf,
   sourcesOf,
+  standsEmpty,
   usualShelf,
 } from '@/core'
 import type { TubView } from '@/server/views'
@@ -70,6 +71,13 @@ interface DoseProps extends TubParams {
 
 const Dose = async ({ params, searchParams }: DoseProps) => {
   const { view: usual, preferences } = await loadTub((await params).tub)
+  if (standsEmpty(usual.verdict.closures))
+    return (
+      <>
+        <h1 className="serif title pt-2">Nothing goes into an empty tub.</h1>
+        <Closed view={usual} preferences={preferences} here="dose" />
+      </>
+    )
   const replacing = (await searchParams).replace === 'water' && usual.plan.replaceable !== undefined
   const view = replacing
     ? {

@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { beginVisit } from '@/app/actions'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
+import { standsEmpty } from '@/core'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { PostButton } from '@/ui/form/PostButton'
 import { ClosedMark } from '@/ui/today/Closed'
@@ -145,13 +146,17 @@ const Now = async ({ params }: TubParams) => {
           )}
         </div>
       </section>
-      <Ribbon view={view} preferences={preferences} foreseen={foreseen} />
-      <p className="small mt-1 flex flex-wrap items-baseline gap-x-4">
-        <Link href={at('ahead')} className="quiet">
-          The week ahead, and why
-        </Link>
-        {odd && <span className="text-amber-ink">{odd.words}</span>}
-      </p>
+      {!standsEmpty(view.verdict.closures) && (
+        <>
+          <Ribbon view={view} preferences={preferences} foreseen={foreseen} />
+          <p className="small mt-1 flex flex-wrap items-baseline gap-x-4">
+            <Link href={at('ahead')} className="quiet">
+              The week ahead, and why
+            </Link>
+            {odd && <span className="text-amber-ink">{odd.words}</span>}
+          </p>
+        </>
+      )}
       <section className="mt-8">
         <h2 className="head">Do next</h2>
         <ol className="mt-1.5">

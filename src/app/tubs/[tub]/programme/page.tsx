@@ -9,6 +9,7 @@ import {
   PROGRAMMES,
   programmeOf,
   stabiliserBuildup,
+  standsEmpty,
   startProgress,
   switchAdvice,
 } from '@/core'
@@ -32,8 +33,9 @@ const ProgrammePage = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
   const { tub, journal, estimate } = view
   const programme = programmeOf(tub.programme)
-  const progress = startProgress(tub, journal, estimate)
-  const feeder = feederAdvice(tub, journal, estimate)
+  const empty = standsEmpty(view.verdict.closures)
+  const progress = empty ? undefined : startProgress(tub, journal, estimate)
+  const feeder = empty ? undefined : feederAdvice(tub, journal, estimate)
   const clock =
     programme.sanitizer === 'freeChlorine' ? stabiliserBuildup(tub, journal, estimate) : undefined
   const routine = routineText(tub, feederOf(tub.programme))

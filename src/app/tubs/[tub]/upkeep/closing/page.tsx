@@ -136,7 +136,7 @@ const ClosingPage = async ({ params, searchParams }: ClosingProps) => {
               Dates
             </h2>
             {stay ? (
-              <p className="flex flex-wrap items-center gap-x-4">
+              <div className="flex flex-wrap items-center gap-x-4">
                 {day(stay.from, preferences)} to {day(stay.to, preferences)}
                 <PostButton
                   action={removeStay}
@@ -144,7 +144,7 @@ const ClosingPage = async ({ params, searchParams }: ClosingProps) => {
                   label="Cancel"
                   title="Cancel the closing down"
                 />
-              </p>
+              </div>
             ) : (
               <ClosingDates
                 action={addStay}
