@@ -20,6 +20,7 @@ import {
   frostAhead,
   type GuestStay,
   type HelpersWait,
+  heatOf,
   helpersWaitFor,
   holdsBack,
   type Instant,
@@ -56,6 +57,7 @@ import { clockBehind, journalAt } from './journalAt'
 import { ensembleNow } from './learning'
 import { leftOutOf } from './leftOut'
 import { airAt } from './outsideAir'
+import { refillSettings } from './refillSettings'
 import { type OnShelf, planningShelf, shelfOf } from './shelf'
 import { choresOfTub } from './upkeep'
 import { weeklyVisits } from './visitDay'
@@ -196,6 +198,11 @@ export const tubView = (
       lowLevel: chores.some(({ chore, sign }) => chore.id === 'level look' && sign !== undefined),
       noPower: found.closures.some(({ code }) => code === 'no power'),
     }),
+    weakened: heatOf(row, journal, {
+      air: airAt(row),
+      now,
+      ratedKilowatts: refillSettings(row).heaterKilowatts,
+    }).weakened,
   })
   const held = found.closures.some(holdsBack)
   const until = endOfDay(now, tub.surroundings?.hoursFromUtc ?? 0)

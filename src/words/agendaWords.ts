@@ -158,6 +158,13 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
         minutes,
         place: 'upkeep/heat#away',
       }
+    case 'heater':
+      return {
+        when: 'now',
+        what: `The heater warmed slower than it should ${day(item.weakened.at, preferences)}: find out why`,
+        minutes,
+        place: 'upkeep/heat#own',
+      }
     case 'frost': {
       const { from, lowCelsius, lowLevel, noPower } = item.frost
       const frost = `Hard frost ${from <= preferences.now ? 'now' : dayAndClock(from, preferences)}, down to ${degrees(lowCelsius, preferences)}`

@@ -284,3 +284,26 @@ test('the weather of one service is the air of every place; without one it is wh
   }
   expect(tubView(store, id, NOW)?.agenda.some((item) => item.kind === 'frost')).toBe(false)
 })
+
+test('a heater that warms slower than before is told on Now, until it warms as it did', () => {
+  const read = (hoursAgo: number, temperature: number) =>
+    recordEntry(
+      store,
+      id,
+      { kind: 'test', method: 'meter', temperature: String(temperature) },
+      NOW - hoursAgo * HOUR,
+    )
+  updateTub(store, id, { refill: { heaterKilowatts: 3 } })
+  // 1,000 L take 1.16 kWh a kelvin: with 3 kW some 2.5 °C an hour.
+  read(90, 20)
+  read(86, 29.5)
+  const told = (at = NOW) =>
+    tubView(store, id, at)?.agenda.find((item) => item.kind === 'heater')?.kind
+  expect(told()).toBeUndefined()
+  read(40, 25)
+  read(35, 29)
+  expect(told()).toBe('heater')
+  read(12, 24)
+  read(8, 33.5)
+  expect(told()).toBeUndefined()
+})

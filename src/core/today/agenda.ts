@@ -8,6 +8,7 @@ import { FILL_TEST_COUNTS } from '../estimate/fold'
 import { residualForecast } from '../estimate/forecast'
 import { lossOf } from '../estimate/rates'
 import type { Frost } from '../heat/frost'
+import type { TubHeat } from '../heat/tubHeat'
 import { type Entry, isKind } from '../journal/entry'
 import type { SoakLoad } from '../journal/load'
 import type { Sign } from '../journal/sign'
@@ -48,6 +49,8 @@ export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'away'; stay: GuestStay }
   /** Hard frost is coming: what it threatens here. */
   | { kind: 'frost'; frost: Frost }
+  /** It warmed slower than it has learnt. */
+  | { kind: 'heater'; weakened: NonNullable<TubHeat['weakened']> }
   /** Something is wrong that closes nothing by itself, or it is time to look whether it has gone. */
   | { kind: 'trouble'; signs: readonly Sign[]; look: boolean }
   /** The water out of the pipe, before it goes in. */
@@ -126,6 +129,7 @@ export const agenda = (
     wrong,
     stays = [],
     frost,
+    weakened,
   }: {
     estimate: Estimate
     plan: Plan
@@ -142,6 +146,7 @@ export const agenda = (
     wrong?: Case | undefined
     stays?: readonly GuestStay[]
     frost?: Frost | undefined
+    weakened?: TubHeat['weakened']
   },
 ): AgendaItem[] => {
   const now = estimate.at
@@ -242,6 +247,7 @@ export const agenda = (
       if (item.kind === 'test' || item.kind === 'retest' || item.kind === 'shock')
         item.due = Math.max(item.due, away.to)
   }
+  if (weakened) items.push({ kind: 'heater', weakened, due: now, minutes: 3 })
   if (frost) items.push({ kind: 'frost', frost, due: now, minutes: 5 })
   for (const closure of found)
     if (!waterCareOpens(closure) && closure.code !== 'people in')

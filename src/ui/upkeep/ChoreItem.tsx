@@ -37,6 +37,12 @@ const ChoreDoses = ({
     </p>
   )
 
+/** Where the figures behind a chore stand. */
+const FIGURES: Partial<Record<ChoreDue['why'], string>> = {
+  leaving: 'upkeep/heat#away',
+  'turn up': 'upkeep/heat#ready',
+}
+
 /** One chore: its day and why, how it is done, and one tap to tick it. */
 export const ChoreItem = ({
   tubId,
@@ -68,6 +74,7 @@ export const ChoreItem = ({
   const hidden = { ...choreFields(tubId, chore.id), zone: preferences.timeZone }
   const pours = dosesInto(item)
   const product = chore.product && PRODUCTS[chore.product]
+  const figures = FIGURES[item.why]
   const doses = dosesInto(item) ? choreDoses(chore, litres, shelf) : []
   return (
     <li className="grid grid-cols-[22px_minmax(0,1fr)_auto] gap-x-2.5 border-hair border-t py-2">
@@ -85,7 +92,17 @@ export const ChoreItem = ({
             {state !== 'due' && ` ${day(due, preferences)}`}
           </span>
         </p>
-        <p className="note text-muted">{formatWhy(item, preferences)}</p>
+        <p className="note text-muted">
+          {formatWhy(item, preferences)}
+          {figures && (
+            <>
+              {' '}
+              <Link href={`/tubs/${tubId}/${figures}`} className="underline">
+                Show the figures
+              </Link>
+            </>
+          )}
+        </p>
         <ChoreDoses doses={doses} preferences={preferences} />
         {waits && doses.length > 0 && <p className="small">{HELPERS_WAIT[waits]}</p>}
         <details>
