@@ -2,21 +2,22 @@ import { readFileSync } from 'node:fs'
 import Papa from 'papaparse'
 import { checkFields, fieldLines, sentence } from './fields'
 import type { Answer } from './topic'
-import { TOPICS } from './topics'
+import { LATE_TOPICS, TOPICS } from './topics'
 
 /** Exit status: 0 done, 2 refused input, 1 a fault of the program. */
 const DONE = 0
 const FAULT = 1
 const REFUSALS = 2
 
-const answer = (topic: string, input: unknown): Answer => {
-  const found = TOPICS[topic]
+const ALL = { ...TOPICS, ...LATE_TOPICS }
+
+const answer = async (topic: string, input: unknown): Promise<Answer> => {
+  const found = ALL[topic]
   if (!found)
-    return {
-      refusal: { field: 'topic', given: topic, allowed: Object.keys(TOPICS).join(', ') },
-    }
+    return { refusal: { field: 'topic', given: topic, allowed: Object.keys(ALL).join(', ') } }
   const checked = checkFields(found.fields, input)
-  return 'refusal' in checked ? checked : found.answer(checked.value)
+  if ('refusal' in checked) return checked
+  return 'answer' in found ? found.answer(checked.value) : found.answerLater(checked.value)
 }
 
 const parse = (text: string): { json: unknown } | Answer => {
@@ -27,13 +28,13 @@ const parse = (text: string): { json: unknown } | Answer => {
   }
 }
 
-const answerText = (topic: string, text: string): Answer => {
+const answerText = async (topic: string, text: string): Promise<Answer> => {
   const parsed = parse(text)
   return 'json' in parsed ? answer(topic, parsed.json) : parsed
 }
 
 const help = (topic: string | undefined): string => {
-  const found = topic === undefined ? undefined : TOPICS[topic]
+  const found = topic === undefined ? undefined : ALL[topic]
   if (topic !== undefined && found)
     return [`calc ${topic}: ${found.summary}`, '', ...fieldLines(found.fields)].join('\n')
   return [
@@ -42,15 +43,15 @@ const help = (topic: string | undefined): string => {
     'npm run -s calc -- TOPIC --csv FILE    a header row of field names; result columns are added',
     'npm run -s calc -- --help TOPIC        fields with units, ranges, defaults',
     '',
-    ...Object.entries(TOPICS).map(([name, { summary }]) => `  ${name.padEnd(20)} ${summary}`),
+    ...Object.entries(ALL).map(([name, { summary }]) => `  ${name.padEnd(20)} ${summary}`),
   ].join('\n')
 }
 
 const out = (text: string) => process.stdout.write(`${text}\n`)
 const complain = (text: string) => process.stderr.write(`${text}\n`)
 
-const single = (topic: string): number => {
-  const result = answerText(topic, TOPICS[topic] ? readFileSync(0, 'utf8') : '{}')
+const single = async (topic: string): Promise<number> => {
+  const result = await answerText(topic, ALL[topic] ? readFileSync(0, 'utf8') : '{}')
   if ('refusal' in result) {
     complain(sentence(result.refusal))
     return REFUSALS
@@ -59,11 +60,11 @@ const single = (topic: string): number => {
   return DONE
 }
 
-const lines = (topic: string): number => {
+const lines = async (topic: string): Promise<number> => {
   let status = DONE
   for (const line of readFileSync(0, 'utf8').split('\n')) {
     if (line.trim() === '') continue
-    const result = answerText(topic, line)
+    const result = await answerText(topic, line)
     if ('refusal' in result) status = REFUSALS
     out(
       JSON.stringify(
@@ -82,7 +83,7 @@ const cell = (text: string): unknown => {
   return text.trim() !== '' && Number.isFinite(number) ? number : text
 }
 
-const csv = (topic: string, file: string): number => {
+const csv = async (topic: string, file: string): Promise<number> => {
   let text: string
   try {
     text = readFileSync(file, 'utf8')
@@ -92,31 +93,31 @@ const csv = (topic: string, file: string): number => {
   }
   const { data } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true })
   let status = DONE
-  const rows = data.map((row) => {
+  const rows: Record<string, unknown>[] = []
+  for (const row of data) {
     const given = Object.fromEntries(
       Object.entries(row)
         .filter(([, value]) => value !== '' && value !== undefined)
         .map(([name, value]) => [name, cell(value)]),
     )
-    const result = answer(topic, given)
+    const result = await answer(topic, given)
     if ('refusal' in result) {
       status = REFUSALS
-      return { ...row, error: sentence(result.refusal) }
-    }
-    return { ...row, ...result.output }
-  })
+      rows.push({ ...row, error: sentence(result.refusal) })
+    } else rows.push({ ...row, ...result.output })
+  }
   const columns = [...new Set(rows.flatMap((row) => Object.keys(row)))]
   out(Papa.unparse(rows, { columns, newline: '\n' }))
   return status
 }
 
-const main = (args: string[]): number => {
+const main = async (args: string[]): Promise<number> => {
   const [first, second, third] = args
   if (first === undefined || first === '--help') {
     out(help(second))
     return DONE
   }
-  if (!TOPICS[first]) return single(first)
+  if (!ALL[first]) return single(first)
   if (second === '--lines') return lines(first)
   if (second === '--csv') return csv(first, third ?? '')
   if (second === '--help') {
@@ -135,9 +136,12 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code !== 'EPIPE') throw error
   process.exit(DONE)
 })
-try {
-  process.exitCode = main(process.argv.slice(2))
-} catch (error) {
-  complain(`a fault of the program: ${error instanceof Error ? error.message : String(error)}`)
-  process.exitCode = FAULT
-}
+main(process.argv.slice(2)).then(
+  (status) => {
+    process.exitCode = status
+  },
+  (error: unknown) => {
+    complain(`a fault of the program: ${error instanceof Error ? error.message : String(error)}`)
+    process.exitCode = FAULT
+  },
+)

@@ -9,6 +9,11 @@ export interface Topic {
   answer: (input: Record<string, unknown>) => Answer
 }
 
+/** One that has to open a file first. */
+export interface LateTopic extends Omit<Topic, 'answer'> {
+  answerLater: (input: Record<string, unknown>) => Promise<Answer>
+}
+
 export const number = (
   unit: string,
   low: number,

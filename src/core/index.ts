@@ -319,7 +319,7 @@ export {
   undiluted,
 } from './testing/kit'
 export { findStrip } from './testing/photo/findStrip'
-export { isTaught } from './testing/photo/matchPad'
+export { chartOf, isTaught } from './testing/photo/matchPad'
 export { along, distance, type Picture, type Point } from './testing/photo/picture'
 export {
   LEAST_PIXELS,
@@ -338,6 +338,7 @@ export {
   type StripPlacement,
   type StripReading,
 } from './testing/photo/readStrip'
+export { bent } from './testing/photo/rows'
 export { type Implausibility, implausibilities } from './testing/plausibility'
 export {
   METHODS,

@@ -23,6 +23,9 @@ const BACKDROPS: Record<string, LinearRgb> = {
   slate: [0.07, 0.08, 0.09],
   stone: [0.3, 0.28, 0.25],
   shell: [0.24, 0.33, 0.36],
+  paper: [0.78, 0.77, 0.74],
+  tile: [0.62, 0.64, 0.65],
+  'pale wood': [0.55, 0.42, 0.27],
 }
 
 export interface Shot {
@@ -53,6 +56,18 @@ export interface Shot {
   contrast: number
   /** With the chart below the strip. */
   chart: boolean
+  /** A pad's side, and the distance between two, in widths of the strip; the handle's length. */
+  padSide: number
+  pitch: number
+  handle: number
+  /** Seen from its free end: how much nearer each width of the strip comes, as a share. */
+  tilt: number
+  /** How much of the next colour channel each sees. */
+  mixing: number
+  /** Light that a wet pad mirrors at one end, as a share of white. */
+  sheen: number
+  /** A white cup stands beside it. */
+  cup: boolean
 }
 
 export const PLAIN_SHOT: Shot = {
@@ -73,6 +88,13 @@ export const PLAIN_SHOT: Shot = {
   saturation: 1.03,
   contrast: 1.02,
   chart: false,
+  padSide: 0.96,
+  pitch: 1.45,
+  handle: 5.2,
+  tilt: 0,
+  mixing: 0,
+  sheen: 0,
+  cup: false,
 }
 
 const normalOf = (random: () => number) => () =>
@@ -93,11 +115,8 @@ const padColour = ({ blocks }: StripPad, value: number, lateBlocks: number): Lab
   return from && to ? between(from, to, place - block) : { lightness: 50, a: 0, b: 0 }
 }
 
-/** Lengths on the strip, in widths of it: a pad, the distance between two, the free end, the handle. */
-const PAD = 1
-const PITCH = 1.45
+/** The free end before the first pad, in widths of the strip. */
 const FREE = 0.4
-const HANDLE = 5.2
 
 const TONES = 4095
 
@@ -146,8 +165,10 @@ export const photographStrip = (
 ) => {
   const { width, height } = shot
   const normal = normalOf(random)
-  const length = FREE + (pads.length - 1) * PITCH + PAD + HANDLE
-  const unit = (0.86 * width) / length
+  const { padSide, pitch, tilt, handle } = shot
+  const length = FREE + (pads.length - 1) * pitch + padSide + handle
+  // What comes nearer must stay in the picture.
+  const unit = ((0.86 * width) / length) * (1 - (Math.abs(tilt) * length) / 2)
   const turn = ((shot.angleDegrees + (shot.handleFirst ? 180 : 0)) * Math.PI) / 180
   const [cosine, sine] = [Math.cos(turn), Math.sin(turn)]
   // With a chart, strip and chart together stand in the middle.
@@ -188,7 +209,7 @@ export const photographStrip = (
   const plastic = 0.9 + 0.01 * normal()
   const white: LinearRgb = [plastic, plastic, plastic]
   const roughness = shot.backdrop === 'wood' ? 0.25 : 0.08
-  const shadowEdge = FREE + (0.7 + random() * Math.max(0, pads.length - 2)) * PITCH
+  const shadowEdge = FREE + (0.7 + random() * Math.max(0, pads.length - 2)) * pitch
   const toned = Float32Array.from({ length: TONES + 1 }, (_, i) =>
     encoded((i / TONES) ** shot.contrast),
   )
@@ -198,18 +219,23 @@ export const photographStrip = (
       const dx = (x - middleX) / unit
       const dy = (y - middleY) / unit
       // u along the strip from its free end, v across it, both in widths.
-      const u = dx * cosine + dy * sine + length / 2
-      const v = -dx * sine + dy * cosine
+      const along = dx * cosine + dy * sine
+      const near = 1 - tilt * along
+      const u = along / near + length / 2
+      const v = (-dx * sine + dy * cosine) / near
       let reflects: LinearRgb | undefined
       let mirror = 0
       if (Math.abs(v) <= 0.5 && u >= 0 && u <= length) {
-        const place = (u - FREE) / PITCH
+        const place = (u - FREE) / pitch
         const pad = Math.floor(place)
-        const on = place - pad <= PAD / PITCH && Math.abs(v) <= 0.48
+        const on = place - pad <= padSide / pitch && Math.abs(v) <= padSide / 2
         reflects = (on && colours[pad]) || white
+        if (on && colours[pad] && shot.sheen > 0)
+          mirror = shot.sheen * Math.max(0, 1 - ((place - pad) * pitch) / (0.5 * padSide))
         if (pad === shot.glareOn)
           mirror = 1.6 * Math.exp(-(((place - pad - 0.3) / 0.22) ** 2) - (v / 0.3) ** 2)
       } else if (shot.chart) reflects = onChart(u, v)
+      else if (shot.cup && Math.hypot(u - length * 0.6, v + 3.2) < 1.7) reflects = white
       const grain = reflects ? 1 : 1 + roughness * Math.sin(5.4 * dy + 2 * Math.sin(1.3 * dx))
       const fall =
         shot.exposure *
@@ -232,7 +258,10 @@ export const photographStrip = (
       0.7152 * (light[3 * i + 1] ?? 0) +
       0.0722 * (light[3 * i + 2] ?? 0)
     for (let channel = 0; channel < 3; channel++) {
-      const vivid = grey + shot.saturation * ((light[3 * i + channel] ?? 0) - grey)
+      const seen =
+        (1 - shot.mixing) * (light[3 * i + channel] ?? 0) +
+        shot.mixing * (light[3 * i + ((channel + 1) % 3)] ?? 0)
+      const vivid = grey + shot.saturation * (seen - grey)
       // Four draws are near enough to a normal deviate for a pixel.
       const noise = (random() + random() + random() + random() - 2) * Math.sqrt(3) * shot.noise
       data[4 * i + channel] =
@@ -240,20 +269,24 @@ export const photographStrip = (
     }
     data[4 * i + 3] = 255
   }
-  const place = (u: number, v = 0) => ({
-    x: middleX + unit * ((u - length / 2) * cosine - v * sine),
-    y: middleY + unit * ((u - length / 2) * sine + v * cosine),
-  })
+  const place = (u: number, v = 0) => {
+    const far = 1 + tilt * (u - length / 2)
+    const [p, q] = [(u - length / 2) / far, v / far]
+    return {
+      x: middleX + unit * (p * cosine - q * sine),
+      y: middleY + unit * (p * sine + q * cosine),
+    }
+  }
   const bottom = CHART_TOP + ROW * (pads.length - 1)
   const picture: Picture = { width, height, data }
   return {
     picture,
     placement: {
-      first: place(FREE + PAD / 2),
+      first: place(FREE + padSide / 2),
       last:
         pads.length === 1
-          ? place(FREE + PAD + 1)
-          : place(FREE + PAD / 2 + (pads.length - 1) * PITCH),
+          ? place(FREE + padSide + 1)
+          : place(FREE + padSide / 2 + (pads.length - 1) * pitch),
     },
     chart: {
       firstLowest: place(1, CHART_TOP),
@@ -278,7 +311,7 @@ export const practiceShot = (
       light && light in LIGHTS
         ? light
         : pick(['daylight', 'shade', 'dusk', 'kitchen lamp', 'warm lamp'], 'daylight'),
-    backdrop: pick(['wood', 'slate', 'stone', 'shell'], 'wood'),
+    backdrop: pick(['wood', 'slate', 'stone', 'shell', 'paper', 'tile', 'pale wood'], 'wood'),
     exposure: from(0.5, 0.92),
     angleDegrees: chart ? from(-6, 6) : from(-30, 30),
     handleFirst: !chart && random() < 0.5,
@@ -290,5 +323,12 @@ export const practiceShot = (
     contrast: from(0.9, 1.14),
     printing: 2.5,
     chart,
+    padSide: from(0.66, 0.98),
+    pitch: from(1.3, 2),
+    handle: chart ? 5.2 : from(1.8, 6),
+    tilt: chart ? 0 : from(-0.035, 0.035),
+    mixing: from(0, 0.06),
+    sheen: pick([0, 0, 0.05], 0),
+    cup: !chart && random() < 0.3,
   }
 }

@@ -1,7 +1,9 @@
 import { expose, transfer } from 'comlink'
 import {
   type ChartPlacement,
+  chartOf,
   findStrip,
+  isTaught,
   type Lab,
   labOf,
   linearOfHex,
@@ -48,8 +50,11 @@ const chartColours = (placement: ChartPlacement, blocks: readonly number[]) =>
   picture && readChart(picture, placement, blocks)
 
 const reader = {
-  /** Opens a file as the camera meant it to stand, and looks for a strip of so many pads; 0 looks for none. */
-  open: async (file: Blob, pads: number): Promise<OpenedPicture | { refusal: PictureRefusal }> => {
+  /** Opens a file as the camera meant it to stand, and looks for a strip of these pads; of none it looks for nothing. */
+  open: async (
+    file: Blob,
+    pads: readonly StripPad[],
+  ): Promise<OpenedPicture | { refusal: PictureRefusal }> => {
     picture = undefined
     const head = new Uint8Array(await file.slice(0, 4096).arrayBuffer())
     const refusal = refusePicture(head, file.size)
@@ -66,7 +71,11 @@ const reader = {
     picture = { width, height, data: context.getImageData(0, 0, width, height).data }
     const shown = scaled(bitmap, SHOWN_SIDE).canvas.transferToImageBitmap()
     bitmap.close()
-    const strip = findStrip(picture, pads)
+    const strip = findStrip(
+      picture,
+      pads.length,
+      pads.every(isTaught) ? pads.map(chartOf) : undefined,
+    )
     return transfer({ shown, width, height, strip }, [shown])
   },
 
@@ -75,9 +84,10 @@ const reader = {
     placement: StripPlacement,
     pads: readonly StripPad[],
     chart?: ChartPlacement,
+    lateSeconds = 0,
   ): StripReading | { sentence: string } => {
     if (!picture) return { sentence: 'Choose a picture first.' }
-    if (!chart) return readStrip(picture, placement, pads)
+    if (!chart) return readStrip(picture, placement, pads, undefined, lateSeconds)
     const colours = chartColours(
       chart,
       pads.map(({ blocks }) => blocks.length),
@@ -88,7 +98,7 @@ const reader = {
           'Around the chart’s blocks there should be lighter paper. Move the four rings to the middles of its corner blocks.',
       }
     const charts: Lab[][] = colours.map((row) => row.map((hex) => labOf(linearOfHex(hex))))
-    return readStrip(picture, placement, pads, charts)
+    return readStrip(picture, placement, pads, charts, lateSeconds)
   },
 
   /** The colours of a chart's blocks in the opened picture, a row a pad. */

@@ -1,6 +1,7 @@
 import { seeded } from '@/core/random'
 import type { StripPad } from '@/core/testing/kit'
 import { findStrip } from '@/core/testing/photo/findStrip'
+import { chartOf } from '@/core/testing/photo/matchPad'
 import { distance } from '@/core/testing/photo/picture'
 import { readStrip } from '@/core/testing/photo/readStrip'
 import type { Quantity, Readings } from '@/core/testing/quantity'
@@ -53,7 +54,7 @@ export const readMany = (count: number, seed: number) => {
     const water = anyWater(random)
     const shot = { ...practiceShot(random, { light }), width: 640, height: 480 }
     const { picture, placement } = photographStrip(pads, water, shot, random)
-    const strip = findStrip(picture, pads.length)
+    const strip = findStrip(picture, pads.length, pads.map(chartOf))
     const pitch = distance(placement.first, placement.last) / (pads.length - 1)
     if (
       strip &&

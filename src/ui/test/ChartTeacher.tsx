@@ -41,7 +41,7 @@ export const ChartTeacher = ({
   }
   const choose = async (file: File) => {
     setSentence('Reading the picture…')
-    const opened = await reader().open(file, 0)
+    const opened = await reader().open(file, [])
     if ('refusal' in opened) {
       setOpen(undefined)
       setSentence(formatPictureRefusal(opened.refusal))

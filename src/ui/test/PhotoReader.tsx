@@ -3,10 +3,12 @@
 import { useEffect, useRef, useState } from 'react'
 import {
   along,
+  bent,
   type ChartPlacement,
   chartPoints,
   distance,
   isTaught,
+  type PictureProblem,
   type Point,
   REFUSING,
   type StripPlacement,
@@ -14,7 +16,7 @@ import {
 } from '@/core'
 import type { Fields } from '@/server/form'
 import { SubmitButton } from '@/ui/form/SubmitButton'
-import { PICTURE_WORDS, photoFigure } from '@/words/photoWords'
+import { CHECK_RINGS, PICTURE_WORDS, photoFigure } from '@/words/photoWords'
 import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
 import { formatPictureRefusal } from '@/words/testText'
 import type { OpenedPicture } from '@/workers/stripPhoto.worker'
@@ -35,6 +37,12 @@ const PRACTICE_NAME = 'practice.png'
 
 /** Seconds past the strip's own that a picture may be late. Common practice: colours go on changing. */
 const LATE_SECONDS = 30
+/** An older dip belongs to another strip. */
+const DIP_COUNTS_SECONDS = 3600
+/** So far from their charts all together, a chart in the picture is surer; CIE94. */
+const CHART_HELPS = 3
+/** With rings that nobody has laid these may mean no more than that they lie wrong. */
+const MISLAID: readonly PictureProblem[] = ['wrong strip', 'no plastic', 'turned', 'face down']
 
 const LAY_CHART =
   'Now place the four rings on the centres of the chart’s corner blocks: lowest and highest of the first row, lowest and highest of the last.'
@@ -65,19 +73,26 @@ const Reading = ({
   const [chart, setChart] = useState<ChartPlacement>()
   const [reading, setReading] = useState<StripReading>()
   const [late, setLate] = useState<number>()
+  /** The rings are where the application put them. */
+  const [laid, setLaid] = useState(false)
   const asked = useRef(0)
   const taught = pads.every(({ pad }) => isTaught(pad))
 
   const url = open?.url
   useEffect(() => () => (url ? URL.revokeObjectURL(url) : undefined), [url])
 
-  const read = async (place: StripPlacement, withChart: ChartPlacement | undefined) => {
+  const read = async (
+    place: StripPlacement,
+    withChart: ChartPlacement | undefined,
+    past = late ?? 0,
+  ) => {
     asked.current++
     const mine = asked.current
     const outcome = await reader().read(
       place,
       pads.map(({ pad }) => pad),
       withChart,
+      past,
     )
     // A ring may have moved on meanwhile.
     if (mine !== asked.current) return
@@ -102,7 +117,10 @@ const Reading = ({
     setSentence(undefined)
     setReading(undefined)
     try {
-      const opened = await reader().open(file, pads.length)
+      const opened = await reader().open(
+        file,
+        pads.map(({ pad }) => pad),
+      )
       if ('refusal' in opened) {
         setOpen(undefined)
         setSentence(formatPictureRefusal(opened.refusal))
@@ -114,10 +132,16 @@ const Reading = ({
       setStrip(place)
       setChart(withChart)
       const dipped = Number(localStorage.getItem(`pavrel.dipped.${tubId}`))
-      const seconds = takenAt && dipped ? (takenAt - dipped) / 1000 - waitSeconds : 0
-      setLate(seconds > LATE_SECONDS && seconds < 600 ? Math.round(seconds) : undefined)
+      const seconds = takenAt && dipped ? (takenAt - dipped) / 1000 - waitSeconds : undefined
+      // A dip of another day says nothing of this picture.
+      const known =
+        seconds !== undefined && seconds > -waitSeconds && seconds < DIP_COUNTS_SECONDS
+          ? Math.max(0, Math.round(seconds))
+          : undefined
+      setLate(known)
+      setLaid(opened.strip !== undefined)
       if (withChart) setSentence(LAY_CHART)
-      else if (opened.strip) await read(place, withChart)
+      else if (opened.strip) await read(place, withChart, known ?? 0)
       else
         setSentence(
           'No strip was found in this picture. Place the two rings on the centres of its first and last pads.',
@@ -156,7 +180,11 @@ const Reading = ({
       ? [
           ...pads.slice(1, -1).map(({ name }, i) => ({
             key: name,
-            point: along(strip.first, strip.last, (i + 1) / (pads.length - 1)),
+            point: along(
+              strip.first,
+              strip.last,
+              bent((i + 1) / (pads.length - 1), strip.bend ?? 0),
+            ),
             radius: 0.22 * pitch,
             label: String(i + 2),
           })),
@@ -175,12 +203,16 @@ const Reading = ({
         ]
       : []
   const move = (id: string, point: Point) => {
-    if (id === 'first' || id === 'last') setStrip((now) => now && { ...now, [id]: point })
-    else setChart((now) => now && { ...now, [id]: point })
+    if (id === 'first' || id === 'last') {
+      // Laid by hand, pads stand at equal distances.
+      setLaid(false)
+      setStrip((now) => now && { first: now.first, last: now.last, [id]: point })
+    } else setChart((now) => now && { ...now, [id]: point })
   }
   const turn = () => {
     if (!strip) return
     const turned = { first: strip.last, last: strip.first }
+    setLaid(false)
     setStrip(turned)
     void read(turned, chart)
   }
@@ -197,6 +229,7 @@ const Reading = ({
     setSentence(LAY_CHART)
   }
   const problems = reading?.problems ?? []
+  const mislaid = laid && problems.some((problem) => MISLAID.includes(problem))
 
   return (
     <>
@@ -278,17 +311,39 @@ const Reading = ({
             </div>
           </div>
           <div>
-            {problems.map((problem) => (
-              <p key={problem} role="alert" className="safety mb-3">
-                {PICTURE_WORDS[problem]}
-              </p>
-            ))}
-            {late !== undefined && (
-              <p className="safety mb-3">
-                Taken {late} s after its reading time: the colours have changed. A fresh strip is
-                better.
+            {mislaid && (
+              <p role="alert" className="safety mb-3">
+                {CHECK_RINGS}
               </p>
             )}
+            {problems
+              .filter((problem) => !(mislaid && MISLAID.includes(problem)))
+              .map((problem) => (
+                <p key={problem} role="alert" className="safety mb-3">
+                  {PICTURE_WORDS[problem]}
+                </p>
+              ))}
+            {late !== undefined && late > LATE_SECONDS && !problems.includes('late') && (
+              <p className="safety mb-3">
+                Taken {late} s after its reading time: the colours have changed, so it counts for
+                less. A fresh strip is better.
+              </p>
+            )}
+            {late === undefined && reading && !practised && (
+              <p className="small mb-3 text-muted">
+                Nothing says when this strip was dipped. Read later than its label says, its colours
+                are off.
+              </p>
+            )}
+            {taught &&
+              !chart &&
+              reading &&
+              (reading.leftOver > CHART_HELPS || problems.includes('cast')) && (
+                <p className="small mb-3">
+                  Light or camera shift these colours. With the bottle’s chart in the same picture
+                  they can be told more surely.
+                </p>
+              )}
             {reading && <Result pads={pads} reading={reading} />}
           </div>
         </div>

@@ -1,232 +1,255 @@
-import { type Lab, LINEAR, type LinearRgb, labOf } from '../../colour/colour'
+import { type Lab, type LinearRgb, labOf, linearOf } from '../../colour/colour'
+import { type Blob, blobsOf, withoutCharts } from './blobs'
+import { explain, placesOf } from './explain'
 import type { Picture } from './picture'
 import type { StripPlacement } from './readStrip'
+import { looksOf, onRow, type Row, type RowLooks, relaid, rowCost, rowsOf } from './rows'
+import { labAt, type SmallPicture, smallOf, within } from './smallPicture'
 
-/** The search runs on a picture of about this many pixels on its long side. */
-const SEARCH_SIDE = 360
-
-interface SmallPicture {
-  width: number
-  height: number
-  light: Float32Array
-  /** Pixels of the large picture to one of this. */
-  scale: number
+export interface FoundStrip extends StripPlacement {
+  /** How little it looks like a strip of this kit; smaller is better. */
+  cost: number
+  /** By how much the second best is worse; a strip that lies elsewhere, or the other way round. */
+  margin: number
 }
 
-/** Means of whole blocks of pixels, in linear light. */
-const shrunk = ({ width, height, data }: Picture): SmallPicture => {
-  const scale = Math.max(1, Math.floor(Math.max(width, height) / SEARCH_SIDE))
-  const small = {
-    width: Math.floor(width / scale),
-    height: Math.floor(height / scale),
-    scale,
+const apart = (one: Lab, other: Lab) =>
+  Math.hypot(one.lightness - other.lightness, one.a - other.a, one.b - other.b)
+
+/** Each pad's colour in the light that the plastic beside it shows. */
+const inOwnLight = ({ pads, gaps }: RowLooks): Lab[] => {
+  const whites = gaps.map((gap) => linearOf(gap))
+  return pads.map((pad, i) => {
+    const [left, right] = [whites[i - 1], whites[i]]
+    const white = (channel: 0 | 1 | 2) =>
+      left && right
+        ? Math.sqrt(Math.max(1e-4, left[channel]) * Math.max(1e-4, right[channel]))
+        : Math.max(1e-4, (left ?? right ?? ([1, 1, 1] as LinearRgb))[channel])
+    const light = linearOf(pad)
+    return labOf([
+      (0.9 * Math.max(0, light[0])) / white(0),
+      (0.9 * Math.max(0, light[1])) / white(1),
+      (0.9 * Math.max(0, light[2])) / white(2),
+    ])
+  })
+}
+
+/** Ends beyond which a further pad lies in line, at whatever distance, with plastic between. */
+const furtherPads = (
+  small: SmallPicture,
+  row: Row,
+  looks: RowLooks,
+  blobs: readonly Blob[],
+  pads: number,
+): number => {
+  let found = 0
+  for (const [end, inward, gap] of [
+    [0, 1, looks.gaps[0]],
+    [pads - 1, pads - 2, looks.gaps.at(-1)],
+  ] as const) {
+    if (!gap) continue
+    const here = onRow(row, end, pads)
+    const next = onRow(row, inward, pads)
+    const step = Math.hypot(here.x - next.x, here.y - next.y)
+    const out = { x: (here.x - next.x) / step, y: (here.y - next.y) / step }
+    const size = row.side * step
+    const like = blobs.some((blob) => {
+      const [dx, dy] = [blob.x - here.x, blob.y - here.y]
+      const forth = dx * out.x + dy * out.y
+      const across = Math.abs(-dx * out.y + dy * out.x)
+      if (across > 0.35 * size || blob.size < 0.6 * size || blob.size > 1.5 * size) return false
+      if (forth < 0.55 * step || forth > 1.75 * step) return false
+      // With plastic between, and another colour than plastic.
+      const edge = (forth + (size - blob.size) / 2) / 2
+      const between = labAt(small, here.x + edge * out.x, here.y + edge * out.y)
+      return apart(between, gap) < 9 && apart(blob.colour, gap) > 9
+    })
+    if (like) found++
   }
-  const light = new Float32Array(3 * small.width * small.height)
-  for (let y = 0; y < small.height; y++)
-    for (let x = 0; x < small.width; x++)
-      for (let channel = 0; channel < 3; channel++) {
-        let sum = 0
-        for (let i = 0; i < scale; i++)
-          for (let j = 0; j < scale; j++)
-            sum += LINEAR[data[4 * ((y * scale + i) * width + x * scale + j) + channel] ?? 0] ?? 0
-        light[3 * (y * small.width + x) + channel] = sum / (scale * scale)
+  return found
+}
+
+/** A chart's next blocks lie within so many pads, and off the row by the sine of 25° and more. */
+const CHART_SPREAD = 6.5
+const OFF_AXIS = 0.42
+
+/** Pads beside which, off the row, lies another spot like them on the same white: a chart's blocks, not a strip's pads. */
+const besidePads = (
+  small: SmallPicture,
+  row: Row,
+  looks: RowLooks,
+  blobs: readonly Blob[],
+  pads: number,
+): number => {
+  const length = Math.hypot(row.last.x - row.first.x, row.last.y - row.first.y)
+  const along = { x: (row.last.x - row.first.x) / length, y: (row.last.y - row.first.y) / length }
+  let found = 0
+  for (let i = 0; i < pads; i++) {
+    const here = onRow(row, i, pads)
+    const next = onRow(row, i + (i < pads - 1 ? 1 : -1), pads)
+    const size = row.side * Math.hypot(next.x - here.x, next.y - here.y)
+    const gap = looks.gaps[Math.min(i, looks.gaps.length - 1)]
+    if (!gap) continue
+    const like = blobs.some((blob) => {
+      const [dx, dy] = [blob.x - here.x, blob.y - here.y]
+      const across = Math.abs(-dx * along.y + dy * along.x)
+      const away = Math.hypot(dx, dy)
+      if (away < 0.9 * size || away > CHART_SPREAD * size || across < OFF_AXIS * away) return false
+      if (blob.size < 0.6 * size || blob.size > 1.6 * size) return false
+      if (apart(blob.colour, gap) < 5) return false
+      const clear = (away - size / 2 - blob.size / 2) / away
+      // The ground between a strip and a chart may be no more than a thin line.
+      for (let share = 0.08; share < 0.95; share += 0.04) {
+        const at = size / 2 / away + share * clear
+        if (apart(labAt(small, here.x + at * dx, here.y + at * dy), gap) > 13) return false
       }
-  return { ...small, light }
+      return true
+    })
+    if (like) found++
+  }
+  return found
 }
 
-const colourAt = ({ width, height, light }: SmallPicture, x: number, y: number): LinearRgb => {
-  const column = Math.min(width - 1, Math.max(0, Math.round(x)))
-  const row = Math.min(height - 1, Math.max(0, Math.round(y)))
-  const at = 3 * (row * width + column)
-  return [light[at] ?? 0, light[at + 1] ?? 0, light[at + 2] ?? 0]
+/** How far plastic goes on beyond the last pad, in pitches, against beyond the first. */
+const handleBeyond = (small: SmallPicture, row: Row, looks: RowLooks, pads: number): number => {
+  const reach = (end: 'first' | 'last') => {
+    const gap = end === 'first' ? looks.gaps[0] : looks.gaps.at(-1)
+    if (!gap) return 0
+    let length = 0
+    for (let s = 0.25; s < 3; s += 0.25) {
+      const at = end === 'first' ? -row.side / 2 - s : pads - 1 + row.side / 2 + s
+      const here = onRow(row, at, pads)
+      if (!within(small, here.x, here.y)) break
+      if (apart(labAt(small, here.x, here.y), gap) > 9 && length > 0) break
+      if (apart(labAt(small, here.x, here.y), gap) <= 9) length = s
+    }
+    return length
+  }
+  return reach('last') - reach('first')
 }
 
-/** A region of like pixels with its middle, its long axis, and its length and width by second moments. */
-interface Bar {
-  x: number
-  y: number
-  axisX: number
-  axisY: number
-  length: number
-  width: number
-  area: number
-}
-
-/** Pixels at least so light and so colourless that they could be plastic, once the light's own colour is taken out. */
-const plasticMask = ({ width, height, light }: SmallPicture, share: number): Uint8Array => {
-  const count = width * height
-  const sums = Float32Array.from(
-    { length: count },
-    (_, i) => (light[3 * i] ?? 0) + (light[3 * i + 1] ?? 0) + (light[3 * i + 2] ?? 0),
+/**
+ * Plastic beyond the first pad as far as a further, pale pad would lie, with the ground on both sides of it: a strip's free end is
+ * shorter than that.
+ */
+const longFreeEnd = (small: SmallPicture, row: Row, looks: RowLooks, pads: number): boolean => {
+  const [gap] = looks.gaps
+  if (!gap) return false
+  const plastic = (at: number, across: number) => {
+    const here = onRow(row, at, pads)
+    const next = onRow(row, at + 1, pads)
+    const [dx, dy] = [next.x - here.x, next.y - here.y]
+    const [x, y] = [here.x - across * dy, here.y + across * dx]
+    return within(small, x, y) ? apart(labAt(small, x, y), gap) < 9 : undefined
+  }
+  const wide = 1.2 * row.side
+  return (
+    [-1, -0.8, -1.2].every((at) => plastic(at, 0) === true) &&
+    plastic(-1, wide) === false &&
+    plastic(-1, -wide) === false
   )
-  const sorted = Float32Array.from(sums).sort()
-  const bright = sorted[Math.floor(0.985 * (count - 1))] ?? 0
-  // The colour of the light: the mean of the lightest pixels.
-  const white = [0, 0, 0]
-  for (let i = 0; i < count; i++)
-    if ((sums[i] ?? 0) >= bright)
-      for (let channel = 0; channel < 3; channel++)
-        white[channel] = (white[channel] ?? 0) + (light[3 * i + channel] ?? 0)
-  const mean = ((white[0] ?? 0) + (white[1] ?? 0) + (white[2] ?? 0)) / 3
-  const mask = new Uint8Array(count)
-  for (let i = 0; i < count; i++) {
-    if ((sums[i] ?? 0) < share * bright) continue
-    const channels = [0, 1, 2].map(
-      (channel) => ((light[3 * i + channel] ?? 0) * mean) / Math.max(1e-6, white[channel] ?? 0),
-    )
-    if (Math.min(...channels) > 0.72 * Math.max(...channels)) mask[i] = 1
+}
+
+interface Judged {
+  row: Row
+  cost: number
+}
+
+const reversed = (row: Row): Row => ({
+  first: row.last,
+  last: row.first,
+  bend: -row.bend / (1 + row.bend),
+  side: row.side,
+})
+
+const judged = (
+  small: SmallPicture,
+  row: Row,
+  blobs: readonly Blob[],
+  pads: number,
+  charts: readonly (readonly Lab[])[] | undefined,
+): Judged | undefined => {
+  const looks = looksOf(small, row, pads)
+  if (!looks) return undefined
+  const further = furtherPads(small, row, looks, blobs, pads)
+  const beside = besidePads(small, row, looks, blobs, pads)
+  const handle = handleBeyond(small, row, looks, pads)
+  // Whatever colour they are, pads on a strip of this kit are near their own charts.
+  const fits = charts ? explain(inOwnLight(looks), charts, 2).cost / pads : 1
+  return {
+    row,
+    cost:
+      rowCost(looks) +
+      Math.min(6, 1.1 * fits) +
+      4 * further +
+      (longFreeEnd(small, row, looks, pads) ? 3 : 0) +
+      (2 * beside >= pads ? 5 : (2 * beside) / pads) -
+      0.35 * Math.max(-1.5, Math.min(1.5, handle)),
   }
-  return mask
 }
 
-const barsOf = (mask: Uint8Array, width: number, height: number): Bar[] => {
-  const seen = new Uint8Array(mask.length)
-  const bars: Bar[] = []
-  const queue: number[] = []
-  for (let start = 0; start < mask.length; start++) {
-    if (!mask[start] || seen[start]) continue
-    queue.length = 0
-    queue.push(start)
-    seen[start] = 1
-    let [sumX, sumY, sumXX, sumYY, sumXY] = [0, 0, 0, 0, 0]
-    for (let head = 0; head < queue.length; head++) {
-      const at = queue[head] ?? 0
-      const x = at % width
-      const y = (at - x) / width
-      sumX += x
-      sumY += y
-      sumXX += x * x
-      sumYY += y * y
-      sumXY += x * y
-      for (const [dx, dy] of [
-        [1, 0],
-        [-1, 0],
-        [0, 1],
-        [0, -1],
-      ] as const) {
-        const [nx, ny] = [x + dx, y + dy]
-        if (nx < 0 || ny < 0 || nx >= width || ny >= height) continue
-        const next = ny * width + nx
-        if (!mask[next] || seen[next]) continue
-        seen[next] = 1
-        queue.push(next)
-      }
-    }
-    const area = queue.length
-    if (area < 30) continue
-    const [x, y] = [sumX / area, sumY / area]
-    const [xx, yy, xy] = [sumXX / area - x * x, sumYY / area - y * y, sumXY / area - x * y]
-    const angle = 0.5 * Math.atan2(2 * xy, xx - yy)
-    const root = Math.hypot(xx - yy, 2 * xy)
-    bars.push({
-      x,
-      y,
-      axisX: Math.cos(angle),
-      axisY: Math.sin(angle),
-      length: Math.sqrt(6 * (xx + yy + root)),
-      width: Math.sqrt(6 * Math.max(1e-3, xx + yy - root)),
-      area,
-    })
-  }
-  return bars
-}
-
-/** Long, narrow and full: what the handle of a strip looks like. */
-const couldBeHandle = ({ length, width, area }: Bar) =>
-  length > 2 * width && width > 3 && area > 0.7 * length * width
-
-interface Fit {
-  score: number
-  placement: StripPlacement
-}
+const JUDGED = 36
+/** Beyond this nothing is certain enough to be read by itself. */
+export const MOST_COST = 4
+/** Where no colours are known, the row has to be the better. */
+const MOST_COST_BLIND = 2.8
+export const LEAST_MARGIN = 0.35
 
 /**
- * Pads at equal distances beyond one end of the handle: the distance and the start at which the gaps are most like the handle's
- * plastic and the pads least.
+ * Finds a strip of a kit: even spots in a row with plastic between them whose colours its charts explain. Undefined where nothing is
+ * certain; then a person places it.
+ * @param pads how many
+ * @param charts each pad's colours from its lowest value up, where the kit was taught them
  */
-const fitPads = (small: SmallPicture, bar: Bar, direction: 1 | -1, pads: number): Fit => {
-  const labAt = (x: number, y: number) => labOf(colourAt(small, x, y))
-  const plastic = labAt(bar.x, bar.y)
-  const likeness = ({ lightness, a, b }: Lab) =>
-    Math.exp(
-      -((lightness - plastic.lightness) ** 2 + (a - plastic.a) ** 2 + (b - plastic.b) ** 2) / 330,
-    )
-  let best: Fit = { score: 0, placement: { first: { x: 0, y: 0 }, last: { x: 0, y: 0 } } }
-  const step = bar.width / 6
-  const reach = bar.width * (2 + 2.4 * pads)
-  for (let tilt = -3; tilt <= 3; tilt++) {
-    const angle = (tilt * Math.PI) / 180
-    const ux = direction * (bar.axisX * Math.cos(angle) - bar.axisY * Math.sin(angle))
-    const uy = direction * (bar.axisY * Math.cos(angle) + bar.axisX * Math.sin(angle))
-    const from = bar.length / 2 - 0.6 * bar.width
-    const profile = Array.from({ length: Math.ceil(reach / step) + 1 }, (_, i) => {
-      const s = from + i * step
-      const [x, y] = [bar.x + s * ux, bar.y + s * uy]
-      const inside = x > 1 && y > 1 && x < small.width - 2 && y < small.height - 2
-      // The least like of three across the strip: an axis that leaves the strip scores nothing.
-      return inside
-        ? [-0.3, 0, 0.3].map((side) =>
-            likeness(labAt(x - side * bar.width * uy, y + side * bar.width * ux)),
-          )
-        : undefined
-    })
-    const gapAt = (s: number) => {
-      const three = profile[Math.round((s - from) / step)]
-      return three ? Math.min(...three) : -1
-    }
-    const padAt = (s: number) => {
-      const three = profile[Math.round((s - from) / step)]
-      return three ? Math.max(...three) : 2
-    }
-    for (let pitch = 1.1 * bar.width; pitch <= 2.3 * bar.width; pitch += step / 2)
-      for (let start = from + 0.8 * bar.width; start <= from + 2.2 * bar.width; start += step / 2) {
-        let score = 0
-        for (let i = 0; i < pads; i++) {
-          const s = start + i * pitch
-          // A pad's whole middle, so that no edge passes for one.
-          score -= (padAt(s - 0.34 * bar.width) + padAt(s) + padAt(s + 0.34 * bar.width)) / 3
-          score += gapAt(s - pitch / 2)
-        }
-        // Past the last pad there is a little plastic, and then no further pad's worth of it.
-        const end = start + (pads - 1) * pitch
-        score += 0.5 * gapAt(end + pitch / 2 - 0.05 * bar.width)
-        const beyond = padAt(end + 1.25 * bar.width + (pitch - bar.width))
-        score -= 0.3 * (beyond > 1 ? 0 : beyond)
-        score /= pads
-        if (score > best.score) {
-          const at = (s: number) => ({
-            x: (bar.x + s * ux + 0.5) * small.scale,
-            y: (bar.y + s * uy + 0.5) * small.scale,
-          })
-          // Pads are counted from the free end to the handle.
-          best = { score, placement: { first: at(end), last: at(start) } }
-        }
-      }
-  }
-  return best
+export const findStrip = (
+  picture: Picture,
+  pads: number,
+  charts?: readonly (readonly Lab[])[],
+): FoundStrip | undefined => {
+  const best = bestRow(picture, pads, charts)
+  return best && best.cost < (charts ? MOST_COST : MOST_COST_BLIND) && best.margin > LEAST_MARGIN
+    ? best
+    : undefined
 }
 
-const CERTAIN = 0.45
-
-/**
- * Finds a strip of so many pads: its plastic handle, and the pads beyond it. Undefined where there is none, or no dark enough
- * ground to tell it from; then a person places it.
- */
-export const findStrip = (picture: Picture, pads: number): StripPlacement | undefined => {
+/** The best there is, however poor. */
+export const bestRow = (
+  picture: Picture,
+  pads: number,
+  charts?: readonly (readonly Lab[])[],
+): FoundStrip | undefined => {
   if (pads < 2) return undefined
-  const small = shrunk(picture)
-  let best: Fit | undefined
-  for (const share of [0.62, 0.4]) {
-    const bars = barsOf(plasticMask(small, share), small.width, small.height)
-      .filter(couldBeHandle)
-      .sort((a, b) => b.area - a.area)
-      .slice(0, 4)
-    for (const bar of bars)
-      for (const direction of [1, -1] as const) {
-        const fit = fitPads(small, bar, direction, pads)
-        if (!best || fit.score > best.score) best = fit
-      }
-    if (best && best.score > CERTAIN) return best.placement
+  const small = smallOf(picture)
+  const blobs = blobsOf(small)
+  const places = charts?.map((chart) => placesOf(chart, 6))
+  const all: Judged[] = []
+  for (const { row } of rowsOf(small, withoutCharts(small, blobs), pads).slice(0, JUDGED)) {
+    const laid = relaid(relaid(row, blobs, pads), blobs, pads)
+    for (const one of [laid, reversed(laid)]) {
+      const found = judged(small, one, blobs, pads, places)
+      if (found) all.push(found)
+    }
   }
-  return undefined
+  all.sort((a, b) => a.cost - b.cost)
+  const best = all[0]
+  if (!best) return undefined
+  const { first, last, bend, side } = best.row
+  const near = (0.3 * Math.hypot(last.x - first.x, last.y - first.y)) / (pads - 1)
+  const second = all.find(
+    ({ row }) =>
+      Math.hypot(row.first.x - first.x, row.first.y - first.y) > near ||
+      Math.hypot(row.last.x - last.x, row.last.y - last.y) > near,
+  )
+  const large = (x: number, y: number) => ({
+    x: (x + 0.5) * small.scale - 0.5,
+    y: (y + 0.5) * small.scale - 0.5,
+  })
+  return {
+    first: large(first.x, first.y),
+    last: large(last.x, last.y),
+    bend,
+    side,
+    cost: best.cost,
+    margin: (second?.cost ?? 99) - best.cost,
+  }
 }

@@ -7,6 +7,9 @@ import type { StripPad } from '../kit'
  * against pad, camera and reading time. Fitted on rendered strips (docs/strip-photos.md), where what is said is what holds.
  */
 const COLOUR_DEVIATION = 2.2
+/** How much of a pad's own misfit, and of all pads' together, counts as its error. Fitted on rendered strips. */
+const OWN_SHARE = 1
+const ALL_SHARE = 0.6
 /** Farther from every colour of its chart than this, a pad is not this chart's. */
 const STRANGE = 13
 const STEPS_A_BLOCK = 40
@@ -29,11 +32,13 @@ export const isTaught = ({ blocks }: StripPad): boolean => blocks.every(({ colou
 /**
  * The value whose colour a pad shows: every place along its chart is weighed by how far its colour is from the pad's.
  * @param chart the blocks' colours, from the lowest value to the highest
+ * @param leftOver what all pads of the strip together are from their charts
  */
 export const matchColour = (
   seen: Lab,
   values: readonly number[],
   chart: readonly Lab[],
+  leftOver = 0,
 ): PadMatch => {
   const last = values.length - 1
   const places: { place: number; value: number; difference: number }[] = []
@@ -50,8 +55,14 @@ export const matchColour = (
     })
   }
   const least = Math.min(...places.map(({ difference }) => difference))
+  // What no place explains says how far off the others may be.
+  const deviation = Math.hypot(
+    COLOUR_DEVIATION,
+    OWN_SHARE * least,
+    ALL_SHARE * Math.max(0, leftOver - COLOUR_DEVIATION),
+  )
   const weights = places.map(({ difference }) =>
-    Math.exp((least * least - difference * difference) / (2 * COLOUR_DEVIATION ** 2)),
+    Math.exp((least * least - difference * difference) / (2 * deviation ** 2)),
   )
   const total = weights.reduce((sum, one) => sum + one, 0)
   const mean = (of: (one: (typeof places)[number]) => number) =>

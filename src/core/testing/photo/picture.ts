@@ -33,12 +33,15 @@ export interface Patch {
   clipped: number
   /** Share of its pixels that are not opaque. */
   seeThrough: number
+  /** All its pixels are one colour, as no camera shows anything. */
+  flat: boolean
   /** How much its two halves differ, as a ratio of their light, 1 or more. */
   uneven: number
 }
 
 const CLIPPED = 252
-const TRIMMED = 0.15
+/** Of the darkest and of the lightest pixels: a wet sheen lightens, so that the darker part is the truer. */
+const TRIMMED = { dark: 0.12, light: 0.3 }
 
 /**
  * The colour of a square patch, turned with the strip: the mean of its pixels without the darkest and lightest of them.
@@ -71,8 +74,10 @@ export const patchAt = (picture: Picture, centre: Point, axis: Point): Patch => 
       found.push({ light: red + green + blue, at, first: i + j < steps - 1 })
     }
   found.sort((a, b) => a.light - b.light)
-  const cut = Math.floor(TRIMMED * found.length)
-  const kept = found.slice(cut, found.length - cut)
+  const kept = found.slice(
+    Math.floor(TRIMMED.dark * found.length),
+    found.length - Math.floor(TRIMMED.light * found.length),
+  )
   const mean = (some: typeof found): LinearRgb => {
     const sum = [0, 0, 0]
     for (const { at } of some)
@@ -90,6 +95,7 @@ export const patchAt = (picture: Picture, centre: Point, axis: Point): Patch => 
     colour: mean(kept),
     clipped: clipped / found.length,
     seeThrough: seeThrough / found.length,
+    flat: found.every(({ light }) => light === found[0]?.light),
     uneven: Math.max(one, other) / Math.min(one, other),
   }
 }
