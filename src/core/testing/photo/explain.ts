@@ -1,4 +1,3 @@
-import { ciede2000 } from '../../colour/ciede2000'
 import { between, type Lab } from '../../colour/colour'
 
 /**
@@ -115,7 +114,3 @@ export const explain = (
   )
   return { look, left: best.left, leftOver, cost: best.cost }
 }
-
-/** Colour difference to the nearest of some places, CIEDE2000. */
-export const nearest = (lab: Lab, places: readonly Lab[]): number =>
-  places.reduce((least, place) => Math.min(least, ciede2000(lab, place)), Number.POSITIVE_INFINITY)

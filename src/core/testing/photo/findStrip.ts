@@ -3,7 +3,7 @@ import { type Blob, blobsOf, withoutCharts } from './blobs'
 import { explain, placesOf } from './explain'
 import type { Picture } from './picture'
 import type { StripPlacement } from './readStrip'
-import { looksOf, onRow, type Row, type RowLooks, relaid, rowCost, rowsOf } from './rows'
+import { looksOf, onRow, type Row, type RowLooks, relaid, rowCost, rowsOf, tuned } from './rows'
 import { labAt, type SmallPicture, smallOf, within } from './smallPicture'
 
 export interface FoundStrip extends StripPlacement {
@@ -69,43 +69,13 @@ const furtherPads = (
   return found
 }
 
-/** A chart's next blocks lie within so many pads, and off the row by the sine of 25° and more. */
-const CHART_SPREAD = 6.5
-const OFF_AXIS = 0.42
-
-/** Pads beside which, off the row, lies another spot like them on the same white: a chart's blocks, not a strip's pads. */
-const besidePads = (
-  small: SmallPicture,
-  row: Row,
-  looks: RowLooks,
-  blobs: readonly Blob[],
-  pads: number,
-): number => {
-  const length = Math.hypot(row.last.x - row.first.x, row.last.y - row.first.y)
-  const along = { x: (row.last.x - row.first.x) / length, y: (row.last.y - row.first.y) / length }
+/** Pads that lie on a chart's blocks. */
+const onCharts = (row: Row, charts: readonly Blob[], pads: number): number => {
   let found = 0
   for (let i = 0; i < pads; i++) {
     const here = onRow(row, i, pads)
-    const next = onRow(row, i + (i < pads - 1 ? 1 : -1), pads)
-    const size = row.side * Math.hypot(next.x - here.x, next.y - here.y)
-    const gap = looks.gaps[Math.min(i, looks.gaps.length - 1)]
-    if (!gap) continue
-    const like = blobs.some((blob) => {
-      const [dx, dy] = [blob.x - here.x, blob.y - here.y]
-      const across = Math.abs(-dx * along.y + dy * along.x)
-      const away = Math.hypot(dx, dy)
-      if (away < 0.9 * size || away > CHART_SPREAD * size || across < OFF_AXIS * away) return false
-      if (blob.size < 0.6 * size || blob.size > 1.6 * size) return false
-      if (apart(blob.colour, gap) < 5) return false
-      const clear = (away - size / 2 - blob.size / 2) / away
-      // The ground between a strip and a chart may be no more than a thin line.
-      for (let share = 0.08; share < 0.95; share += 0.04) {
-        const at = size / 2 / away + share * clear
-        if (apart(labAt(small, here.x + at * dx, here.y + at * dy), gap) > 13) return false
-      }
-      return true
-    })
-    if (like) found++
+    if (charts.some((blob) => Math.hypot(blob.x - here.x, blob.y - here.y) < 0.4 * blob.size))
+      found++
   }
   return found
 }
@@ -166,13 +136,13 @@ const judged = (
   small: SmallPicture,
   row: Row,
   blobs: readonly Blob[],
+  chartBlobs: readonly Blob[],
   pads: number,
   charts: readonly (readonly Lab[])[] | undefined,
 ): Judged | undefined => {
   const looks = looksOf(small, row, pads)
   if (!looks) return undefined
   const further = furtherPads(small, row, looks, blobs, pads)
-  const beside = besidePads(small, row, looks, blobs, pads)
   const handle = handleBeyond(small, row, looks, pads)
   // Whatever colour they are, pads on a strip of this kit are near their own charts.
   const fits = charts ? explain(inOwnLight(looks), charts, 2).cost / pads : 1
@@ -183,17 +153,17 @@ const judged = (
       Math.min(6, 1.1 * fits) +
       4 * further +
       (longFreeEnd(small, row, looks, pads) ? 3 : 0) +
-      (2 * beside >= pads ? 5 : (2 * beside) / pads) -
+      (5 * onCharts(row, chartBlobs, pads)) / pads -
       0.35 * Math.max(-1.5, Math.min(1.5, handle)),
   }
 }
 
 const JUDGED = 36
 /** Beyond this nothing is certain enough to be read by itself. */
-export const MOST_COST = 4
+const MOST_COST = 4
 /** Where no colours are known, the row has to be the better. */
 const MOST_COST_BLIND = 2.8
-export const LEAST_MARGIN = 0.35
+const LEAST_MARGIN = 0.35
 
 /**
  * Finds a strip of a kit: even spots in a row with plastic between them whose colours its charts explain. Undefined where nothing is
@@ -213,7 +183,7 @@ export const findStrip = (
 }
 
 /** The best there is, however poor. */
-export const bestRow = (
+const bestRow = (
   picture: Picture,
   pads: number,
   charts?: readonly (readonly Lab[])[],
@@ -221,12 +191,14 @@ export const bestRow = (
   if (pads < 2) return undefined
   const small = smallOf(picture)
   const blobs = blobsOf(small)
+  const own = withoutCharts(small, blobs)
+  const chartBlobs = blobs.filter((blob) => !own.includes(blob))
   const places = charts?.map((chart) => placesOf(chart, 6))
   const all: Judged[] = []
-  for (const { row } of rowsOf(small, withoutCharts(small, blobs), pads).slice(0, JUDGED)) {
-    const laid = relaid(relaid(row, blobs, pads), blobs, pads)
+  for (const { row } of rowsOf(small, own, pads).slice(0, JUDGED)) {
+    const laid = tuned(small, relaid(relaid(row, blobs, pads), blobs, pads), pads)
     for (const one of [laid, reversed(laid)]) {
-      const found = judged(small, one, blobs, pads, places)
+      const found = judged(small, one, blobs, chartBlobs, pads, places)
       if (found) all.push(found)
     }
   }

@@ -295,3 +295,36 @@ export const relaid = (row: Row, blobs: readonly Blob[], pads: number): Row => {
     side: Math.min(0.95, Math.max(0.25, (sizes[Math.floor(sizes.length / 2)] ?? 0) / longest)),
   }
 }
+
+/** A row moved a little, as a whole and at its ends, to where its pads are the most even and stand out the most. */
+export const tuned = (small: SmallPicture, row: Row, pads: number): Row => {
+  const costOf = (one: Row) => {
+    const looks = looksOf(small, one, pads)
+    return looks ? rowCost(looks) : Number.POSITIVE_INFINITY
+  }
+  let best = row
+  let least = costOf(row)
+  const moved = (
+    { first, last, bend, side }: Row,
+    what: 'first' | 'last' | 'bend',
+    by: number,
+  ): Row => {
+    const [dx, dy] = [(last.x - first.x) / (pads - 1), (last.y - first.y) / (pads - 1)]
+    if (what === 'bend')
+      return { first, last, bend: Math.max(-0.6, Math.min(1.2, bend + by)), side }
+    return what === 'first'
+      ? { first: { x: first.x + by * dx, y: first.y + by * dy }, last, bend, side }
+      : { first, last: { x: last.x + by * dx, y: last.y + by * dy }, bend, side }
+  }
+  for (const step of [0.16, 0.08, 0.04])
+    for (const what of ['bend', 'first', 'last'] as const)
+      for (const sign of [1, -1])
+        for (let tries = 0; tries < 3; tries++) {
+          const next = moved(best, what, sign * step)
+          const cost = costOf(next)
+          if (cost >= least - 1e-6) break
+          best = next
+          least = cost
+        }
+  return best
+}
