@@ -8,6 +8,8 @@ import { REFUSING, readStrip } from '@/core/testing/photo/readStrip'
 import { fairScene, KITS, type Photograph, photograph, type Scene } from './otherCamera'
 import { placeOf } from './rendered'
 
+jest.setTimeout(120_000)
+
 type KitName = keyof typeof KITS
 const NAMES: readonly KitName[] = ['four', 'six', 'three']
 const chartsOf = (kit: KitName): Lab[][] => KITS[kit].map(chartOf)

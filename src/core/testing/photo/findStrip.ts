@@ -69,6 +69,13 @@ const furtherPads = (
   return found
 }
 
+/** Bent more than this, a pad at an end that is hardly told from plastic may lie anywhere; L*a*b*. */
+const BENT = 0.08
+const HARDLY_TOLD = 3
+
+const guessedEnd = (row: Row, { contrast }: RowLooks): boolean =>
+  Math.abs(row.bend) > BENT && Math.min(contrast[0] ?? 0, contrast.at(-1) ?? 0) < HARDLY_TOLD
+
 /** Pads that lie on a chart's blocks. */
 const onCharts = (row: Row, charts: readonly Blob[], pads: number): number => {
   let found = 0
@@ -152,6 +159,7 @@ const judged = (
       rowCost(looks) +
       Math.min(6, 1.1 * fits) +
       4 * further +
+      (guessedEnd(row, looks) ? 3 : 0) +
       (longFreeEnd(small, row, looks, pads) ? 3 : 0) +
       (5 * onCharts(row, chartBlobs, pads)) / pads -
       0.35 * Math.max(-1.5, Math.min(1.5, handle)),
