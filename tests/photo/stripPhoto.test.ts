@@ -119,6 +119,7 @@ test('no strip is found in a picture that has none', () => {
       picture.data[4 * i + channel] = base + crest * (0.5 + 0.3 * random())
   }
   expect(findStrip(picture, 4)).toBeUndefined()
+  expect(findStrip(picture, 4, pads.map(chartOf))).toBeUndefined()
   const laid = { first: { x: 160, y: 240 }, last: { x: 350, y: 240 } }
   expect(readStrip(picture, laid, pads).problems).toEqual(
     expect.arrayContaining([expect.stringMatching(/no plastic|wrong strip|cast/)]),

@@ -19,6 +19,8 @@ const LEAST_PIXELS = 9
 const LARGEST = 0.24
 const FULLEST = 0.62
 const LONGEST = 2.7
+/** The largest of so many are looked at: a rough sea has thousands of specks, and every two are tried. */
+const MOST_SPOTS = 350
 /** The steep rim that belongs to it, pixels on each side. */
 const RIM = 1.5
 
@@ -93,7 +95,7 @@ export const blobsOf = (small: SmallPicture): Blob[] => {
     const at = key(one.x, one.y)
     grid.set(at, [...(grid.get(at) ?? []), one])
   }
-  return kept
+  return kept.slice(0, MOST_SPOTS)
 }
 
 /** A chart's blocks have neighbours within so many of their sides. */

@@ -169,9 +169,9 @@ const judged = (
 const JUDGED = 36
 /** Beyond this nothing is certain enough to be read by itself. */
 const MOST_COST = 4
-/** Where no colours are known, the row has to be the better. */
-const MOST_COST_BLIND = 2.8
 const LEAST_MARGIN = 0.35
+/** Where no colours are known, the row has to be the better. */
+const BLIND = { cost: 2.8, margin: 1.2 }
 
 /**
  * Finds a strip of a kit: even spots in a row with plastic between them whose colours its charts explain. Undefined where nothing is
@@ -185,9 +185,8 @@ export const findStrip = (
   charts?: readonly (readonly Lab[])[],
 ): FoundStrip | undefined => {
   const best = bestRow(picture, pads, charts)
-  return best && best.cost < (charts ? MOST_COST : MOST_COST_BLIND) && best.margin > LEAST_MARGIN
-    ? best
-    : undefined
+  const [most, least] = charts ? [MOST_COST, LEAST_MARGIN] : [BLIND.cost, BLIND.margin]
+  return best && best.cost < most && best.margin > least ? best : undefined
 }
 
 /** The best there is, however poor. */
