@@ -67,6 +67,7 @@ for (const [name, path, viewport, colorScheme, press] of VIEWS) {
     await page.getByRole('button', { name: button }).first().click()
     await page.getByRole('listitem').first().waitFor()
     await page.waitForTimeout(1200)
+    await page.getByText('Reading the picture…').waitFor({ state: 'hidden' })
   }
   await page.screenshot({ path: join(folder, `${name}.png`) })
   await page.close()
