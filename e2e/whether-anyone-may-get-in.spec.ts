@@ -60,6 +60,8 @@ const SHUT = named(CLOSED_STATES, [
   'stabiliser 90 and chlorine 3.1',
   'salt bromine: pH 8.3',
   'people are in',
+  'the power is off',
+  'closed down and empty, and a test logged all the same',
 ])
 const OPEN = named(OPEN_STATES, [
   'granular chlorine: a good test of everything',
@@ -69,7 +71,7 @@ const OPEN = named(OPEN_STATES, [
   'an accident, then drained, cleaned and refilled',
 ])
 
-test('twenty states, on Now, Soak, the visit and the sheet: no place says more', async ({
+test('twenty-two states, on Now, Soak, the visit and the sheet: no place says more', async ({
   page,
 }) => {
   test.setTimeout(400_000)

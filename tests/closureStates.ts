@@ -145,6 +145,28 @@ export const CLOSED_STATES: readonly State[] = [
       targets: { ...programmeOf(granular).presets[0].targets, pH: { low: 7.4, high: 8.2 } },
     },
   ),
+  state(
+    'the power is off',
+    'no power',
+    then(granular, (now) => ({
+      kind: 'note',
+      at: now - 60 * MINUTE,
+      body: { text: 'off', power: 'off' },
+    })),
+  ),
+  state(
+    'closed down and empty, and a test logged all the same',
+    'closed down',
+    then(
+      granular,
+      (now) => ({
+        kind: 'chore',
+        at: now - 50 * MINUTE,
+        body: { chore: 'close drain', outcome: 'done' },
+      }),
+      (now) => test_(now, 20, goodReadings(granular)),
+    ),
+  ),
   state('pH never tested', 'never tested', (now) => [test_(now, 10, { freeChlorine: 4 })]),
   state('pH tested nine days ago', 'test too old', (now) => [
     test_(now, 9 * DAY_MINUTES, goodReadings(granular)),

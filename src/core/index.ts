@@ -318,6 +318,7 @@ export {
   USUAL_WAIT_SECONDS,
   undiluted,
 } from './testing/kit'
+export { findChart } from './testing/photo/findChart'
 export { findStrip } from './testing/photo/findStrip'
 export { chartOf, isTaught } from './testing/photo/matchPad'
 export { along, distance, type Picture, type Point } from './testing/photo/picture'

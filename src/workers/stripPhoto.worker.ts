@@ -2,6 +2,7 @@ import { expose, transfer } from 'comlink'
 import {
   type ChartPlacement,
   chartOf,
+  findChart,
   findStrip,
   isTaught,
   type Lab,
@@ -100,6 +101,10 @@ const reader = {
     const charts: Lab[][] = colours.map((row) => row.map((hex) => labOf(linearOfHex(hex))))
     return readStrip(picture, placement, pads, charts, lateSeconds)
   },
+
+  /** Where a chart lies in the opened picture, as far as it can be told. */
+  findChart: (blocks: readonly number[]): ChartPlacement | undefined =>
+    picture && findChart(picture, blocks),
 
   /** The colours of a chart's blocks in the opened picture, a row a pad. */
   chart: (placement: ChartPlacement, blocks: readonly number[]): string[][] | undefined =>

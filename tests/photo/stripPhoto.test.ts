@@ -1,11 +1,13 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { labOf, linearOfHex } from '@/core/colour/colour'
 import { seeded } from '@/core/random'
+import { findChart } from '@/core/testing/photo/findChart'
 import { findStrip } from '@/core/testing/photo/findStrip'
 import { chartOf, matchColour } from '@/core/testing/photo/matchPad'
+import { distance } from '@/core/testing/photo/picture'
 import { readChart } from '@/core/testing/photo/readChart'
 import { readStrip } from '@/core/testing/photo/readStrip'
-import { PLAIN_SHOT, photographStrip, type Shot } from '@/stand-ins/stripCamera'
+import { PLAIN_SHOT, photographStrip, practiceShot, type Shot } from '@/stand-ins/stripCamera'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { KITS } from './otherCamera'
 import { anyWater, FAIR_LIGHTS, type PadResult, pads, placeOf, readMany } from './rendered'
@@ -219,4 +221,22 @@ test('a chart’s own colours match their own values', () => {
       expect(Math.abs(placeOf(pad, match.value) - placeOf(pad, value))).toBeLessThan(0.4)
     }
   }
+})
+
+test('a chart in the picture is found by itself in every other picture, and never laid wrong', () => {
+  const random = seeded(41)
+  const blocks = pads.map((pad) => pad.blocks.length)
+  let found = 0
+  for (let i = 0; i < 16; i++) {
+    const shot = practiceShot(random, { chart: true })
+    const { picture, chart } = photographStrip(pads, anyWater(random), shot, random)
+    const laid = findChart(picture, blocks)
+    if (!laid) continue
+    found++
+    const block = distance(chart.firstLowest, chart.firstHighest) / 4
+    for (const corner of ['firstLowest', 'firstHighest', 'lastLowest', 'lastHighest'] as const)
+      expect(distance(laid[corner], chart[corner])).toBeLessThan(0.12 * block)
+  }
+  expect(found).toBeGreaterThanOrEqual(6)
+  expect(findChart(take({}).picture, blocks)).toBeUndefined()
 })

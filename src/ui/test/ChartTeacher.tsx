@@ -47,11 +47,14 @@ export const ChartTeacher = ({
       setSentence(formatPictureRefusal(opened.refusal))
       return
     }
-    setSentence(
-      'Place the four rings on the centres of the corner blocks, then let go: the colours follow.',
-    )
+    const found = await reader().findChart(blocks)
     setOpen(opened)
-    setChart(startChart(opened))
+    setChart(found ?? startChart(opened))
+    if (found) await take(found)
+    else
+      setSentence(
+        'Place the four rings on the centres of the corner blocks, then let go: the colours follow.',
+      )
   }
   return (
     <div>

@@ -77,6 +77,7 @@ const Reading = ({
   const [laid, setLaid] = useState(false)
   const asked = useRef(0)
   const taught = pads.every(({ pad }) => isTaught(pad))
+  const blocks = pads.map(({ pad }) => pad.blocks.length)
 
   const url = open?.url
   useEffect(() => () => (url ? URL.revokeObjectURL(url) : undefined), [url])
@@ -126,7 +127,8 @@ const Reading = ({
         setSentence(formatPictureRefusal(opened.refusal))
         return
       }
-      const withChart = taught ? undefined : startChart(opened)
+      const found = taught ? undefined : await reader().findChart(blocks)
+      const withChart = taught ? undefined : (found ?? startChart(opened))
       setOpen({ ...opened, url: URL.createObjectURL(file), name })
       const place = startStrip(opened)
       setStrip(place)
@@ -140,7 +142,7 @@ const Reading = ({
           : undefined
       setLate(known)
       setLaid(opened.strip !== undefined)
-      if (withChart) setSentence(LAY_CHART)
+      if (withChart && !(found && opened.strip)) setSentence(LAY_CHART)
       else if (opened.strip) await read(place, withChart, known ?? 0)
       else
         setSentence(
@@ -216,11 +218,12 @@ const Reading = ({
     setStrip(turned)
     void read(turned, chart)
   }
-  const withChart = () => {
+  const withChart = async () => {
     if (!open || !strip) return
-    const next = chart ? undefined : startChart(open)
+    const found = chart ? undefined : await reader().findChart(blocks)
+    const next = chart ? undefined : (found ?? startChart(open))
     setChart(next)
-    if (!next) {
+    if (!next || found) {
       void read(strip, next)
       return
     }
@@ -301,7 +304,7 @@ const Reading = ({
                 </button>
               )}
               {taught && (
-                <button type="button" className="quiet" onClick={withChart}>
+                <button type="button" className="quiet" onClick={() => void withChart()}>
                   {chart ? 'Use the saved colours' : 'The chart is in the picture'}
                 </button>
               )}
