@@ -2,7 +2,9 @@ import ICAL from 'ical.js'
 import { CLOSING, DAY, HOUR, type Instant, type PresetChoreId } from '@/core'
 import { calendarOf, openCalendar } from '@/server/calendar'
 import { closingPlace } from '@/server/closing'
+import { saveWay } from '@/server/heat'
 import { deleteEntry, recordEntry } from '@/server/journal'
+import { planSoak } from '@/server/plannedSoaks'
 import { refillView } from '@/server/refillView'
 import { saveStay } from '@/server/stays'
 import { tubView } from '@/server/views'
@@ -92,6 +94,13 @@ test('drained, it stands empty: one voice in every place, and nothing to test, d
       ({ why, chore }) => why !== 'closing' && why !== 'opening' && chore.lane !== 'cover',
     ),
   ).toEqual([])
+  // Neither an absence nor a planned soak asks for anything.
+  stay('2026-12-20', '2027-01-10', 'away')
+  saveWay(store, id, { way: 'lower' })
+  planSoak(store, id, { at: '2026-12-12T19:00', zone: ZONE, people: '2', minutes: '30' }, later)
+  const idle = view(later).chores.map(({ why }) => why)
+  expect(idle).not.toContain('leaving')
+  expect(idle).not.toContain('turn up')
   // A soak or a test that somebody logs all the same opens nothing.
   recordEntry(
     store,

@@ -220,7 +220,7 @@ export const choresDue = (
   )
   const jobs: StayJob[] = [
     ...stayJobs(around, now, closedSince),
-    ...(turnUp
+    ...(turnUp && closedSince === undefined
       ? [
           {
             id: 'turn up' as const,

@@ -108,7 +108,11 @@ export const stayJobs = (
   stays: readonly GuestStay[],
   now: Instant,
   closedSince: Instant | undefined,
-): StayJob[] => [...awayJobs(stays, now), ...closedJobs(stays, now, closedSince)]
+): StayJob[] => [
+  // Whoever leaves an empty tub has nothing to get ready.
+  ...(closedSince === undefined ? awayJobs(stays, now) : []),
+  ...closedJobs(stays, now, closedSince),
+]
 
 /** When a closing down drains the tub, where one is ahead. */
 export const closingAt = (
