@@ -17,13 +17,16 @@ const WATER = { bromine: 4, pH: 7.6, totalAlkalinity: 100, calciumHardness: 150 
 const take = (shot: Partial<Shot>, water = WATER, seed = 5) =>
   photographStrip(pads, water, { ...SMALL, ...shot }, seeded(seed))
 
-describe('a hundred and sixty rendered strips', () => {
+describe('strips of the stand-in camera', () => {
   let count = 0
   let found = 0
   let refused = 0
   let results: PadResult[] = []
   beforeAll(() => {
-    ;({ count, found, refused, results } = readMany(160, 2026))
+    ;({ count, found, refused, results } = readMany(
+      Number(process.env.PAVREL_PICTURES ?? 80),
+      2026,
+    ))
   }, 900_000)
   const share = (some: typeof results) =>
     some.filter(({ off }) => off <= 0.5).length / Math.max(1, some.length)
@@ -42,7 +45,7 @@ describe('a hundred and sixty rendered strips', () => {
   })
 
   test('at least nineteen pads in twenty are read within half a block, in every light', () => {
-    expect(results.length).toBeGreaterThan(600)
+    expect(results.length).toBeGreaterThan(3.7 * count)
     for (const light of FAIR_LIGHTS)
       expect(share(results.filter((one) => one.light === light))).toBeGreaterThan(0.93)
     for (const { quantity } of pads)
@@ -227,7 +230,7 @@ test('a chart in the picture is found by itself in every other picture, and neve
   const random = seeded(41)
   const blocks = pads.map((pad) => pad.blocks.length)
   let found = 0
-  for (let i = 0; i < 16; i++) {
+  for (let i = 0; i < 8; i++) {
     const shot = practiceShot(random, { chart: true })
     const { picture, chart } = photographStrip(pads, anyWater(random), shot, random)
     const laid = findChart(picture, blocks)
@@ -237,6 +240,6 @@ test('a chart in the picture is found by itself in every other picture, and neve
     for (const corner of ['firstLowest', 'firstHighest', 'lastLowest', 'lastHighest'] as const)
       expect(distance(laid[corner], chart[corner])).toBeLessThan(0.12 * block)
   }
-  expect(found).toBeGreaterThanOrEqual(6)
+  expect(found).toBeGreaterThanOrEqual(3)
   expect(findChart(take({}).picture, blocks)).toBeUndefined()
 })
