@@ -19,6 +19,7 @@ const PLACES = [
   'programme',
   'upkeep',
   'upkeep/heat',
+  'upkeep/closing',
   'refill',
   'shelf',
   'shelf/1',
