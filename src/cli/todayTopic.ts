@@ -2,6 +2,7 @@ import { plainPreferences } from '@/cli/plainPreferences'
 import {
   type Act,
   agenda,
+  asItStands,
   choresDue,
   type Entry,
   endOfDay,
@@ -167,10 +168,13 @@ export const todayOf = (
 ) => {
   const { tub, estimate } = estimateNow(given, journal, now)
   const found = verdict(tub, journal, now, estimate, { noFilter: noFilterIn(journal, now) })
-  const today = planToday(tub, journal, estimate, {
-    ...(tub.choices ? { choices: tub.choices } : {}),
-    plannedSoaks: soaks,
-  })
+  const today = asItStands(
+    planToday(tub, journal, estimate, {
+      ...(tub.choices ? { choices: tub.choices } : {}),
+      plannedSoaks: soaks,
+    }),
+    found.closures,
+  )
   const held = found.closures.some(holdsBack)
   const plan = held ? { ...today.plan, steps: [], later: [] } : today.plan
   const upkeep = choresDue(tub, journal, now)

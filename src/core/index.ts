@@ -366,6 +366,7 @@ export {
 export { closures } from './today/closures'
 export { type GroupTurn, gathering } from './today/gathering'
 export {
+  asItStands,
   dosingOf,
   planToday,
   type SetAside,
@@ -457,11 +458,11 @@ export {
   noFilterSince,
   RECIPES,
 } from './upkeep/filterSet'
-export type { GuestStay } from './upkeep/guestStay'
+export { type GuestStay, STAY_KINDS } from './upkeep/guestStay'
 export type { Interval } from './upkeep/interval'
 export { isQuiet, type Reminder, remindersFor } from './upkeep/reminder'
 export { type SeasonStrip, type StripMark, type StripRow, seasonStrip } from './upkeep/seasonStrip'
-export { CLOSING, OPENING } from './upkeep/stayJobs'
+export { BEGUN_BEFORE, CLOSING, OPENING } from './upkeep/stayJobs'
 export { upkeepBearing } from './upkeep/upkeepBearing'
 export { choreNeeds } from './visit/choreNeeds'
 export type { Lanes, Stretch } from './visit/lanes'

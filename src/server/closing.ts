@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import {
   airOver,
+  BEGUN_BEFORE,
   type ChoreDue,
   CLOSING,
   closedDownSince,
@@ -51,18 +52,16 @@ export interface ClosingPlace {
 /** A cut and a cold that people of a temperate place know; assumed. */
 const USUAL_LONGEST_HOURS = 12
 const USUAL_COLDEST_CELSIUS = -5
-const BEGUN_BEFORE = 14 * DAY
 
 /** Whether, when and how far a tub is closed down. */
 export const closingPlace = (
   view: TubView,
   { locale, query }: { locale: string; query: Fields },
 ): ClosingPlace => {
-  const { row: tub, written, now, stays, chores } = view
+  const { row: tub, written, now, chores } = view
   const past = inOrder(written.filter(({ at }) => at <= now))
   const closedSince = closedDownSince(past)
-  const ahead = stays.filter(({ kind }) => kind === 'closed').toSorted((a, b) => a.from - b.from)
-  const stay = ahead[0]
+  const stay = chores.find(({ why }) => why === 'closing' || why === 'opening')?.stay
   const since = Math.min(closedSince ?? now, stay?.from ?? now) - BEGUN_BEFORE
   const stageOf = (id: PresetChoreId): ClosingStage => {
     const item = chores.find(({ chore }) => chore.id === id)

@@ -116,6 +116,8 @@ export type RefillConflict =
 
 export interface RefillView {
   row: RefillRow | undefined
+  /** It stands empty, closed down: this is the fill of its reopening. */
+  empty: boolean
   zone: string
   reasons: RefillReason[]
   settings: RefillSettings
@@ -175,7 +177,11 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   const row = openRefill(store, tub.id)
   const zone = row?.zone ?? asked.zone
   const settings = refillSettings(tub, estimate.fillWater)
-  const reasons = refillReasons(tub, journal, estimate, { newTub: tub.refill?.newTub ?? false })
+  const empty = closedDownSince(journal) !== undefined
+  // No water is used up that is not there.
+  const reasons = empty
+    ? []
+    : refillReasons(tub, journal, estimate, { newTub: tub.refill?.newTub ?? false })
   const heat = heatOf(tub, journal, {
     air: airAt(tub),
     now,
@@ -193,7 +199,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   }
   const refill = refillOf(facts)
   const happened = {
-    ...(closedDownSince(journal) === undefined ? {} : DONE_WHEN_EMPTY),
+    ...(empty ? DONE_WHEN_EMPTY : {}),
     ...happenedOf(journal, row?.id),
   }
   const at = row?.at ?? usualReadyBy(Math.max(now, reasons[0]?.at ?? now), zone)
@@ -276,6 +282,7 @@ export const refillView = (store: Store, asked: RefillAsked): RefillView => {
   )
   return {
     row,
+    empty,
     zone,
     reasons,
     settings,

@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz'
 import ICAL from 'ical.js'
 import Joi from 'joi'
-import { DAY, type GuestStay, HOUR, type Instant, MINUTE } from '@/core'
+import { DAY, type GuestStay, HOUR, type Instant, MINUTE, STAY_KINDS } from '@/core'
 import type { Store } from '@/store/database'
 import { insertPlannedSoak, removeSoaksOfStay, soaksAhead } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
@@ -357,7 +357,6 @@ export const importStays = (
   return { ok: true, sentences: [...sentences, ...notes] }
 }
 
-const STAY_KINDS = ['guests', 'away', 'closed'] as const
 /** Hours of the wall clock; closing down and opening again are begun in the morning. */
 const HOURS_OF = {
   guests: [CHECK_IN_HOUR, CHECK_OUT_HOUR],

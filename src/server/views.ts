@@ -2,6 +2,7 @@ import {
   type Act,
   type AgendaItem,
   agenda,
+  asItStands,
   bathersIn,
   type Case,
   type Choices,
@@ -39,7 +40,6 @@ import {
   type ShockDue,
   type StartStepNow,
   scheduleOfVisit,
-  standsEmpty,
   type Verdict,
   type Visit,
   verdict,
@@ -170,9 +170,7 @@ export const tubView = (
     choices: withoutLeftOut(tub.choices, left),
     plannedSoaks: planned,
   })
-  const today = standsEmpty(found.closures)
-    ? { ...wanted, startUp: undefined, shock: undefined, setAside: [] }
-    : wanted
+  const today = asItStands(wanted, found.closures)
   const planOptions = today.options
   const plan = heldBack(today.plan, found.closures)
   const round = dosingCycleOf(journal, state)

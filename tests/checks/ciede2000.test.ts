@@ -2,7 +2,8 @@
  * Colour differences against the pairs published by Sharma, Wu & Dalal, "The CIEDE2000 color-difference formula" (Color
  * Research and Application 30, 2005), table 1; typed from memory. And against culori, a general colour library.
  */
-import { differenceCiede2000, lab65 } from 'culori'
+import { differenceCie76, differenceCie94, differenceCiede2000, lab65 } from 'culori'
+import { cie76, cie94 } from '@/core/colour/cie94'
 import { ciede2000 } from '@/core/colour/ciede2000'
 import { labOf, linearOf, linearOfHex } from '@/core/colour/colour'
 import { seeded } from '@/core/random'
@@ -75,5 +76,22 @@ test('there and back: linear light to Lab', () => {
     const linear = linearOfHex(hex)
     const back = linearOf(labOf(linear))
     for (const channel of [0, 1, 2] as const) expect(back[channel]).toBeCloseTo(linear[channel], 5)
+  }
+})
+
+test('the older differences that the search for a strip asks agree with culori', () => {
+  const random = seeded(94)
+  const theirs94 = differenceCie94()
+  const theirs76 = differenceCie76()
+  for (let i = 0; i < 400; i++) {
+    const colour = () => ({
+      lightness: 100 * random(),
+      a: 160 * (random() - 0.5),
+      b: 160 * (random() - 0.5),
+    })
+    const [one, other] = [colour(), colour()]
+    const lab = ({ lightness: l, a, b }: typeof one) => ({ mode: 'lab65' as const, l, a, b })
+    expect(cie94(one, other)).toBeCloseTo(theirs94(lab(one), lab(other)), 6)
+    expect(cie76(one, other)).toBeCloseTo(theirs76(lab(one), lab(other)), 6)
   }
 })

@@ -26,3 +26,31 @@ test.each(cases.cases)('$id', ({ given, expectOneOf, closuresInclude }) => {
   for (const { liftedBy } of closures) expect(liftedBy.length).toBeGreaterThan(4)
   expect(said.length).toBeGreaterThan(20)
 })
+
+test('a tub closed down in the middle of its start-up: the command says what the screens say, and starts nothing up', () => {
+  const asked = (more: object[]) =>
+    ask({
+      tub: { volumeL: 1000, programme: 'granular chlorine' },
+      journal: [
+        { minutesAgo: 2880, kind: 'water', replacedFraction: 1 },
+        { minutesAgo: 2800, kind: 'start-up', step: 'filled' },
+        ...more,
+      ],
+      now: '2026-06-01T20:00:00Z',
+    }) as unknown as {
+      mayGetIn: string
+      closures: { code: string }[]
+      acts: { kind: string }[]
+      startUp: unknown
+      setAside: unknown[]
+    }
+  expect(asked([]).startUp).not.toBeNull()
+  const { mayGetIn, closures, acts, startUp, setAside } = asked([
+    { minutesAgo: 60, kind: 'chore', chore: 'close drain', outcome: 'done' },
+  ])
+  expect(mayGetIn).toBe('no')
+  expect(closures.map(({ code }) => code)).toEqual(['closed down'])
+  expect(startUp).toBeNull()
+  expect(setAside).toEqual([])
+  expect(acts.every(({ kind }) => kind === 'chore' || kind === 'filter')).toBe(true)
+})

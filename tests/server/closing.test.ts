@@ -1,7 +1,9 @@
 import ICAL from 'ical.js'
 import { CLOSING, DAY, HOUR, type Instant, type PresetChoreId } from '@/core'
+import { emptyTimes } from '@/core/journal/closedDown'
 import { calendarOf, openCalendar } from '@/server/calendar'
 import { closingPlace } from '@/server/closing'
+import { costsFor } from '@/server/costs'
 import { saveWay } from '@/server/heat'
 import { deleteEntry, recordEntry } from '@/server/journal'
 import { planSoak } from '@/server/plannedSoaks'
@@ -214,4 +216,55 @@ test('frost is a reason only where a cut outlasts the pipes', () => {
     errors: { longest: expect.stringContaining('long'), coldest: expect.stringContaining('-300') },
     answer: undefined,
   })
+})
+
+test('opened early, what belonged to the closing down does not come back, and its dates move nothing', () => {
+  stay('2026-11-20', '2027-04-10')
+  const from = morning(11, 20)
+  done('close drain', from)
+  const filled = from + 10 * DAY
+  recordEntry(store, id, { kind: 'water', percent: '100' }, filled)
+  const later = filled + 5 * DAY
+  const whys = new Set(view(later).chores.map(({ why }) => why))
+  expect(whys.has('closing') || whys.has('opening')).toBe(false)
+  expect(view(later).chores.some(({ stay: one }) => one?.kind === 'closed')).toBe(false)
+  // The next drain is the water's own, not the one of those dates.
+  expect(dueOf('purge', later)?.due ?? 0).toBeGreaterThan(later + 14 * DAY)
+  expect(place(later).stay).toBeUndefined()
+})
+
+test('past its date and still empty, every place has the same date; a tick is no fill', () => {
+  stay('2026-11-20', '2026-12-01')
+  const from = morning(11, 20)
+  done('close drain', from)
+  const later = morning(12, 1) + 3 * DAY
+  expect(place(later).stay?.to).toBe(morning(12, 1))
+  expect(dueOf('open fill', later)).toMatchObject({ state: 'late', due: morning(12, 1) + HOUR })
+  done('open fill', later)
+  expect(dueOf('open fill', later)).toBeDefined()
+  expect(view(later).verdict.closures[0]?.code).toBe('closed down')
+  // A part of a fill does not fill it either.
+  recordEntry(store, id, { kind: 'water', percent: '95' }, later + HOUR)
+  expect(view(later + 2 * HOUR).verdict.closures[0]?.code).toBe('closed down')
+})
+
+test('while it stands empty nothing is heated and no pump runs: Costs count the days with water', () => {
+  const now = NOW + 20 * DAY
+  const kwh = (until: Instant) => {
+    const row = findTub(store, id)
+    if (!row) throw new Error('it is there')
+    return costsFor(store, row, journalOf(store, id), {
+      now: until,
+      timeZone: ZONE,
+      months: 1,
+      air: () => 8,
+    }).lately.kilowattHours
+  }
+  const full = kwh(now)
+  done('close drain', now - 15 * DAY)
+  const half = kwh(now)
+  // Thirty days, of which fifteen stood empty.
+  expect(half.heat / full.heat).toBeCloseTo(0.5, 6)
+  expect(half.pumps / full.pumps).toBeCloseTo(0.5, 6)
+  expect(emptyTimes(journalOf(store, id))).toEqual([{ from: now - 15 * DAY, to: undefined }])
 })

@@ -1,20 +1,36 @@
 import type { Instant } from '../time'
-import type { Entry } from './entry'
+import { type Entry, inOrder } from './entry'
 
-/** New water of so much is a fill. */
-const FILLED = 0.9
+/** All of the water was changed, or an empty tub was filled. */
+export const isFullFill = ({ kind, body }: Entry): boolean =>
+  kind === 'water' && body.replacedFraction >= 1
+
+const drains = ({ kind, body }: Entry): boolean =>
+  kind === 'chore' && body.chore === 'close drain' && body.outcome === 'done'
+
+/** A time a tub stood empty, out of use; `to` is undefined while it lasts. */
+export interface EmptyTime {
+  from: Instant
+  to: Instant | undefined
+}
 
 /**
- * Since when a tub stands empty, out of use for a time: its drain for that is ticked and it has not been filled since.
+ * Times without water: from the tick of the drain of a closing down to the next full fill.
  * @param past in any order, nothing of it ahead
  */
-export const closedDownSince = (past: readonly Entry[]): Instant | undefined => {
-  let drained = Number.NEGATIVE_INFINITY
-  let filled = Number.NEGATIVE_INFINITY
-  for (const { kind, at, body } of past) {
-    if (kind === 'chore' && body.chore === 'close drain' && body.outcome === 'done')
-      drained = Math.max(drained, at)
-    if (kind === 'water' && body.replacedFraction >= FILLED) filled = Math.max(filled, at)
+export const emptyTimes = (past: readonly Entry[]): EmptyTime[] => {
+  const times: EmptyTime[] = []
+  for (const entry of inOrder(past.filter((one) => drains(one) || isFullFill(one)))) {
+    const last = times.at(-1)
+    const open = last && last.to === undefined ? last : undefined
+    if (!open && drains(entry)) times.push({ from: entry.at, to: undefined })
+    if (open && isFullFill(entry)) open.to = entry.at
   }
-  return drained > filled ? drained : undefined
+  return times
+}
+
+/** Since when a tub stands empty; undefined where there is water in it. */
+export const closedDownSince = (past: readonly Entry[]): Instant | undefined => {
+  const last = emptyTimes(past).at(-1)
+  return last?.to === undefined ? last?.from : undefined
 }

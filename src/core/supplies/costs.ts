@@ -1,5 +1,6 @@
 import { warmingKilowattHours } from '../heat/heat'
 import { neededKilowatts, PUMP_WATTS, type TubHeat } from '../heat/tubHeat'
+import { type EmptyTime, emptyTimes } from '../journal/closedDown'
 import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { isShock } from '../soaks/shock'
@@ -67,12 +68,20 @@ export interface CostsAsked {
   fillCelsius: number
 }
 
+/** Of a time, what lies outside others that follow one another, ms. */
+const outside = (from: Instant, to: Instant, times: readonly EmptyTime[]): number =>
+  times.reduce(
+    (left, one) => left - Math.max(0, Math.min(to, one.to ?? to) - Math.max(from, one.from)),
+    to - from,
+  )
+
 /** What heat and pumps take in a time with water in the tub, kWh. */
 const energyOf = (
   tub: Tub,
   soakHours: number,
   fills: number,
   { from, to, heat, air, fillCelsius }: CostsAsked,
+  empty: readonly EmptyTime[],
 ): Costs['kilowattHours'] => {
   const { volumeLitres, setTemperatureCelsius } = tub
   let held = 0
@@ -83,12 +92,12 @@ const energyOf = (
         heat.kilowatts.value,
         neededKilowatts(heat, setTemperatureCelsius, air(at + step / 2)),
       ) *
-        Math.min(step, to - at)) /
+        outside(at, Math.min(to, at + step), empty)) /
       HOUR
   const watts = PUMP_WATTS[tub.kind ?? 'hard shell']
   return {
     heat: held,
-    pumps: (watts.circulation * ((to - from) / HOUR) + watts.jets * soakHours) / 1000,
+    pumps: (watts.circulation * (outside(from, to, empty) / HOUR) + watts.jets * soakHours) / 1000,
     fills: fills * warmingKilowattHours(volumeLitres, fillCelsius, setTemperatureCelsius),
   }
 }
@@ -99,7 +108,7 @@ const priced = (amount: number, price: number | undefined) =>
 
 /**
  * What a time has cost at one tub: products weighed out by the journal, water by the litre, energy by the tub's own cooling (its kind's, until
- * it is learnt). Before the first fill that is known nothing was heated.
+ * it is learnt). Before the first fill that is known, and while the tub stood empty, nothing was heated.
  * @param journal in any order
  */
 export const costsOf = (
@@ -140,6 +149,7 @@ export const costsOf = (
     soaks.reduce((sum, { body }) => sum + body.minutes / 60, 0),
     changed,
     { ...asked, from: Math.min(to, Math.max(from, first)) },
+    emptyTimes(journal),
   )
   const products = [...grams].map(([product, amount]) => ({
     product,

@@ -15,6 +15,7 @@ import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import { DOSING, type Dosing } from '../tub/choices'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
+import { type Closure, standsEmpty } from './closure'
 
 /** What was wanted and is not done now, and why; `day`: when it comes up again, where that is known. */
 export type SetAside = { day: Instant | undefined } & (
@@ -43,6 +44,10 @@ export interface PlanToday {
   /** The step of a start-up that owns the water: nothing but what it asks for goes in. */
   startUp: StartStepNow | undefined
 }
+
+/** Of an empty tub nothing is started up, shocked or set aside. */
+export const asItStands = (today: PlanToday, found: readonly Closure[]): PlanToday =>
+  standsEmpty(found) ? { ...today, startUp: undefined, shock: undefined, setAside: [] } : today
 
 export interface TodayOptions extends PlanOptions {
   plannedSoaks?: readonly { at: Instant; load: SoakLoad }[]

@@ -1,7 +1,7 @@
 import { fillWaterKnown } from '../estimate/fold'
 import type { CauseId } from '../journal/causeId'
 import type { ChoreId, PresetChoreId } from '../journal/choreId'
-import { closedDownSince } from '../journal/closedDown'
+import { emptyTimes, isFullFill } from '../journal/closedDown'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import { ELECTRICAL, type Sign } from '../journal/sign'
@@ -15,7 +15,7 @@ import { gatheredOn } from './gather'
 import { aroundStays, type GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
 import { COUNTED, paceOf } from './pace'
-import { closingAt, type StayJob, type StayWhy, stayJobs } from './stayJobs'
+import { drainOf, isOver, type StayJob, type StayWhy, stayJobs } from './stayJobs'
 
 export interface ChoreDue {
   chore: Chore
@@ -112,7 +112,7 @@ export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>>
   'mineral cartridge': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
   'chlorine part': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
   'part change': (entry) => entry.kind === 'water' && entry.body.replacedFraction >= PART,
-  'open fill': (entry) => entry.kind === 'water' && entry.body.replacedFraction >= DRAINED,
+  'open fill': isFullFill,
 }
 
 interface Counted {
@@ -212,15 +212,16 @@ export const choresDue = (
         (ELECTRICAL.includes(sign) || lastLook?.body.signs.includes(sign)),
     )
   const known = allChoresOf({ ...tub, fillWater: fillWaterKnown(tub, past, now) }, rules)
-  const closedSince = closedDownSince(past)
-  const around = [...over, ...stays]
+  const times = emptyTimes(past)
+  const empty = times.some(({ to }) => to === undefined)
+  const ofStays = stayJobs([...over, ...stays], now, times)
   const drainAt = Math.min(
     refillAt ?? Number.POSITIVE_INFINITY,
-    closingAt(around, now, closedSince) ?? Number.POSITIVE_INFINITY,
+    (empty ? undefined : drainOf(ofStays)) ?? Number.POSITIVE_INFINITY,
   )
   const jobs: StayJob[] = [
-    ...stayJobs(around, now, closedSince),
-    ...(turnUp && closedSince === undefined
+    ...ofStays,
+    ...(turnUp && !empty
       ? [
           {
             id: 'turn up' as const,
@@ -236,7 +237,7 @@ export const choresDue = (
     jobs.find(({ id, since }) => id === chore.id && lastOf(chore) < since)
   /** Of an empty tub there is nothing to be kept but its cover. */
   const kept = (chore: Chore) =>
-    closedSince === undefined ||
+    !empty ||
     (chore.lane === 'cover' && chore.interval.shocks === undefined) ||
     chore.id.startsWith('own-')
 
@@ -345,9 +346,12 @@ export const choresDue = (
         }
       }
       let stay: GuestStay | undefined
-      // What goes with a drain goes with the closing down.
-      const others =
-        interval.drain === undefined ? stays : stays.filter((one) => one.kind !== 'closed')
+      // What goes with a drain goes with the closing down, and a cover is looked after meanwhile.
+      const others = stays.filter(
+        (one) =>
+          one.kind !== 'closed' ||
+          (interval.drain === undefined && !(empty && kept(chore)) && !isOver(one, times)),
+      )
       if (job && why === job.why) stay = job.stay
       else if (why !== 'postponed' && why !== 'trouble') {
         const clear = aroundStays(due, others, now, windowDays)

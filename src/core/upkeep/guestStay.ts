@@ -1,9 +1,11 @@
 import { DAY, type Instant } from '../time'
 
+export const STAY_KINDS = ['guests', 'away', 'closed'] as const
+
 /** Guests who stay, a time nobody is there, or one in which the tub stands empty. */
 export interface GuestStay {
   id: number
-  kind: 'guests' | 'away' | 'closed'
+  kind: (typeof STAY_KINDS)[number]
   title: string
   from: Instant
   to: Instant

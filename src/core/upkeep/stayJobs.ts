@@ -1,4 +1,5 @@
 import type { PresetChoreId } from '../journal/choreId'
+import type { EmptyTime } from '../journal/closedDown'
 import { DAY, HOUR, type Instant } from '../time'
 import type { GuestStay } from './guestStay'
 
@@ -31,7 +32,7 @@ const SHORTEST_AWAY = 3 * DAY
 /** Whoever has been back for so long has looked at the tub. Assumed. */
 const BACK_FOR = 7 * DAY
 /** Begun so long before its date it still belongs to it. */
-const BEFORE = 14 * DAY
+export const BEGUN_BEFORE = 14 * DAY
 /** A closing down that nobody has begun for so long after its date is given up. */
 const GIVEN_UP = 30 * DAY
 /** Without a date it is opened again about then; assumed. */
@@ -50,7 +51,7 @@ const awayJobs = (stays: readonly GuestStay[], now: Instant): StayJob[] => {
             id: 'leave' as const,
             due: next.from - DAY / 2,
             why: 'leaving' as const,
-            since: next.from - BEFORE,
+            since: next.from - BEGUN_BEFORE,
             stay: next,
           },
         ]
@@ -69,20 +70,29 @@ const awayJobs = (stays: readonly GuestStay[], now: Instant): StayJob[] => {
   ]
 }
 
+/** Whether a closing down is over, though its dates are not: the tub was drained for it and is full again. */
+export const isOver = (stay: GuestStay, times: readonly EmptyTime[]): boolean =>
+  stay.kind === 'closed' &&
+  times.some(({ from, to }) => to !== undefined && from >= stay.from - BEGUN_BEFORE)
+
 const closedJobs = (
   stays: readonly GuestStay[],
   now: Instant,
-  closedSince: Instant | undefined,
+  times: readonly EmptyTime[],
 ): StayJob[] => {
-  const closed = stays.filter(({ kind }) => kind === 'closed').toSorted((a, b) => a.from - b.from)
+  const last = times.at(-1)
+  const closedSince = last?.to === undefined ? last?.from : undefined
+  const closed = stays
+    .filter((stay) => stay.kind === 'closed' && !isOver(stay, times))
+    .toSorted((a, b) => a.from - b.from)
   const stay =
     closedSince === undefined
       ? closed.find(({ from }) => from + GIVEN_UP > now)
-      : closed.findLast(({ from }) => from - BEFORE <= closedSince)
+      : closed.findLast(({ from }) => from - BEGUN_BEFORE <= closedSince)
   if (!stay && closedSince === undefined) return []
   const begins = stay?.from ?? closedSince ?? now
   const opens = stay?.to ?? begins + SEASON
-  const since = Math.min(begins, closedSince ?? begins) - BEFORE
+  const since = Math.min(begins, closedSince ?? begins) - BEGUN_BEFORE
   return [
     ...CLOSING.map(
       (id, i): StayJob => ({ id, due: begins + i * HOUR, why: 'closing', since, stay }),
@@ -92,7 +102,11 @@ const closedJobs = (
         id,
         due: opens + i * HOUR,
         why: 'opening',
-        since: closedSince ?? begins,
+        // Nothing but a fill fills it.
+        since:
+          id === 'open fill' && closedSince !== undefined
+            ? Number.POSITIVE_INFINITY
+            : (closedSince ?? begins),
         stay,
       }),
     ),
@@ -102,24 +116,18 @@ const closedJobs = (
 /**
  * What stays ask for, each on its own day.
  * @param stays those to come, and those that are over of the last year
- * @param closedSince since when the tub stands empty
+ * @param times when the tub stood empty
  */
 export const stayJobs = (
   stays: readonly GuestStay[],
   now: Instant,
-  closedSince: Instant | undefined,
+  times: readonly EmptyTime[],
 ): StayJob[] => [
   // Whoever leaves an empty tub has nothing to get ready.
-  ...(closedSince === undefined ? awayJobs(stays, now) : []),
-  ...closedJobs(stays, now, closedSince),
+  ...(times.some(({ to }) => to === undefined) ? [] : awayJobs(stays, now)),
+  ...closedJobs(stays, now, times),
 ]
 
 /** When a closing down drains the tub, where one is ahead. */
-export const closingAt = (
-  stays: readonly GuestStay[],
-  now: Instant,
-  closedSince: Instant | undefined,
-): Instant | undefined =>
-  closedJobs(stays, now, closedSince).find(
-    ({ id }) => id === 'close drain' && closedSince === undefined,
-  )?.due
+export const drainOf = (jobs: readonly StayJob[]): Instant | undefined =>
+  jobs.find(({ id }) => id === 'close drain')?.due

@@ -26,6 +26,7 @@ import {
   SIGNS,
   SOAK_RECIPES,
   STAGE_IDS,
+  STAY_KINDS,
   SUPPLEMENTARY_DISINFECTION,
   TEST_RHYTHMS,
   TUB_KINDS,
@@ -322,7 +323,7 @@ const TUB = all({
   stays: list(
     all({
       id,
-      kind: one(['guests', 'away', 'closed']),
+      kind: one(STAY_KINDS),
       title: words(500),
       from: time,
       to: time,

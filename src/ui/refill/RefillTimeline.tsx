@@ -7,7 +7,7 @@ import { stageText } from '@/words/stageText'
 import { clock, type DisplayPreferences, dayAndClock, weekday } from '@/words/words'
 import { type Action, usePost } from '../form/usePost'
 import { End } from './TimelineEnd'
-import { hourOf, LABELS, ROW, TOP, ticks, WIDTH, wall } from './timelineScale'
+import { hourOf, LABELS, LETTER, ROW, TOP, ticks, WIDTH, wall } from './timelineScale'
 
 /** The day of a refill, counting back from when it has to be ready: every stage a bar with its own arithmetic. */
 export const RefillTimeline = ({
@@ -64,10 +64,18 @@ export const RefillTimeline = ({
       data.set(name, value)
     startTransition(() => act(data))
   }
+  // Nothing is drained of a tub that stands empty.
+  const drained = scheduled.some(
+    ({ stage, state: how }) => stage.id === 'drain' && how === 'skipped',
+  )
   const level = [
-    [from, 0],
-    [at('drain', 'start'), 0],
-    [at('drain', 'end'), 40],
+    ...(drained
+      ? ([[from, 40]] as const)
+      : ([
+          [from, 0],
+          [at('drain', 'start'), 0],
+          [at('drain', 'end'), 40],
+        ] as const)),
     [at('fill', 'start'), 40],
     [at('fill', 'end'), 0],
     [to, 0],
@@ -155,7 +163,10 @@ export const RefillTimeline = ({
             const right = x(one.end)
             const words = formatSum(stage, preferences)
             const total = formatLength(stage.handsMinutes + stage.aloneMinutes)
+            const sum = `${clock(one.start, preferences)} ${words}${words ? ' = ' : ' '}`
             const beyond = right > LABELS + WIDTH * 0.55
+            // Where there is room on neither side it stands on its bar.
+            const onBar = beyond && left - 8 - LETTER * (sum.length + total.length) < LABELS
             return (
               <g key={stage.id} opacity={one.state === 'done' ? 0.55 : 1}>
                 <text x={0} y={y + 16} fontSize={13.5} fontWeight={600}>
@@ -184,14 +195,13 @@ export const RefillTimeline = ({
                   />
                 )}
                 <text
-                  x={beyond ? left - 8 : right + 8}
+                  x={onBar ? middle + 8 : beyond ? left - 8 : right + 8}
                   y={y + 16}
                   fontSize={12}
-                  textAnchor={beyond ? 'end' : 'start'}
-                  style={{ fill: 'var(--muted)' }}
+                  textAnchor={beyond && !onBar ? 'end' : 'start'}
+                  style={{ fill: onBar ? 'var(--ink)' : 'var(--muted)' }}
                 >
-                  {clock(one.start, preferences)} {words}
-                  {words ? ' = ' : ' '}
+                  {sum}
                   <tspan fontWeight={700} style={{ fill: 'var(--ink)' }}>
                     {total}
                   </tspan>
@@ -216,7 +226,7 @@ export const RefillTimeline = ({
             strokeWidth={2}
           />
           <path
-            d={`M${x(from)} ${tank + warm(temperatures.before)}H${x(at('drain', 'start'))}M${x(at('fill', 'end'))} ${tank + warm(temperatures.fill)}H${x(at('heat', 'start'))}L${x(at('heat', 'end'))} ${tank + warm(temperatures.target)}H${x(to)}`}
+            d={`${drained ? '' : `M${x(from)} ${tank + warm(temperatures.before)}H${x(at('drain', 'start'))}`}M${x(at('fill', 'end'))} ${tank + warm(temperatures.fill)}H${x(at('heat', 'start'))}L${x(at('heat', 'end'))} ${tank + warm(temperatures.target)}H${x(to)}`}
             fill="none"
             stroke="var(--ink)"
             strokeWidth={1.8}

@@ -8,6 +8,9 @@ export const LABELS = 178
 
 export const WIDTH = 766
 
+/** About the width of a letter of the sums. */
+export const LETTER = 6.4
+
 export const ROW = 27
 
 export const TOP = 64

@@ -2,7 +2,14 @@
 
 import Link from 'next/link'
 import type { HelpersWait } from '@/core'
-import { type ChoreDue, choreDoses, type LabelRule, PRODUCTS, type ProductName } from '@/core'
+import {
+  type ChoreDue,
+  choreDoses,
+  type LabelRule,
+  PRODUCTS,
+  type PresetChoreId,
+  type ProductName,
+} from '@/core'
 import { choreText } from '@/words/choreText'
 import { formatWhy, HELPERS_WAIT, STATE_WORDS } from '@/words/choreWords'
 import { inUnits } from '@/words/inUnits'
@@ -43,6 +50,9 @@ const FIGURES: Partial<Record<ChoreDue['why'], string>> = {
   'turn up': 'upkeep/heat#ready',
 }
 
+/** What is done only by its own entry, which says more than a tick. */
+const LOGGED_AT: Partial<Record<PresetChoreId, string>> = { 'open fill': 'record?add=water' }
+
 /** One chore: its day and why, how it is done, and one tap to tick it. */
 export const ChoreItem = ({
   tubId,
@@ -75,6 +85,7 @@ export const ChoreItem = ({
   const pours = dosesInto(item)
   const product = chore.product && PRODUCTS[chore.product]
   const figures = FIGURES[item.why]
+  const loggedAt = LOGGED_AT[chore.id as PresetChoreId]
   const doses = dosesInto(item) ? choreDoses(chore, litres, shelf) : []
   return (
     <li className="grid grid-cols-[22px_minmax(0,1fr)_auto] gap-x-2.5 border-hair border-t py-2">
@@ -92,17 +103,12 @@ export const ChoreItem = ({
             {state !== 'due' && ` ${day(due, preferences)}`}
           </span>
         </p>
-        <p className="note text-muted">
-          {formatWhy(item, preferences)}
-          {figures && (
-            <>
-              {' '}
-              <Link href={`/tubs/${tubId}/${figures}`} className="underline">
-                Show the figures
-              </Link>
-            </>
-          )}
-        </p>
+        <p className="note text-muted">{formatWhy(item, preferences)}</p>
+        {figures && (
+          <Link href={`/tubs/${tubId}/${figures}`} className="quiet !min-h-9 text-[14px]">
+            Show the figures
+          </Link>
+        )}
         <ChoreDoses doses={doses} preferences={preferences} />
         {waits && doses.length > 0 && <p className="small">{HELPERS_WAIT[waits]}</p>}
         <details>
@@ -200,6 +206,10 @@ export const ChoreItem = ({
           aria-label={`Dose it: ${text.name}`}
         >
           Add dose
+        </Link>
+      ) : loggedAt ? (
+        <Link href={`/tubs/${tubId}/${loggedAt}`} className="plain self-start !min-h-11">
+          Log it
         </Link>
       ) : (
         <PostButton

@@ -1,3 +1,4 @@
+import { cie76 } from '../../colour/cie94'
 import type { Lab } from '../../colour/colour'
 import { labAt, type SmallPicture } from './smallPicture'
 
@@ -7,8 +8,6 @@ export interface Blob {
   y: number
   /** Side of a square of its area, pixels of the small picture. */
   size: number
-  /** How long it is for its width, 1 or more. */
-  aspect: number
   colour: Lab
 }
 
@@ -70,7 +69,6 @@ export const blobsOf = (small: SmallPicture): Blob[] => {
         x,
         y,
         size: Math.sqrt(area) + 2 * RIM,
-        aspect: length / breadth,
         colour: labAt(small, x, y),
       })
     }
@@ -105,9 +103,6 @@ const NOT_IN_A_ROW = 0.55
 /** The same white: what one step along the way between two spots may differ from its lightest. */
 const SAME_WHITE = 13
 
-const apart = (one: Lab, other: Lab) =>
-  Math.hypot(one.lightness - other.lightness, one.a - other.a, one.b - other.b)
-
 /** Between two spots lies one white that is lighter than both, with no edge in it. */
 const whiteBetween = (small: SmallPicture, one: Blob, other: Blob): boolean => {
   const [dx, dy] = [other.x - one.x, other.y - one.y]
@@ -119,7 +114,7 @@ const whiteBetween = (small: SmallPicture, one: Blob, other: Blob): boolean => {
   if (middle.lightness < Math.max(one.colour.lightness, other.colour.lightness) + 2) return false
   for (let i = 0; i <= 20; i++) {
     const at = from + ((to - from) * i) / 20
-    if (apart(labAt(small, one.x + at * dx, one.y + at * dy), middle) > SAME_WHITE) return false
+    if (cie76(labAt(small, one.x + at * dx, one.y + at * dy), middle) > SAME_WHITE) return false
   }
   return true
 }

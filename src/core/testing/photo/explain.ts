@@ -1,3 +1,4 @@
+import { cie94 } from '../../colour/cie94'
 import { between, type Lab } from '../../colour/colour'
 
 /**
@@ -38,17 +39,6 @@ export const placesOf = (chart: readonly Lab[], steps: number): Lab[] => {
   })
 }
 
-/** The difference of two colours as CIE94 has it, for a search that asks it often; graphic arts' weights. */
-const roughly = (one: Lab, other: Lab): number => {
-  const chroma = Math.sqrt(one.a * one.a + one.b * one.b)
-  const dl = one.lightness - other.lightness
-  const da = one.a - other.a
-  const db = one.b - other.b
-  const dc = chroma - Math.sqrt(other.a * other.a + other.b * other.b)
-  const dh = Math.max(0, da * da + db * db - dc * dc)
-  return Math.sqrt(dl * dl + (dc / (1 + 0.045 * chroma)) ** 2 + dh / (1 + 0.015 * chroma) ** 2)
-}
-
 export interface Explained {
   look: Look
   /** What is left over to the nearest place of each chart, with the look taken out. */
@@ -67,7 +57,7 @@ const costOf = (
   const left = seen.map((lab, i) => {
     const plain = withoutLook(lab, look)
     let least = Number.POSITIVE_INFINITY
-    for (const place of charts[i] ?? []) least = Math.min(least, roughly(place, plain))
+    for (const place of charts[i] ?? []) least = Math.min(least, cie94(place, plain))
     return least
   })
   const prior =

@@ -1,3 +1,4 @@
+import { cie76 } from '../../colour/cie94'
 import { type Lab, type LinearRgb, labOf, linearOf } from '../../colour/colour'
 import { type Blob, blobsOf, withoutCharts } from './blobs'
 import { explain, placesOf } from './explain'
@@ -12,9 +13,6 @@ export interface FoundStrip extends StripPlacement {
   /** By how much the second best is worse; a strip that lies elsewhere, or the other way round. */
   margin: number
 }
-
-const apart = (one: Lab, other: Lab) =>
-  Math.hypot(one.lightness - other.lightness, one.a - other.a, one.b - other.b)
 
 /** Each pad's colour in the light that the plastic beside it shows. */
 const inOwnLight = ({ pads, gaps }: RowLooks): Lab[] => {
@@ -62,7 +60,7 @@ const furtherPads = (
       // With plastic between, and another colour than plastic.
       const edge = (forth + (size - blob.size) / 2) / 2
       const between = labAt(small, here.x + edge * out.x, here.y + edge * out.y)
-      return apart(between, gap) < 9 && apart(blob.colour, gap) > 9
+      return cie76(between, gap) < 9 && cie76(blob.colour, gap) > 9
     })
     if (like) found++
   }
@@ -97,8 +95,8 @@ const handleBeyond = (small: SmallPicture, row: Row, looks: RowLooks, pads: numb
       const at = end === 'first' ? -row.side / 2 - s : pads - 1 + row.side / 2 + s
       const here = onRow(row, at, pads)
       if (!within(small, here.x, here.y)) break
-      if (apart(labAt(small, here.x, here.y), gap) > 9 && length > 0) break
-      if (apart(labAt(small, here.x, here.y), gap) <= 9) length = s
+      if (cie76(labAt(small, here.x, here.y), gap) > 9 && length > 0) break
+      if (cie76(labAt(small, here.x, here.y), gap) <= 9) length = s
     }
     return length
   }
@@ -117,7 +115,7 @@ const longFreeEnd = (small: SmallPicture, row: Row, looks: RowLooks, pads: numbe
     const next = onRow(row, at + 1, pads)
     const [dx, dy] = [next.x - here.x, next.y - here.y]
     const [x, y] = [here.x - across * dy, here.y + across * dx]
-    return within(small, x, y) ? apart(labAt(small, x, y), gap) < 9 : undefined
+    return within(small, x, y) ? cie76(labAt(small, x, y), gap) < 9 : undefined
   }
   const wide = 1.2 * row.side
   return (

@@ -1,3 +1,4 @@
+import { cie76 } from '../../colour/cie94'
 import type { Lab } from '../../colour/colour'
 import type { Blob } from './blobs'
 import type { Point } from './picture'
@@ -23,11 +24,6 @@ export const onRow = ({ first, last, bend }: Row, at: number, pads: number): Poi
   return { x: first.x + share * (last.x - first.x), y: first.y + share * (last.y - first.y) }
 }
 
-const apart = (one: Lab, other: Lab) =>
-  Math.sqrt(
-    (one.lightness - other.lightness) ** 2 + (one.a - other.a) ** 2 + (one.b - other.b) ** 2,
-  )
-
 export interface RowLooks {
   pads: Lab[]
   /** Between the pads. */
@@ -52,7 +48,7 @@ const mean = (labs: readonly Lab[]): Lab => {
   return { lightness: sum.lightness / n, a: sum.a / n, b: sum.b / n }
 }
 const spread = (labs: readonly Lab[], middle: Lab) =>
-  labs.reduce((sum, one) => sum + apart(one, middle), 0) / Math.max(1, labs.length)
+  labs.reduce((sum, one) => sum + cie76(one, middle), 0) / Math.max(1, labs.length)
 
 /** What a row of so many pads looks like; undefined where it leaves the picture. */
 export const looksOf = (small: SmallPicture, row: Row, pads: number): RowLooks | undefined => {
@@ -90,10 +86,10 @@ export const looksOf = (small: SmallPicture, row: Row, pads: number): RowLooks |
   }
   const contrast = colours.map((one, i) => {
     const beside = [gaps[i - 1], gaps[i]].filter((gap) => gap !== undefined)
-    return Math.min(...beside.map((gap) => apart(one, gap)))
+    return Math.min(...beside.map((gap) => cie76(one, gap)))
   })
   let steps = 0
-  for (let i = 1; i < gaps.length; i++) steps += apart(gaps[i] as Lab, gaps[i - 1] as Lab)
+  for (let i = 1; i < gaps.length; i++) steps += cie76(gaps[i] as Lab, gaps[i - 1] as Lab)
   const lighter = colours.filter((one, i) =>
     [gaps[i - 1], gaps[i]].some((gap) => gap && one.lightness > gap.lightness + 3),
   ).length

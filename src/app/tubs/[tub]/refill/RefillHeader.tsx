@@ -32,9 +32,11 @@ export const RefillHeader = ({
               : 'When was the tub last filled?'}
         </h1>
         <p className="small mt-1 max-w-[70ch] text-muted">
-          {first
-            ? `${formatReason(first, preferences).rule}: ${formatDue(first.at, preferences)}. ${formatReason(first, preferences).words}`
-            : 'The age of this water isn’t known, so no rule can say when to replace it. You can still plan the day.'}
+          {refill.empty
+            ? 'The tub stands empty: this begins with the fill.'
+            : first
+              ? `${formatReason(first, preferences).rule}: ${formatDue(first.at, preferences)}. ${formatReason(first, preferences).words}`
+              : 'The age of this water isn’t known, so no rule can say when to replace it. You can still plan the day.'}
         </p>
       </div>
       {!row && (

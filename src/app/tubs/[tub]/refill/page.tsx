@@ -136,7 +136,9 @@ const RefillPage = async ({ params, searchParams }: RefillProps) => {
               />
             )}
           </section>
-          <WaterRules reasons={reasons} tubId={tub.id} now={now} preferences={preferences} />
+          {!refill.empty && (
+            <WaterRules reasons={reasons} tubId={tub.id} now={now} preferences={preferences} />
+          )}
           <TimingAndMargins refill={refill} tub={tub} journal={journal} preferences={preferences} />
           <PartialChange
             tub={tub}

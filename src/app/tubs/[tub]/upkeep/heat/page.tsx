@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { addStay, chooseWay, notePower, saveHeat } from '@/app/actions'
 import { loadLevel, loadTub, soaksToCome } from '@/app/tubView'
+import { standsEmpty } from '@/core'
 import { awayPlace } from '@/server/away'
 import { heatFields, heatPlace } from '@/server/heat'
 import { toWallClock } from '@/server/moment'
@@ -81,6 +82,12 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
         {airWords(place.air, process.env.PAVREL_STAND_INS === '1', preferences)} The pump’s own
         warmth is counted in; what a soak loses is the same in every way and is left out.
       </p>
+      {standsEmpty(view.verdict.closures) && (
+        <p className="mt-3 max-w-[66ch] border-oak-2 border-l-4 pl-3">
+          The tub stands empty: nothing is heated and nothing can freeze but what was left in the
+          pipes. The figures below are for when it runs.
+        </p>
+      )}
       <ThreeWays {...shared} currency={currency} choose={chooseWay} />
       <ReadyBy {...shared} path={path} also={also} />
       <div className="mt-6 grid gap-x-12 gap-y-6 border-hair border-t pt-4 lg:grid-cols-2">
