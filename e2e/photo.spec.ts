@@ -1,5 +1,8 @@
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { PNG } from 'pngjs'
+import { seeded } from '@/core/random'
+import { demoStrip } from '@/demo/kits'
+import { PLAIN_SHOT, photographStrip, type Shot } from '@/stand-ins/stripCamera'
 import { DEMO, expect, nothingSerious, PHONE, test, watchConsole } from './steps'
 
 const openPhoto = async (page: Page) => {
@@ -17,6 +20,83 @@ const png = (width: number, height: number, paint: (x: number, y: number) => num
       for (const [i, value] of paint(x, y).entries()) picture.data[4 * (y * width + x) + i] = value
   return PNG.sync.write(picture)
 }
+
+const WATER = { bromine: 3.5, pH: 7.5, totalAlkalinity: 95, calciumHardness: 160 }
+/** The demo's strip under a lamp, by a camera whose channels see much of each other: no taught colour fits. */
+const oddCamera = (shot: Partial<Shot>) => {
+  if (demoStrip.spec.kind !== 'strip') throw new Error('the demo has no strip')
+  const { picture, ...places } = photographStrip(
+    demoStrip.spec.pads,
+    WATER,
+    { ...PLAIN_SHOT, light: 'warm lamp', mixing: 0.15, ...shot },
+    seeded(2),
+  )
+  const file = new PNG({ width: picture.width, height: picture.height })
+  file.data = Buffer.from(picture.data.buffer)
+  return { ...places, bytes: PNG.sync.write(file), width: picture.width }
+}
+const ringOf = (page: Page, name: RegExp) => page.getByRole('button', { name })
+/** By the pointer, with what lies under it shown larger while it moves. */
+const carry = async (page: Page, ring: Locator, to: { x: number; y: number }, width: number) => {
+  const picture = page.getByLabel('The picture of the strip')
+  await picture.scrollIntoViewIfNeeded()
+  const frame = await picture.boundingBox()
+  const box = await ring.locator('circle').first().boundingBox()
+  if (!frame || !box) throw new Error('no picture')
+  const scale = frame.width / width
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(frame.x + scale * to.x, frame.y + scale * to.y, { steps: 6 })
+  await expect(page.locator('[data-magnifier]')).toBeVisible()
+  await page.mouse.up()
+  await expect(page.locator('[data-magnifier]')).toHaveCount(0)
+}
+
+test('where no taught colour fits, it asks to check the rings it laid, and the chart in the picture settles it', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  await page.setViewportSize({ width: 1280, height: 1000 })
+  await page.goto(`${DEMO}/tubs/1/test/photo?kit=1`)
+  const alone = oddCamera({})
+  await choose(page, 'alone.png', 'image/png', alone.bytes)
+  const check = page.getByText(/^Check the rings first/)
+  await expect(check).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Save/ })).toHaveCount(0)
+  // Once a hand has laid them it isn't asked again; the strip is named instead.
+  const first = ringOf(page, /^Middle of the first pad/)
+  await carry(page, first, alone.placement.first, alone.width)
+  await expect(check).toHaveCount(0)
+  await expect(page.getByText(/aren’t on this strip’s chart/)).toBeVisible()
+
+  const beside = oddCamera({ chart: true, angleDegrees: 4 })
+  await choose(page, 'beside.png', 'image/png', beside.bytes)
+  await expect(page.getByLabel('The picture of the strip')).toBeVisible()
+  await carry(page, first, beside.placement.first, beside.width)
+  await carry(page, ringOf(page, /^Middle of the last pad/), beside.placement.last, beside.width)
+  await page.getByRole('button', { name: 'The chart is in the picture' }).click()
+  for (const [name, corner] of [
+    [/^First row’s lowest/, 'firstLowest'],
+    [/^First row’s highest/, 'firstHighest'],
+    [/^Last row’s lowest/, 'lastLowest'],
+    [/^Last row’s highest/, 'lastHighest'],
+  ] as const)
+    await carry(page, ringOf(page, name), beside.chart[corner], beside.width)
+  await expect(results(page).getByRole('listitem')).toHaveCount(4)
+  await expect(page.getByRole('button', { name: /^Save these 4 values/ })).toBeVisible()
+  // Half a block of each chart.
+  for (const [name, truth, half] of [
+    ['Bromine', WATER.bromine, 1.5],
+    ['pH', WATER.pH, 0.2],
+    ['Total alkalinity', WATER.totalAlkalinity, 20],
+    ['Calcium hardness', WATER.calciumHardness, 75],
+  ] as const)
+    expect(
+      Math.abs(Number(await page.getByRole('textbox', { name }).inputValue()) - truth),
+    ).toBeLessThanOrEqual(half)
+  await nothingSerious(page)
+  clean()
+})
 
 test.describe('a strip from a picture, on a phone at night', () => {
   test.use({ viewport: PHONE, colorScheme: 'dark' })

@@ -277,8 +277,8 @@ export const saveDelivered = action('taking the volume', ({ store, tub, fields, 
   refillDay.saveDelivered(store, tub, fields, now),
 )
 
-export const choosePlan = action('choosing a plan', ({ store, tub, fields }) =>
-  choices.choose(store, tub, fields),
+export const choosePlan = action('choosing a plan', ({ store, tub, fields, now }) =>
+  choices.choose(store, tub, fields, now),
 )
 
 export const signMonth = action('signing a month', ({ store, tub, fields, now }) =>

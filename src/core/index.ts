@@ -397,9 +397,18 @@ export {
   type Dosing,
   ORDERS,
   PH_RAISERS,
+  type TubChoices,
 } from './tub/choices'
 export { hasMetals, inhibitorFirst, PHOSPHATE_PPM } from './tub/fillNeeds'
 export { FILL_READ } from './tub/fillTest'
+export {
+  type MethodId,
+  type Methods,
+  methodOf,
+  methodsFor,
+  usualMethod,
+  WAYS_OF_DOING,
+} from './tub/methods'
 export { targetsNow } from './tub/targetsNow'
 export {
   EXPOSURES,

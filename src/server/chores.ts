@@ -167,7 +167,7 @@ const differenceOf = (change: ChoreChange, preset: Chore): ChoreChange => {
   )
 }
 
-const ruleOf = (store: Store, tubId: number, chore: string): ChoreRuleRow | undefined =>
+export const ruleOf = (store: Store, tubId: number, chore: string): ChoreRuleRow | undefined =>
   choreRulesOf(store, tubId).find((row) =>
     isPresetChore(chore) ? row.preset === chore : row.preset === null && chore === `own-${row.id}`,
   )

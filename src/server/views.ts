@@ -5,7 +5,6 @@ import {
   asItStands,
   bathersIn,
   type Case,
-  type Choices,
   type ChoreDue,
   type ChoreRule,
   type Closure,
@@ -40,6 +39,7 @@ import {
   type ShockDue,
   type StartStepNow,
   scheduleOfVisit,
+  type TubChoices,
   type Verdict,
   type Visit,
   verdict,
@@ -126,9 +126,9 @@ const heldBack = (plan: Plan, found: readonly Closure[]): Plan =>
 
 /** What was chosen by name is not reached for while a visit leaves it out. */
 const withoutLeftOut = (
-  { acid, sanitizer, ...choices }: Partial<Choices> = {},
+  { acid, sanitizer, ...choices }: TubChoices = {},
   left: readonly ProductName[],
-): Partial<Choices> => ({
+): TubChoices => ({
   ...choices,
   ...(acid && !left.includes(acid) ? { acid } : {}),
   ...(sanitizer && !left.includes(sanitizer) ? { sanitizer } : {}),

@@ -8,7 +8,6 @@ import {
   text,
 } from 'drizzle-orm/sqlite-core'
 import type {
-  Choices,
   ChoreChange,
   Decisions,
   DeviceReply,
@@ -34,6 +33,7 @@ import type {
   Targets,
   TemperatureUnit,
   TestRhythm,
+  TubChoices,
   TubKind,
   VisitAsked,
   VolumeBasis,
@@ -63,7 +63,7 @@ export const tubs = sqliteTable('tubs', {
   testSchool: text('test_school').$type<TestRhythm>().notNull().default('after soak'),
   units: text('units', { mode: 'json' }).$type<Units>().notNull(),
   /** Where practice knows more than one way: what its people chose. */
-  choices: text('choices', { mode: 'json' }).$type<Partial<Choices>>().notNull().default({}),
+  choices: text('choices', { mode: 'json' }).$type<TubChoices>().notNull().default({}),
   /** The address of its calendar, and whose days it counts. */
   calendar: text('calendar', { mode: 'json' }).$type<HouseCalendar>(),
   /** How its people change its water. */

@@ -3,12 +3,18 @@ import {
   type ChoreId,
   type ChoreText,
   isPresetChore,
+  type Methods,
   type PresetChoreId,
   type SchoolId,
 } from '@/core'
 import { STAY_CHORE_TEXT } from './stayChoreText'
 
 const POWER = 'Switch the power off at the breaker before taking out a cartridge.'
+const MAINTENANCE =
+  'Put the panel into maintenance mode and wait until all pumps stand still before taking out a cartridge. If you aren’t sure they will stay off, use the breaker.'
+const HOSE = 'Hose between all the pleats, top to bottom, until the water runs clear.'
+const DRY = 'Let it dry while the spare set is in the tub.'
+const AT_THIRD = 'At every third shock'
 
 /** What is said of each preset chore: why it is done, what it needs, how, and what to watch out for. */
 export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
@@ -30,8 +36,9 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     needs: 'a hose',
     how: [
       POWER,
-      'Hose between all the pleats, top to bottom, until the water runs clear.',
-      'Put it back, switch the power on and check the flow.',
+      HOSE,
+      'Rinse the housing and the inside of the skimmer, too. Open a bleed screw before the lid; at restart leave it open until water comes.',
+      'Put it back, lid and screw finger-tight, switch the power on and check the flow.',
     ],
     cautions: ['Never run the pump without a filter.', 'Don’t use a dishwasher or household soap.'],
   },
@@ -42,7 +49,7 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     how: [
       POWER,
       'Rinse it, soak it in a bucket outdoors as the cleaner’s label says, then rinse until the water runs clear.',
-      'Let it dry while the spare set is in the tub.',
+      DRY,
     ],
     cautions: ['Filter cleaner never goes into the tub: any residue foams.'],
   },
@@ -59,6 +66,7 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     needs: 'a soft cloth',
     how: [
       'Use a soft cloth and tub water. A tan line is dust from the fill water; white or yellow is scum.',
+      'A waterline cleaner goes on the cloth, away from the water, and comes off with a second clean one. Try a hidden spot first.',
     ],
     cautions: ['Don’t use household cleaner: it foams and uses up sanitizer.'],
   },
@@ -117,6 +125,32 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     ],
     cautions: ['Measure each part with its own cap.'],
   },
+  clarifier: {
+    name: 'Add clarifier',
+    purpose: 'It gathers fine particles so that the filter can hold them.',
+    needs: '',
+    how: [
+      'Dose from the label, with the jets on, two hours before use or in the evening with the shock.',
+      'Rinse the filter the next day: what it gathers ends up there.',
+    ],
+    cautions: ['Too much clouds the water. Water that stays cloudy has a cause: look in Trouble.'],
+  },
+  'leaf net': {
+    name: 'Net leaves and insects',
+    purpose: 'What sinks uses up sanitizer and stains the shell.',
+    needs: 'a leaf net',
+    how: ['Skim the surface, then the floor and the footwell.'],
+    cautions: [],
+  },
+  'oil ball': {
+    name: 'Wash the felt ball',
+    purpose: 'Full of oil and scum, it no longer takes any up.',
+    needs: 'a spare felt ball',
+    how: [
+      'Put the clean one in, wash the other without detergent. Replace it once it stays dirty.',
+    ],
+    cautions: ['Take it out before anyone gets in.'],
+  },
   'slow tablet': {
     name: 'Add a slow cleaning tablet',
     purpose: 'It keeps the water clear between shocks. A week without bathers needs none.',
@@ -142,7 +176,7 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     purpose: 'The gases from a shock settle there.',
     needs: 'a soft cloth',
     how: [
-      'At every third shock, while the cover is open, wipe above the waterline and the underside of the cover.',
+      `${AT_THIRD}, while the cover is open, wipe above the waterline and the underside of the cover.`,
     ],
     cautions: ['Keep your face away from freshly shocked water.'],
   },
@@ -245,6 +279,27 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     how: ['Have a licensed person do it.'],
     cautions: ['Nothing behind the panels is safe for an owner to open.'],
   },
+  'cabinet wipe': {
+    name: 'Wipe the cabinet and hard lids',
+    purpose: 'Dirt and splashed products dull them.',
+    needs: 'a soft cloth',
+    how: ['Wipe with water, outside only. Keep the vents of the cabinet clear.'],
+    cautions: ['Never spray water at the cabinet: the electrics are behind it.'],
+  },
+  'wall air': {
+    name: 'Top up the air in the walls',
+    purpose: 'Air in the walls shrinks as it cools; soft walls sag and the level drops.',
+    needs: 'its pump',
+    how: ['With nobody in, press a wall: it should hardly give. Top it up as its manual says.'],
+    cautions: ['Don’t overfill in the sun: warm air expands.'],
+  },
+  'ground and clips': {
+    name: 'Check shade, wind and clips',
+    purpose: 'Sun ages the walls, and wind lifts a light cover.',
+    needs: '',
+    how: ['Clips shut, cover flat, nothing sharp underneath. Shade it if it stands in the sun.'],
+    cautions: ['The clips keep children out: replace a broken one at once.'],
+  },
   'part change': {
     name: 'Replace a third of the water',
     purpose: 'What no product takes out goes out with the water.',
@@ -334,6 +389,12 @@ const CHORE_SHORT: Record<PresetChoreId, string> = {
   lamp: 'light',
   'heat-pump fins': 'heat-pump fins',
   'yearly service': 'yearly service',
+  clarifier: 'clarifier',
+  'leaf net': 'leaf net',
+  'oil ball': 'felt ball',
+  'cabinet wipe': 'cabinet',
+  'wall air': 'air in the walls',
+  'ground and clips': 'shade and clips',
   'part change': 'part change',
   'air valves': 'air valves',
   'air bleed': 'air bleed',
@@ -373,16 +434,71 @@ const BIGUANIDE_TEXT: Partial<Record<PresetChoreId, Partial<ChoreText>>> = {
   },
 }
 
-/** A chore's words: the preset's, its programme's own, and what its people changed. */
+/** Lines that another way of doing it replaces. */
+const LINES: Record<string, (methods: Partial<Methods>) => string | undefined> = {
+  [POWER]: ({ filterPower }) => (filterPower === 'maintenance mode' ? MAINTENANCE : undefined),
+  [HOSE]: ({ filterWash }) =>
+    filterWash === 'pleat comb'
+      ? 'Comb the pleats out, then hose between them, top to bottom, until the water runs clear.'
+      : filterWash === 'pressure washer'
+        ? 'Rinse with a domestic pressure washer, only if the cartridge’s label allows it: fan spray, from a good distance, along the pleats.'
+        : undefined,
+  [DRY]: ({ filterBack }) =>
+    filterBack === 'wet'
+      ? 'Put it back wet, straight after rinsing it until no foam is left.'
+      : undefined,
+}
+
+const WATERLINE: Record<Methods['waterlineTool'], Partial<ChoreText>> = {
+  'microfibre cloth': {},
+  'melamine sponge': {
+    needs: 'a melamine sponge',
+    how: [
+      'Wipe gently with a melamine sponge and tub water. Try a hidden spot first: it takes the shine off some surfaces.',
+    ],
+  },
+  'scouring mitt': {
+    needs: 'a light scouring mitt',
+    how: [
+      'Wipe with a light scouring mitt made for shells and tub water. Try a hidden spot first.',
+    ],
+  },
+  'one-way mitt': {
+    needs: 'a one-way mitt, a dry towel',
+    how: ['Wipe with a fresh mitt, dry with the towel, throw the mitt away and wash your hands.'],
+  },
+}
+
+/** A chore's words as the people of this tub do it. */
+const asDone = (id: PresetChoreId, text: ChoreText, methods: Partial<Methods>): ChoreText => {
+  const how = text.how.map((line) => LINES[line]?.(methods) ?? line)
+  if (id === 'waterline')
+    return { ...text, ...WATERLINE[methods.waterlineTool ?? 'microfibre cloth'] }
+  if (id === 'cover underside')
+    return {
+      ...text,
+      how: how.map((line) =>
+        methods.shockRhythm === 'after every soak'
+          ? line.replace(AT_THIRD, 'Every few weeks')
+          : methods.wipeAtShocks === '4'
+            ? line.replace(AT_THIRD, 'At every fourth shock')
+            : line,
+      ),
+    }
+  return { ...text, how }
+}
+
+/** A chore's words: the preset's as its people do it, its programme's own, and what its people changed. */
 export const choreText = ({
   id,
   text,
   ownCleaners,
-}: Pick<Chore, 'id' | 'text' | 'ownCleaners'>): ChoreText => ({
-  ...(isPresetChore(id) ? CHORE_TEXT[id] : OWN_TEXT),
-  ...(ownCleaners && isPresetChore(id) ? BIGUANIDE_TEXT[id] : {}),
-  ...text,
-})
+  methods,
+}: Pick<Chore, 'id' | 'text' | 'ownCleaners' | 'methods'>): ChoreText => {
+  if (!isPresetChore(id)) return { ...OWN_TEXT, ...text }
+  const preset = methods ? asDone(id, CHORE_TEXT[id], methods) : CHORE_TEXT[id]
+  return { ...preset, ...(ownCleaners ? BIGUANIDE_TEXT[id] : {}), ...text }
+}
 
 export const choreName = (chore: Pick<Chore, 'id' | 'text'>): string => choreText(chore).name
 
@@ -404,4 +520,6 @@ export const SCHOOL_NAMES: Record<SchoolId, string> = {
   inflatable: 'inflatable tub: weekly',
   weekly: 'a little every week',
   'every five months': 'every five months',
+  'every week': 'weekly',
+  fortnightly: 'every two weeks',
 }

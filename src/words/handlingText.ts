@@ -4,7 +4,9 @@ import { type Handling, type PlanStep, PRODUCTS, type ProductName, type WaitReas
 export const ALWAYS = 'Nobody in the tub. Labels and local rules take priority over this plan.'
 
 const SCATTER = 'Scatter it over moving water with a dry scoop.'
+const CUPS = 'Add one cup at a time in front of a return jet.'
 const POUR = 'Pour it slowly along the edge, into moving water.'
+const FILTER = 'Pour it into the filter compartment a little at a time, with the pump running.'
 const ACID = 'Wear gloves and eye protection. Keep the wind at your back.'
 const OXIDISER = 'Wear gloves and eye protection. Use a clean, dry scoop.'
 const APART = 'Never let chlorine touch acid or another oxidiser: keep a scoop just for it.'
@@ -53,9 +55,7 @@ export const CAUTIONS: Record<ProductName, readonly string[]> = {
   ],
   'sodium bromide': ['Use a clean, dry scoop. It doesn’t sanitize until you add the oxidiser.'],
   bromochlorodimethylhydantoin: [TABLETS, 'Only ever put bromine tablets in this floater.'],
-  'sodium chloride': [
-    'Add one cup at a time in front of a return jet. Measure before adding the second half.',
-  ],
+  'sodium chloride': [`${CUPS} Measure before adding the second half.`],
   'hydrogen peroxide': [
     'Wear gloves and eye protection: 35 % burns skin at once. Rinse spills with plenty of water.',
     POUR,
@@ -86,16 +86,24 @@ export const CAUTIONS: Record<ProductName, readonly string[]> = {
   'filter spray': [NOT_IN_TUB],
 }
 
-/** What to watch out for with a product that goes in as these jets say. */
-export const cautionsFor = (product: ProductName, jets: Handling['jets']): readonly string[] =>
-  PRODUCTS[product].form === 'granules' && jets === 'off'
-    ? [BUCKET, ...CAUTIONS[product]]
-    : CAUTIONS[product]
+/** What to watch out for with a product that goes in by these jets, at this place. */
+export const cautionsFor = (
+  product: ProductName,
+  { jets, into }: Pick<Handling, 'jets' | 'into'>,
+): readonly string[] => {
+  const lines = CAUTIONS[product]
+  if (PRODUCTS[product].form === 'granules' && jets === 'off') return [BUCKET, ...lines]
+  if (into !== 'filter compartment') return lines
+  const moved = lines.map((line) =>
+    [SCATTER, POUR, CUPS].reduce((text, one) => text.replace(one, FILTER), line),
+  )
+  return moved.some((line) => line.includes(FILTER)) ? moved : [FILTER, ...moved]
+}
 
 export const stepCautions = (step: PlanStep): readonly string[] => {
   switch (step.kind) {
     case 'add':
-      return cautionsFor(step.product, step.jets)
+      return cautionsFor(step.product, step)
     case 'aerate':
       return ['Keep out: this is part of the treatment.']
     case 'replace water':

@@ -17,6 +17,7 @@ export const REFUSALS = {
   noTub: 'This tub no longer exists.',
   noTargets: 'Choose one of the targets shown.',
   noPlan: 'Choose one of the plans shown.',
+  noMethod: 'Choose one of the ways shown.',
   noChore: 'This chore is no longer on this tub’s list.',
   noChoreAction: 'Choose what to do with this chore.',
   noFilterSet: 'This filter set is no longer on the list.',

@@ -34,7 +34,10 @@ const DRAIN_TO = {
 
 const TEXT: Record<StageId, (stage: Stage) => StageText> = {
   'fill test': () => ({
-    checks: ['Let the hose you fill with run for a minute, then test hardness, alkalinity and pH.'],
+    checks: [
+      'Let the hose you fill with run for a minute, then test hardness, alkalinity and pH.',
+      'Town and delivered water may hold sanitizer: read that, too.',
+    ],
     cautions: [],
   }),
   purge: () => ({
@@ -82,8 +85,11 @@ const TEXT: Record<StageId, (stage: Stage) => StageText> = {
     ],
     cautions: ['Plug the vacuum into an outlet with an RCD (GFCI), too.'],
   }),
-  clean: () => ({
+  clean: ({ methods }) => ({
     checks: [
+      ...(methods?.lastWater === 'left'
+        ? ['What stands in the pipes and the footwell stays: the fresh water dilutes it.']
+        : []),
       'Clean shell, jets, pillows and the underside of the cover with equal parts vinegar and warm water. No dish soap, nothing that scratches.',
       'Clean behind the pillows and around each jet. Rinse twice and wipe dry.',
       'Check the unions for leaks while the tub is empty.',
@@ -92,21 +98,39 @@ const TEXT: Record<StageId, (stage: Stage) => StageText> = {
       'Vinegar and chlorine together release toxic gas: rinse one away before using the other.',
     ],
   }),
-  fill: () => ({
+  fill: ({ methods }) => ({
     checks: [
       'Put drain plug, caps and standpipes back.',
-      'Put the hose into the filter housing so that no air gets trapped.',
+      'Hang the end of the hose above the filter housing, so that no air gets trapped and nothing is drawn back.',
       'Fill to an inch above the highest jets. Note the meter before and after.',
+      ...(methods?.powerOn === 'half full'
+        ? [
+            'From half full, with the suction fittings well covered: hose away, breaker on, pump on low. Then fill the rest.',
+          ]
+        : []),
+      'Under 10 °C, wait or mix in warm water: products dissolve badly in the cold.',
     ],
-    cautions: ['Keep the power off. Stay nearby: a forgotten hose floods.'],
+    cautions: [
+      methods?.powerOn === 'half full'
+        ? 'Keep the power off until the suction fittings and the heater’s pipe are covered, as the manual says. Stay nearby: a forgotten hose floods.'
+        : 'Keep the power off. Stay nearby: a forgotten hose floods.',
+    ],
   }),
-  'filters in': () => ({
-    checks: ['Rinse until the water runs clear, then put them in.'],
+  'filters in': ({ methods }) => ({
+    checks: [
+      'Rinse until the water runs clear, then put them in.',
+      ...(methods?.filtersIn === 'before the fill'
+        ? ['They go in dry, before the fill, so that the first water is filtered too.']
+        : []),
+    ],
     cautions: [],
   }),
-  bleed: () => ({
+  bleed: ({ methods }) => ({
     checks: [
-      'Cover the jets with water, then switch the breaker on. Let the air out at the union or bleed screw until every jet flows.',
+      methods?.powerOn === 'half full'
+        ? 'The power is on already. Let the air out at the union or bleed screw until every jet flows.'
+        : 'Cover the jets with water, then switch the breaker on. Let the air out at the union or bleed screw until every jet flows.',
+      'Bubbles at the floor inlet show that the main pump runs.',
     ],
     cautions: ['If the pump roars without moving water, switch it off at once and bleed it again.'],
   }),

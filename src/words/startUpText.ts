@@ -7,6 +7,7 @@ export const START_TITLES: Record<StartStepId, string> = {
   filled: 'Filled, pump on, heating',
   inhibitor: 'Scale and metal inhibitor',
   soften: 'Soften the water',
+  warm: 'Warm first',
   balance: 'Test and balance',
   'start shock': 'First, large dose',
   residual: 'Test the sanitizer',
@@ -45,6 +46,9 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
     title: 'Soften the water with a softening bag',
     how: 'Hang the bag in the water for 24 hours with the pump running, then test hardness. Repeat until it is in range: scale settles on a cell’s plates first.',
   }),
+  warm: ({ gates: [gate] = [] }) => ({
+    how: `Readings move as the water warms, so it is balanced at temperature. Heat it to ${gate?.atLeast ?? 35} °C, then log its temperature with a test.`,
+  }),
   balance: () => ({
     how: 'Test pH, alkalinity and hardness, dose what the plan says, then test again.',
   }),
@@ -54,9 +58,9 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
   residual: () => ({ how: 'Nobody gets in until it is in range.' }),
   bank: () => ({ how: 'The oxidiser and the tablets turn this into bromine.' }),
   oxidise: () => ({ how: 'Jets on, cover half open for half an hour.' }),
-  'salt first half': ({ product }) => ({
+  'salt first half': ({ product, into }) => ({
     title: product ? `Half of the ${PRODUCTS[product].commonName}` : undefined,
-    how: 'Any salt in the fill water is already counted. With the pump running, pour it into the filter compartment, a cup at a time, five minutes apart (half an hour for coarse salt).',
+    how: `Any salt in the fill water is already counted. With the pump running, ${into === 'filter compartment' ? 'pour it into the filter compartment' : 'scatter it round the tub'}, a cup at a time, five minutes apart (half an hour for coarse salt).`,
     caution: 'Don’t overdo it: only replacing water lowers salt. Don’t use table salt.',
   }),
   'salt measured': () => ({

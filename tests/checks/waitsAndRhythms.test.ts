@@ -5,10 +5,11 @@ import type { Entry } from '@/core/journal/entry'
 import { PRODUCT_NAMES, type ProductName } from '@/core/products/product'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { waterLife } from '@/core/refill/waterLife'
-import { COVER_MINUTES, SHOCK_EVERY } from '@/core/soaks/shock'
+import { COVER_MINUTES } from '@/core/soaks/shock'
 import type { Quantity } from '@/core/testing/quantity'
 import { DAY, HOUR } from '@/core/time'
 import { agenda } from '@/core/today/agenda'
+import { shockEvery } from '@/core/tub/methods'
 import { recurringChoresOf } from '@/core/upkeep/chore'
 import { NOW, tubWith } from '../core/waters'
 
@@ -87,7 +88,10 @@ const CHORES: Record<string, number | 'drain' | 'shocks' | 'litres'> = {
   'weekly oxidiser': 7,
   enzyme: 7,
   conditioner: 7,
+  clarifier: 7,
   'slow tablet': 7,
+  'leaf net': 3,
+  'oil ball': 14,
   purge: 'drain',
   'cover underside': 'shocks',
   'cover wipe': 30,
@@ -102,6 +106,7 @@ const CHORES: Record<string, number | 'drain' | 'shocks' | 'litres'> = {
   lamp: 182,
   'heat-pump fins': 365,
   'yearly service': 365,
+  'cabinet wipe': 30,
 }
 
 test('the rhythm of every chore', () => {
@@ -144,7 +149,7 @@ test.each<[Quantity, number]>([
 })
 
 test('a shock a week, cover open for half an hour; the water lasts four months, longer with a cell or in a swim spa', () => {
-  expect(SHOCK_EVERY).toBe(7 * DAY)
+  expect(shockEvery(tubWith('granular chlorine'))).toBe(7 * DAY)
   expect(COVER_MINUTES).toBe(30)
   expect(waterLife(tubWith())).toBe(120 * DAY)
   expect(waterLife(tubWith('in-line salt chlorine'))).toBe(365 * DAY)

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { estimateNow, waysToDose } from '@/core'
 import { waitingUntil } from '@/core/advice/dosingCycle'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
+import { SHOCK_DOSE_MG_PER_LITRE } from '@/core/advice/shockAmount'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
 import { stabiliserBuildup } from '@/core/estimate/stabiliserBuildup'
 import { unmetDemandPpm } from '@/core/estimate/unmetDemand'
@@ -13,7 +14,7 @@ import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { feederAdvice } from '@/core/routine/feeder'
 import { awayAdvice } from '@/core/routine/routine'
 import { startProgress, startSteps } from '@/core/routine/startUp'
-import { handlingWhile, nextShock, SHOCK_DOSE_MG_PER_LITRE, shocksIn } from '@/core/soaks/shock'
+import { handlingWhile, nextShock, shocksIn } from '@/core/soaks/shock'
 import { openSoaks, spoonGallons } from '@/core/soaks/ways'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Closure } from '@/core/today/closure'
@@ -510,7 +511,10 @@ describe('figures of the trade (common practice)', () => {
     }
   })
   test('a shock: a teaspoon of granules for 100 US gallons, a quarter cup of non-chlorine for a tub', () => {
-    const { granules, monopersulfate: oxidiser } = SHOCK_DOSE_MG_PER_LITRE
+    const {
+      granules: { usual: granules },
+      monopersulfate: oxidiser,
+    } = SHOCK_DOSE_MG_PER_LITRE
     expect(granules).toBeCloseTo(4500 / 378.54, 0)
     // A quarter of a US cup, 59 mL of 1.15 g/mL, in tubs of 1000 to 2000 L.
     expect(oxidiser).toBeGreaterThan((59 * 1.15) / 2)

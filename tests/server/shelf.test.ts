@@ -110,13 +110,13 @@ test('the plan reaches for the shelf, at the strength on its label', () => {
 
 describe('ways to do it', () => {
   test('are kept for the tub', () => {
-    expect(choose(store, tub, { asks: 'raisePh', value: 'air' }).ok).toBe(true)
-    expect(choose(store, tub, { asks: 'aim', value: 'edge' }).ok).toBe(true)
+    expect(choose(store, tub, { asks: 'raisePh', value: 'air' }, NOW).ok).toBe(true)
+    expect(choose(store, tub, { asks: 'aim', value: 'edge' }, NOW).ok).toBe(true)
     expect(findTub(store, tub)?.choices).toEqual({ raisePh: 'air', aim: 'edge' })
     expect(tubView(store, tub, NOW)?.planOptions.choices).toEqual({ raisePh: 'air', aim: 'edge' })
   })
   test('a school’s ranges become the tub’s', () => {
-    expect(choose(store, tub, { asks: 'preset', value: 'low' }).ok).toBe(true)
+    expect(choose(store, tub, { asks: 'preset', value: 'low' }, NOW).ok).toBe(true)
     expect(findTub(store, tub)).toMatchObject({
       preset: 'low',
       targets: { sanitizer: { low: 1, high: 3 } },
@@ -127,7 +127,7 @@ describe('ways to do it', () => {
     { asks: 'colour', value: 'blue' },
     { asks: 'preset', value: 'none' },
   ])('$asks: $value is refused', (fields) => {
-    expect(choose(store, tub, fields).ok).toBe(false)
+    expect(choose(store, tub, fields, NOW).ok).toBe(false)
     expect(findTub(store, tub)?.choices).toEqual({})
   })
 })

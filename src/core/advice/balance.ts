@@ -3,7 +3,8 @@ import { ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import type { ProductEffect } from '../products/substance'
 import { type Band, contains, type Targets, width } from '../programmes/programme'
-import { type Choices, landingIn } from '../tub/choices'
+import { type Choices, landingIn, phLandingIn } from '../tub/choices'
+import type { Methods } from '../tub/methods'
 import { waterAtPh } from '../water/aerate'
 import { readWater, solvePh, waterFromReading } from '../water/solveWater'
 import type { Water } from '../water/water'
@@ -105,12 +106,13 @@ export const balanceAims = (
   { low, high, acidic, alkaline }: Imbalance,
   targets: Targets,
   sources: readonly Source[],
-  { raisePh: lift, aim: care }: Choices,
+  choices: Choices & Partial<Methods>,
 ): Aim[] => {
+  const { raisePh: lift, aim: care } = choices
   const { pH: phBand, totalAlkalinity: band } = targets
   const { pH: phNow, totalAlkalinityPpm: alkalinity } = readWater(water)
   const centre: Aim = {
-    pH: landingIn(phBand, phNow, care),
+    pH: phLandingIn(phBand, phNow, choices),
     totalAlkalinityPpm: landingIn(band, alkalinity, care),
   }
   const inside = width(band) / (care === 'edge' ? 8 : 4)

@@ -1,5 +1,6 @@
 import { PRODUCTS, type ProductName } from '../products/product'
 import type { Chosen } from '../tub/choices'
+import type { Methods } from '../tub/methods'
 import type { WaitReason } from './reasons'
 
 export type Jets = 'on' | 'low' | 'off'
@@ -10,6 +11,8 @@ export interface Handling {
   cover: Cover
   /** Until the next product may go in, or anyone gets in. */
   waitMinutes: number
+  /** Where it goes in, of what may go in either way. */
+  into?: Exclude<Methods['pouredInto'], 'by the product'> | undefined
 }
 
 const open = (waitMinutes: number): Handling => ({ jets: 'on', cover: 'open', waitMinutes })
@@ -50,14 +53,46 @@ const HANDLING: Record<ProductName, Handling> = {
   'filter spray': { ...open(0), jets: 'off', cover: 'closed' },
 }
 
+/** A small dose of these may mix under a closed cover: one school, common practice. Acid and what fumes more never may. */
+const SHUT_OVER: readonly (typeof PRODUCTS)[ProductName]['family'][] = ['chlorine', 'bromine']
+
+/** Salt and the biguanide set go into the filter compartment by their labels. */
+const BY_THE_FILTER: readonly ProductName[] = ['sodium chloride', 'sodium bromide', 'biguanide']
+/** May be scattered round the tub or go into the filter compartment; acid, and what has to be dissolved first, may not. */
+const EITHER_WAY: readonly ProductName[] = [
+  ...BY_THE_FILTER,
+  'sodium bicarbonate',
+  'sodium dichlor dihydrate',
+  'sodium hypochlorite',
+  'potassium monopersulfate',
+]
+
 /** Of one school: jets and filtering off for half an hour after dissolved granules were poured in (common practice). */
 const IN_A_BUCKET: Handling = { jets: 'off', cover: 'open', waitMinutes: 30 }
 
+const placeOf = (
+  product: ProductName,
+  chosen: Methods['pouredInto'] = 'by the product',
+): NonNullable<Handling['into']> =>
+  chosen !== 'by the product'
+    ? chosen
+    : BY_THE_FILTER.includes(product)
+      ? 'filter compartment'
+      : 'round the tub'
+
 export const handlingOf = (product: ProductName, { choices }: Chosen): Handling => {
   const { family, form } = PRODUCTS[product]
-  return choices?.granules === 'in a bucket' && family === 'chlorine' && form === 'granules'
-    ? IN_A_BUCKET
-    : HANDLING[product]
+  const handling =
+    choices?.granules === 'in a bucket' && family === 'chlorine' && form === 'granules'
+      ? IN_A_BUCKET
+      : HANDLING[product]
+  return {
+    ...handling,
+    ...(choices?.coverAfterDose === 'shut at once' && SHUT_OVER.includes(family)
+      ? { cover: 'closed' as const }
+      : {}),
+    ...(EITHER_WAY.includes(product) ? { into: placeOf(product, choices?.pouredInto) } : {}),
+  }
 }
 
 export const AERATION_HANDLING: Handling = { jets: 'on', cover: 'open', waitMinutes: 0 }

@@ -4,7 +4,7 @@ import type { DoseTarget } from '../products/doseTarget'
 import { ppmPerUnit } from '../products/doseTarget'
 import type { ProductEffect } from '../products/substance'
 import { programmeOf } from '../programmes/programme'
-import { type Choices, USUAL_CHOICES } from '../tub/choices'
+import { type TubChoices, USUAL_CHOICES } from '../tub/choices'
 import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 import { readWater } from '../water/solveWater'
@@ -46,7 +46,7 @@ export interface PlanOptions {
   shelf?: readonly ShelfItem[] | undefined
   objective?: Objective
   /** Where practice knows more than one way; what is left out goes the usual one. */
-  choices?: Partial<Choices> | undefined
+  choices?: TubChoices | undefined
   /** Replaces part of the water first, where that is what lowers something; the rest of the plan follows the next test. */
   replaceWater?: boolean
   /** The sanitizer's dose, where that is settled already; left out, it is what the residual lacks. */

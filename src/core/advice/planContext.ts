@@ -8,6 +8,7 @@ import { BLEACHES } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
 import type { Choices } from '../tub/choices'
 import { hasMetals } from '../tub/fillNeeds'
+import type { Methods } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 import type { dosingCycleOf } from './dosingCycle'
 import type { Balanced } from './justCorrected'
@@ -24,7 +25,7 @@ export interface PlanContext {
   estimate: Estimate
   dosingCycle: ReturnType<typeof dosingCycleOf>
   objective: Objective
-  choices: Choices
+  choices: Choices & Partial<Methods>
   sources: readonly Source[]
   excluded: readonly Exclusion[]
   /** The sanitizer's dose, where that is settled already; left out, it is what the residual lacks. */

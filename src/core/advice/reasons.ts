@@ -48,7 +48,11 @@ export type StepReason =
   /** By a rule of thumb that the owner goes by. */
   | { code: 'rule'; dosing: Dosing }
   /** A due shock; `served`: what the residual lacks is in it. */
-  | { code: 'shock'; due: 'rhythm' | 'load' | 'sign' | 'trouble' | 'power'; served: boolean }
+  | {
+      code: 'shock'
+      due: 'rhythm' | 'soak' | 'load' | 'sign' | 'trouble' | 'power'
+      served: boolean
+    }
   /** It is the start-up's turn. */
   | { code: 'start-up'; step: StartStepId }
   | { code: 'bromide bank' }

@@ -10,6 +10,7 @@ import { AERATION_HANDLING, handlingOf, whyNotAfter } from './handling'
 import { effectFor, type PlanContext, scoopFor } from './planContext'
 import type { Later, PlanStep, Purpose } from './planTypes'
 import type { StepReason } from './reasons'
+import { ventsAsShock } from './shockAmount'
 
 /** Less than this is not worth a step, mg per litre of water; a strong oxidiser works by less. */
 const NEGLIGIBLE_MG_PER_LITRE = 1
@@ -68,6 +69,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanCo
       water = addEffect(water, effect, grams, volumeLitres)
       const after = readWater(water)
       const previous = steps.at(-1)
+      const handling = handlingOf(product, { choices })
       steps.push({
         kind: 'add',
         order: steps.length + 1,
@@ -75,9 +77,11 @@ export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanCo
         grams,
         scoop,
         assumed: sources.some((source) => source.product === product && source.assumed),
-        ...handlingOf(product, { choices }),
+        ...handling,
         // The gases of a shock leave under a cover that is half open.
-        ...(purposes.includes('shock') ? { cover: 'half open' as const } : {}),
+        ...(purposes.includes('shock') || ventsAsShock(tub, product, grams)
+          ? { cover: 'half open' as const }
+          : {}),
         purposes,
         why,
         before,

@@ -3,6 +3,7 @@ export const START_STEP_IDS = [
   'filled',
   'inhibitor',
   'soften',
+  'warm',
   'balance',
   'start shock',
   'residual',

@@ -6,6 +6,7 @@ import type { StageId } from '../journal/stageId'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import type { StartStep } from '../routine/startUp'
+import { type Methods, methodOf } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { firstSteps } from './firstDoses'
@@ -34,6 +35,8 @@ export interface Stage {
   drain?: { gravity: boolean; to: RefillSettings['drainTo'] }
   /** The programme's own first steps. */
   startUp?: readonly StartStep[]
+  /** What its people chose of the ways to do it; the words go by it. */
+  methods?: Partial<Methods>
   product?: { product: ProductName; grams: number }
 }
 
@@ -145,6 +148,8 @@ export const refillOf = (facts: RefillFacts): Refill => {
     (sum, step) => sum + step.waitMinutes + (step.readAfterMinutes ?? 0),
     0,
   )
+  const leavesLast = methodOf(tub, 'lastWater') === 'left'
+  const filtersFirst = methodOf(tub, 'filtersIn') === 'before the fill'
   const stages: Stage[] = [
     {
       id: 'fill test',
@@ -199,39 +204,43 @@ export const refillOf = (facts: RefillFacts): Refill => {
       needs: ['filters out'],
       formula: { kind: 'hours', hours: 1 },
     },
-    {
-      id: 'blow out',
-      handsMinutes: 20,
-      aloneMinutes: 0,
-      needs: ['drain'],
-      formula: { kind: 'fixed' },
-    },
+    ...(leavesLast
+      ? []
+      : [
+          {
+            id: 'blow out' as const,
+            handsMinutes: 20,
+            aloneMinutes: 0,
+            needs: ['drain' as const],
+            formula: { kind: 'fixed' as const },
+          },
+        ]),
     {
       id: 'clean',
       handsMinutes: 30,
       aloneMinutes: 0,
-      needs: ['blow out'],
+      needs: [leavesLast ? 'drain' : 'blow out'],
       formula: { kind: 'fixed' },
     },
     {
       id: 'fill',
       handsMinutes: 5,
       aloneMinutes: fill,
-      needs: ['clean', 'fill test'],
+      needs: ['clean', 'fill test', ...(filtersFirst ? (['filters in'] as const) : [])],
       formula: { kind: 'flow', litres: tub.volumeLitres, rate: rates.fillLitresPerMinute },
     },
     {
       id: 'filters in',
       handsMinutes: 10,
       aloneMinutes: 0,
-      needs: ['fill', 'filter soak'],
+      needs: [filtersFirst ? 'clean' : 'fill', 'filter soak'],
       formula: { kind: 'fixed' },
     },
     {
       id: 'bleed',
       handsMinutes: 15,
       aloneMinutes: 0,
-      needs: ['filters in'],
+      needs: ['fill', 'filters in'],
       formula: { kind: 'fixed' },
     },
     ...(settings.metalsFirst
@@ -262,7 +271,11 @@ export const refillOf = (facts: RefillFacts): Refill => {
       id: 'balance',
       handsMinutes: 6 + 3 * doses.steps,
       aloneMinutes: Math.round(doses.waitMinutes),
-      needs: ['bleed', ...(settings.metalsFirst ? (['metals'] as const) : [])],
+      needs: [
+        'bleed',
+        ...(settings.metalsFirst ? (['metals'] as const) : []),
+        ...(methodOf(tub, 'balanceAt') === 'warm' ? (['heat'] as const) : []),
+      ],
       formula: { kind: 'doses', doses: doses.steps, waits: Math.round(doses.waitMinutes) },
     },
     {
@@ -281,5 +294,10 @@ export const refillOf = (facts: RefillFacts): Refill => {
       formula: { kind: 'fixed' },
     },
   ]
-  return { stages, conflicts, fadeDays }
+  const { choices } = tub
+  return {
+    stages: choices ? stages.map((stage) => ({ ...stage, methods: choices })) : stages,
+    conflicts,
+    fadeDays,
+  }
 }

@@ -1,13 +1,6 @@
-import { feederOf } from '../programmes/feederKind'
 import { DAY } from '../time'
+import { methodOf } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 
-/**
- * Longest life of the water, milliseconds: common practice. Four months; two and a half for an inflatable, a year with a salt
- * cell, a year and a half for a swim spa.
- */
-export const waterLife = ({ programme, kind }: Tub): number => {
-  if (kind === 'swim spa') return 540 * DAY
-  if (feederOf(programme) === 'cell') return 365 * DAY
-  return (kind === 'inflatable' ? 75 : 120) * DAY
-}
+/** Longest life of the water by the school its people keep, milliseconds; by its kind where none was chosen. Common practice. */
+export const waterLife = (tub: Tub): number => Number(methodOf(tub, 'waterAge')) * DAY

@@ -1,3 +1,4 @@
+import { type Handling, handlingOf } from '../advice/handling'
 import type { Estimate } from '../estimate/estimate'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
@@ -9,6 +10,7 @@ import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { HOUR, type Instant, MINUTE } from '../time'
 import { inhibitorFirst } from '../tub/fillNeeds'
+import { methodOf } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
 
@@ -35,6 +37,8 @@ export interface StartStep {
   heldBy?: FeederKind | undefined
   /** Tablets to load, and into what. */
   tablets?: { count: number; holder: 'floater' | 'feeder' }
+  /** Where it goes in, by how the people of this tub do it. */
+  into?: Handling['into']
 }
 
 /** What a step is waiting for: to be done, time, a test, a level that has to fall, or one that has to be corrected by the plan. */
@@ -134,6 +138,26 @@ const soften = (tub: Tub, estimate: Estimate): StartStep[] => {
     : []
 }
 
+/** So near what the heater is set to it is warm enough to balance, °C; and no more than this is asked for. Assumed. */
+const NEARLY_WARM = { below: 3, most: 35 }
+
+/** Readings move as the water warms: one school balances at temperature only. Common practice. */
+const warm = (tub: Tub): StartStep[] =>
+  methodOf(tub, 'balanceAt') === 'warm'
+    ? [
+        {
+          id: 'warm',
+          waitMinutes: 0,
+          gates: [
+            {
+              quantity: 'temperature',
+              atLeast: Math.min(tub.setTemperatureCelsius - NEARLY_WARM.below, NEARLY_WARM.most),
+            },
+          ],
+        },
+      ]
+    : []
+
 /** Beside silver or minerals the residual is a small one, and no shock's worth of chlorine opens it: common practice. */
 const MINERAL_START_PPM = 5
 
@@ -191,6 +215,7 @@ const saltSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
     {
       id: 'salt first half',
       product,
+      into: handlingOf(product, tub).into,
       grams: gramsOf(missing * CELL_START.saltHalf),
       waitMinutes: CELL_START.saltWaitMinutes,
     },
@@ -310,6 +335,7 @@ export const startSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
   const early: StartStep[] = [
     { id: 'filled', waitMinutes: 0 },
     ...soften(tub, estimate),
+    ...warm(tub),
     balance(tub),
   ]
   // Biguanide brings its own scale control.
@@ -360,6 +386,8 @@ const gatesAt = (
     const value = newest?.body.readings[quantity]
     if (!newest || value === undefined) return { need: 'test', at }
     at = Math.max(at, newest.at)
+    // Nothing is poured for warmth: it is read again.
+    if (quantity === 'temperature' && value < atLeast) return { need: 'test', at }
     const high = value > atMost
     const sanitizes = quantity !== 'pH' && quantity !== 'totalAlkalinity'
     if (value < atLeast || (high && !sanitizes)) need = 'correct'

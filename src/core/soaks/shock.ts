@@ -2,9 +2,16 @@ import type { Wait } from '../advice/dosingCycle'
 import { type Handling, handlingOf } from '../advice/handling'
 import { effectFor, type PlanContext, usable } from '../advice/planContext'
 import { MOST_AT_ONCE_PPM, SANITIZER_AIM } from '../advice/requiredChange'
+import {
+  isShockDose,
+  LITTLE_SHARE,
+  NON_CHLORINE,
+  SHOCK_DOSE_MG_PER_LITRE,
+  ventsAsShock,
+} from '../advice/shockAmount'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
-import { isHeavy } from '../journal/load'
+import { isHeavy, loadOf } from '../journal/load'
 import { cutsIn } from '../journal/powerCut'
 import { isTrouble, SHOCK_SIGNS } from '../journal/sign'
 import { ppmPerUnit } from '../products/doseTarget'
@@ -13,44 +20,16 @@ import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { treatmentsOpen, wayOut } from '../routine/wayOut'
-import { DAY, HOUR, type Instant } from '../time'
+import { HOUR, type Instant } from '../time'
+import { methodOf, shockEvery } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 
-const NON_CHLORINE: ProductName = 'potassium monopersulfate'
-
-/** So much of each is a shock, mg per litre of water: common practice (a quarter cup of non-chlorine shock for a tub, a teaspoon of granules for 100 US gal), less what a hand may be short. */
-const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
-  'potassium monopersulfate': 25,
-  'sodium dichlor dihydrate': 10,
-  'sodium hypochlorite': 110,
-  'calcium hypochlorite': 10,
-}
-/**
- * Onto a bromide bank less oxidiser does: all of it turns into bromine, 0.45 ppm of bromine for each mg/L, so that a label's quarter
- * cup would carry the level past 15 ppm and keep everybody out for days. So a shock there goes as far as people may still get in.
- */
-const BANK_SHOCK_MG_PER_LITRE = 6
-/** What one puts in, mg per litre: common practice; of granules, 4.5 g for 100 US gal. */
-export const SHOCK_DOSE_MG_PER_LITRE = { monopersulfate: 40, granules: 12 }
-
-export const SHOCK_EVERY = 7 * DAY
-/** With every third shock the shell above the waterline and the cover's underside are wiped: common practice, third or fourth. */
-const WIPE_EVERY = 3
+/** Two people for 35 minutes. */
+const HEAVY_HOURS = 2 * (35 / 60)
 /** Cover at least half open for so long, minutes: common practice, 20 to 30. */
 export const COVER_MINUTES = 30
 
 const isCell = (tub: Tub): boolean => feederOf(tub.programme) === 'cell'
-
-const leastOf = (tub: Tub, product: ProductName): number | undefined =>
-  product === NON_CHLORINE && programmeOf(tub.programme).sanitizer === 'bromine'
-    ? BANK_SHOCK_MG_PER_LITRE
-    : SHOCK_MG_PER_LITRE[product]
-
-/** Whether so much of a product is a shock in this tub. */
-const isShockDose = (tub: Tub, product: ProductName, grams: number): boolean => {
-  const least = leastOf(tub, product)
-  return least !== undefined && (1000 * grams) / tub.volumeLitres >= least
-}
 
 export const isShock = (tub: Tub, entry: Entry): boolean =>
   entry.kind === 'dose' && isShockDose(tub, entry.body.product, entry.body.grams)
@@ -61,21 +40,35 @@ export const handlingWhile = (
   journal: readonly Entry[],
   { since, product }: Wait,
 ): Handling => {
-  const shock = journal.some((entry) => entry.at === since && isShock(tub, entry))
+  const shock = journal.some(
+    (entry) =>
+      entry.kind === 'dose' &&
+      entry.at === since &&
+      ventsAsShock(tub, entry.body.product, entry.body.grams),
+  )
   const handling = handlingOf(product, tub)
   return shock ? { ...handling, cover: 'half open' } : handling
 }
 
-export const shocksIn = (tub: Tub, journal: readonly Entry[], now: Instant): EntryOf<'dose'>[] =>
+/** @param share of a shock's worth that counts as one */
+export const shocksIn = (
+  tub: Tub,
+  journal: readonly Entry[],
+  now: Instant,
+  share = 1,
+): EntryOf<'dose'>[] =>
   journal
     .filter(isKind('dose'))
-    .filter((entry) => entry.at <= now && isShock(tub, entry))
+    .filter(({ at, body }) => at <= now && isShockDose(tub, body.product, body.grams, share))
     .toSorted((a, b) => a.at - b.at)
 
 export interface ShockDue {
   last: Instant | undefined
   due: Instant
-  why: 'rhythm' | 'load' | 'sign' | 'trouble' | 'power'
+  /** `soak`: its people give every soak a little one. */
+  why: 'rhythm' | 'soak' | 'load' | 'sign' | 'trouble' | 'power'
+  /** Of a full one, above 0 to 1. */
+  share: number
   /** This one comes with the wipe of shell and cover. */
   wipe: boolean
 }
@@ -117,14 +110,16 @@ export const nextShock = (
   now: Instant,
 ): ShockDue | undefined => {
   const shocks = shocksIn(tub, journal, now)
-  const last = shocks.at(-1)?.at
+  const little = methodOf(tub, 'shockRhythm') === 'after every soak'
+  const littleOnes = little ? shocksIn(tub, journal, now, LITTLE_SHARE) : shocks
+  const last = littleOnes.at(-1)?.at
   const heavy = journal
     .filter(isKind('soak'))
     .filter(({ at, body }) => at <= now && at > (last ?? 0) && isHeavy(body))
     .reduce<Instant | undefined>((first, { at }) => Math.min(first ?? at, at), undefined)
   const first = journal.reduce((earliest, { at }) => Math.min(earliest, at), now)
-  const rhythm = (last ?? first) + SHOCK_EVERY
-  const byLoad = heavy !== undefined && heavy < rhythm
+  const rhythm = (last ?? first) + shockEvery(tub)
+  const byLoad = heavy !== undefined && (little || heavy < rhythm)
   const unanswered = (at: Instant) => at <= now && at > (last ?? 0)
   const sign = journal
     .filter(isKind('look'))
@@ -141,28 +136,31 @@ export const nextShock = (
     journal.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at || a.id - b.id),
   ).find(({ to, long }) => long && unanswered(to))
   const since = last ?? Number.NEGATIVE_INFINITY
-  const soaked = journal.some(({ kind, at }) => kind === 'soak' && at > since && at <= now)
-  const wipe = (shocks.length + 1) % WIPE_EVERY === 0
-  if (cut) return { last, due: cut.to, why: 'power', wipe }
-  if (treats) return { last, due: treats.at, why: 'trouble', wipe }
-  if (sign !== undefined && !(byLoad && heavy < sign)) return { last, due: sign, why: 'sign', wipe }
-  if (!byLoad && (isCell(tub) || !soaked)) return undefined
-  return {
-    last,
-    due: byLoad ? heavy : rhythm,
-    why: byLoad ? 'load' : 'rhythm',
-    wipe,
+  const soaks = journal.filter(isKind('soak')).filter(({ at }) => at > since && at <= now)
+  const wipe = !little && (shocks.length + 1) % Number(methodOf(tub, 'wipeAtShocks')) === 0
+  const whole = { last, wipe, share: 1 }
+  if (cut) return { ...whole, due: cut.to, why: 'power' }
+  if (treats) return { ...whole, due: treats.at, why: 'trouble' }
+  if (sign !== undefined && !(byLoad && heavy < sign)) return { ...whole, due: sign, why: 'sign' }
+  if (!byLoad && (isCell(tub) || soaks.length === 0)) return undefined
+  if (!byLoad && little) {
+    const left = soaks.reduce((sum, { body }) => sum + loadOf(body), 0)
+    const share = Math.min(1, Math.max(LITTLE_SHARE, left / HEAVY_HOURS))
+    return { ...whole, share, due: Math.min(...soaks.map(({ at }) => at)), why: 'soak' }
   }
+  return { ...whole, due: byLoad ? heavy : rhythm, why: byLoad ? 'load' : 'rhythm' }
 }
 
 /**
  * What a shock takes in this water now; undefined where the residual already stands so high that no shock's worth of it may
  * follow, or was not read lately enough.
  * @param needed what the residual lacks by itself: the shock is at least that
+ * @param share of a full shock
  */
 export const shockDose = (
   task: PlanContext,
   needed: { product: ProductName; grams: number } | undefined,
+  share = 1,
 ): { product: ProductName; grams: number } | undefined => {
   const { tub, programme, estimate, sources } = task
   const { sanitizer } = programme
@@ -179,10 +177,12 @@ export const shockDose = (
     programme.dosedWith[0]
   const product = chlorineFree ? NON_CHLORINE : (needed?.product ?? usual)
   const { monopersulfate, granules } = SHOCK_DOSE_MG_PER_LITRE
+  const strength = methodOf(tub, 'granuleShock')
   const granulesPpm =
-    granules * ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
+    granules[strength] * ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
   const perMg = raises(product)
-  const full = product === NON_CHLORINE || perMg <= 0 ? monopersulfate : granulesPpm / perMg
+  const full =
+    share * (product === NON_CHLORINE || perMg <= 0 ? monopersulfate : granulesPpm / perMg)
   const value = quantityOf(estimate.reading, sanitizer) - (estimate.outstandingDemandPpm ?? 0)
   const most = sanitizer === 'bromine' ? keepOutAbove(tub) : MOST_AT_ONCE_PPM
   const room = perMg > 0 ? (most - value) / perMg : full
@@ -192,5 +192,5 @@ export const shockDose = (
   const exact = (mgPerLitre * tub.volumeLitres) / 1000
   // Not a gram above what lets people in again.
   const grams = room < full ? measureAtMost(product, exact) : roundToMeasure(product, exact)
-  return isShockDose(tub, product, grams) ? { product, grams } : undefined
+  return isShockDose(tub, product, grams, share) ? { product, grams } : undefined
 }

@@ -1,5 +1,6 @@
 import type { ProductName } from '../products/product'
 import { type Band, middle, width } from '../programmes/programme'
+import type { Methods } from './methods'
 
 export const PH_RAISERS = ['as fits', 'soda ash', 'air'] as const
 export const ACID_PARTS = ['1', '2', '3'] as const
@@ -41,13 +42,28 @@ export const USUAL_CHOICES: Choices = {
   granules: 'scattered',
 }
 
+/** All that the people of a tub decided: how plans are made, and how things are done. */
+export type TubChoices = Partial<Choices & Methods>
+
 /** A tub, for what depends only on what its people decided. */
 export interface Chosen {
-  choices?: Partial<Choices> | undefined
+  choices?: TubChoices | undefined
 }
 
 /** Just inside: this share of a band's width. */
 const INSIDE = 1 / 8
+
+/** Where pH is to land: the figure its people keep, where it lies inside their range; else as any quantity. */
+export const phLandingIn = (
+  band: Band,
+  value: number,
+  { aim, phAim }: Pick<Choices, 'aim'> & Partial<Methods>,
+): number => {
+  const kept = Number(phAim)
+  return aim === 'middle' && kept > band.low && kept < band.high
+    ? kept
+    : landingIn(band, value, aim)
+}
 
 /** Where a value outside its band should land. */
 export const landingIn = (band: Band, value: number, care: Choices['aim']): number => {

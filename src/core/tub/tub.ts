@@ -1,5 +1,5 @@
 import type { ProgrammeId, Targets } from '../programmes/programme'
-import type { Choices } from './choices'
+import type { TubChoices } from './choices'
 
 export const FILL_WATER_SOURCES = ['town', 'well', 'rain', 'delivered', 'softened'] as const
 export type FillWaterSource = (typeof FILL_WATER_SOURCES)[number]
@@ -62,7 +62,7 @@ export interface Tub {
   /** When its people test; after each soak where nothing is said. */
   testSchool?: TestRhythm
   /** How its people do what can be done in more than one way. */
-  choices?: Partial<Choices>
+  choices?: TubChoices
   /** Rates of its own, where enough readings have shown them. */
   learnt?: LearntRates
   /** Nobody gets in above so much sanitizer, ppm, where its owner has raised it. */

@@ -4,6 +4,7 @@ import type { ProductName } from '../products/product'
 import { CHLORINE_PART_DAYS, feederOf, hasChlorinePart } from '../programmes/feederKind'
 import type { Instant } from '../time'
 import { inhibitorFirst } from '../tub/fillNeeds'
+import { type Methods, methodOf } from '../tub/methods'
 import type { Tub, TubKind } from '../tub/tub'
 import type { Interval, Season } from './interval'
 
@@ -44,6 +45,8 @@ export interface Chore {
   asked?: true
   /** Its water bears nothing but this programme's own cleaners: the words are other ones. */
   ownCleaners?: 'biguanide'
+  /** What its people chose of the ways to do it; the words go by it. */
+  methods?: Partial<Methods>
 }
 
 export const SCHOOL_IDS = [
@@ -63,6 +66,8 @@ export const SCHOOL_IDS = [
   'inflatable',
   'weekly',
   'every five months',
+  'every week',
+  'fortnightly',
 ] as const
 export type SchoolId = (typeof SCHOOL_IDS)[number]
 
@@ -202,6 +207,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
   enzyme: {
     lane: 'water',
     interval: { days: 7 },
+    schools: [days('every week', 7), days('fortnightly', 14)],
     windowDays: 2,
     minutes: 2,
     product: 'enzyme',
@@ -217,14 +223,43 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     only: ({ programme }) => programme !== 'biguanide',
     optional: always,
   },
+  clarifier: {
+    lane: 'water',
+    interval: { days: 7 },
+    schools: [days('every week', 7), days('fortnightly', 14)],
+    windowDays: 2,
+    minutes: 2,
+    product: 'clarifier',
+    // Silver and minerals drop out with what it gathers.
+    only: ({ programme }) =>
+      programme !== 'biguanide' &&
+      programme !== 'silver or mineral with low chlorine' &&
+      !hasChlorinePart(programme),
+    optional: always,
+  },
   'slow tablet': {
     lane: 'water',
     interval: { days: 7 },
     windowDays: 2,
     minutes: 2,
     product: 'slow cleaning tablet',
+    schools: [days('every week', 7), days('every ten days', 10), days('fortnightly', 14)],
     whenUsed: true,
     only: ({ programme }) => programme !== 'biguanide',
+    optional: always,
+  },
+  'leaf net': {
+    lane: 'water',
+    interval: { days: 3 },
+    windowDays: 2,
+    minutes: 2,
+    optional: always,
+  },
+  'oil ball': {
+    lane: 'surfaces',
+    interval: { days: 14 },
+    windowDays: 4,
+    minutes: 2,
     optional: always,
   },
   purge: {
@@ -325,6 +360,28 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     minutes: 60,
     only: (tub) => !inflatable(tub),
   },
+  'cabinet wipe': {
+    lane: 'cover',
+    interval: { days: 30 },
+    windowDays: 10,
+    minutes: 10,
+    only: (tub) => !inflatable(tub),
+    optional: always,
+  },
+  'wall air': {
+    lane: 'equipment',
+    interval: { days: 7 },
+    windowDays: 3,
+    minutes: 3,
+    only: inflatable,
+  },
+  'ground and clips': {
+    lane: 'cover',
+    interval: { days: 30 },
+    windowDays: 7,
+    minutes: 3,
+    only: inflatable,
+  },
   'part change': {
     lane: 'water',
     interval: {},
@@ -388,6 +445,14 @@ const INFLATABLE: Partial<Record<PresetChoreId, ChoreChange>> = {
   'filter replace': { interval: { days: 14, personHours: 20 }, windowDays: 4 },
 }
 
+/** With every third or fourth shock; where each soak has a little one of its own, as often by the calendar. */
+const wipeInterval = (tub: Tub): Interval => {
+  const count = Number(methodOf(tub, 'wipeAtShocks'))
+  return methodOf(tub, 'shockRhythm') === 'after every soak'
+    ? { days: 7 * count }
+    : { shocks: count }
+}
+
 /** Intervals that other owners keep for it. */
 export const schoolsOf = (id: ChoreId): readonly School[] =>
   PRESETS[id as PresetChoreId]?.schools ?? []
@@ -429,8 +494,10 @@ export const presetChore = (id: PresetChoreId, tub: Tub): Chore => {
     text: {},
     paused: optional?.(tub) ?? false,
     ...(tub.programme === 'biguanide' ? { ownCleaners: 'biguanide' } : {}),
+    ...(tub.choices ? { methods: tub.choices } : {}),
   }
-  return inflatable(tub) ? changed(chore, INFLATABLE[id] ?? {}) : chore
+  const kept = id === 'cover underside' ? changed(chore, { interval: wipeInterval(tub) }) : chore
+  return inflatable(tub) ? changed(kept, INFLATABLE[id] ?? {}) : kept
 }
 
 /** The chores of a tub in walking order, as its people changed them, those that are paused included. */

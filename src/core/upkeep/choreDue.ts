@@ -104,6 +104,7 @@ export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>>
   'filter soak': (entry) => entry.kind === 'filter' && entry.body.act === 'soak',
   'scale inhibitor': (entry) =>
     entry.kind === 'dose' && entry.body.product === 'scale and metal inhibitor',
+  clarifier: (entry) => entry.kind === 'dose' && entry.body.product === 'clarifier',
   enzyme: (entry) => entry.kind === 'dose' && entry.body.product === 'enzyme',
   'weekly oxidiser': (entry) => entry.kind === 'dose' && entry.body.product === 'hydrogen peroxide',
   conditioner: (entry) => entry.kind === 'dose' && entry.body.product === 'conditioner part two',

@@ -1,8 +1,8 @@
 import type { Entry } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import { waterLife } from '../refill/waterLife'
-import { SHOCK_EVERY } from '../soaks/shock'
 import { DAY, type Instant } from '../time'
+import { fullShockEvery } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 
 /** What a day brings to each thing that chores count, if the coming weeks are like the last eight. */
@@ -30,7 +30,7 @@ export const paceOf = (tub: Tub, journal: readonly Entry[], now: Instant): Pace 
   return {
     personHours: personHours / days,
     soakHours: soakHours / days,
-    shocks: DAY / SHOCK_EVERY,
+    shocks: DAY / fullShockEvery(tub),
     hoseLitres: (tub.volumeLitres * DAY) / waterLife(tub),
   }
 }

@@ -30,6 +30,7 @@ import {
   SUPPLEMENTARY_DISINFECTION,
   TEST_RHYTHMS,
   TUB_KINDS,
+  WAYS_OF_DOING,
   WAYS_OF_WARMING,
 } from '@/core'
 
@@ -64,6 +65,9 @@ const all = (keys: Record<string, Joi.Schema>) =>
     (schema) => schema.required(),
   )
 
+const methods = Object.fromEntries(
+  Object.entries(WAYS_OF_DOING).map(([id, values]) => [id, one(values)]),
+)
 const product = one(PRODUCT_NAMES)
 const strength = optional({
   purity: positive.max(1),
@@ -293,6 +297,7 @@ const TUB = all({
     granules: one(CHLORINE_WAYS),
     acid: product,
     sanitizer: product,
+    ...methods,
   }),
   refill: maybe(refillSettings),
   heat: maybe(

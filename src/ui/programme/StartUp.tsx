@@ -53,7 +53,7 @@ const Turn = ({
         <div className="safety small mt-2 max-w-[56ch]">
           {step.product && <p>{ALWAYS}</p>}
           {step.product &&
-            cautionsFor(step.product, handlingOf(step.product, tub).jets).map((one) => (
+            cautionsFor(step.product, handlingOf(step.product, tub)).map((one) => (
               <p key={one}>{one}</p>
             ))}
           {text.caution && <p>{inUnits(text.caution, preferences)}</p>}

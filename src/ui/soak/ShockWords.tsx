@@ -1,17 +1,33 @@
 import Link from 'next/link'
-import { COVER_MINUTES, type PlanStep, PRODUCTS, programmeOf, type ShockDue } from '@/core'
+import {
+  COVER_MINUTES,
+  handlingOf,
+  type Methods,
+  methodOf,
+  type PlanStep,
+  PRODUCTS,
+  programmeOf,
+  type ShockDue,
+} from '@/core'
 import type { TubView } from '@/server/views'
 import { cautionsFor } from '@/words/handlingText'
 import { formatSetAside } from '@/words/setAsideWords'
 import { type DisplayPreferences, day, dose } from '@/words/words'
 
-const SHOCK_WHY: Record<ShockDue['why'], string> = {
+const SHOCK_WHY: Record<Exclude<ShockDue['why'], 'rhythm'>, string> = {
   load: 'Brought forward by a long or crowded soak.',
-  rhythm: 'Weekly, and after every long or crowded soak.',
+  soak: 'A little after every soak, by what its people left.',
   sign: 'Brought forward by what was seen or smelled.',
   power: 'The water stood warm without power.',
   trouble: 'Part of the treatment you started in Trouble.',
 }
+
+const RHYTHM_WHY = {
+  weekly: 'Weekly, and after every long or crowded soak.',
+  'every ten days': 'Every ten days, and after every long or crowded soak.',
+  fortnightly: 'Every two weeks, and after every long or crowded soak.',
+  'after every soak': SHOCK_WHY.soak,
+} as const satisfies Record<Methods['shockRhythm'], string>
 
 /** The next shock: when, why, and what comes with it; its amount is the plan's. */
 export const ShockWords = ({
@@ -42,7 +58,7 @@ export const ShockWords = ({
         {shock.last === undefined
           ? 'None logged yet. '
           : `The last was ${day(shock.last, preferences)}. `}
-        {SHOCK_WHY[shock.why]}
+        {shock.why === 'rhythm' ? RHYTHM_WHY[methodOf(tub, 'shockRhythm')] : SHOCK_WHY[shock.why]}
         {sanitizer === 'bromine' && ' It regenerates used bromine.'}
       </p>
       <p className="small mt-1 max-w-[60ch]">
@@ -69,7 +85,10 @@ export const ShockWords = ({
           Leave the cover at least half open for {COVER_MINUTES} minutes, jets {step?.jets ?? 'on'},
           nobody in: the gases mustn’t collect under it.
         </p>
-        {cautionsFor(step?.product ?? 'potassium monopersulfate', step?.jets ?? 'on').map((one) => (
+        {cautionsFor(
+          step?.product ?? 'potassium monopersulfate',
+          step ?? handlingOf('potassium monopersulfate', tub),
+        ).map((one) => (
           <p key={one}>{one}</p>
         ))}
       </div>

@@ -1,7 +1,8 @@
 'use client'
 
-import { type PointerEvent, useEffect, useRef } from 'react'
+import { type PointerEvent, useEffect, useRef, useState } from 'react'
 import type { Point } from '@/core'
+import { Magnifier } from './Magnifier'
 
 export interface Handle {
   id: string
@@ -36,6 +37,9 @@ export const PictureStage = ({
 }) => {
   const canvas = useRef<HTMLCanvasElement>(null)
   const frame = useRef<SVGSVGElement>(null)
+  /** The ring that is being moved. */
+  const [moving, setMoving] = useState<string>()
+  const under = handles.find(({ id }) => id === moving)?.point
   useEffect(() => {
     const target = canvas.current
     if (!target) return
@@ -114,12 +118,18 @@ export const PictureStage = ({
             className="ring-handle"
             onPointerDown={(event) => {
               event.currentTarget.setPointerCapture(event.pointerId)
+              setMoving(id)
             }}
             onPointerMove={(event) => {
               if (event.currentTarget.hasPointerCapture(event.pointerId))
                 onMove(id, inPicture(event))
             }}
-            onPointerUp={onSettled}
+            onPointerUp={() => {
+              setMoving(undefined)
+              onSettled()
+            }}
+            onPointerCancel={() => setMoving(undefined)}
+            onBlur={() => setMoving((now) => (now === id ? undefined : now))}
             onKeyDown={(event) => {
               const step = (event.shiftKey ? 0.02 : 0.004) * width
               const move = {
@@ -130,6 +140,7 @@ export const PictureStage = ({
               }[event.key]
               if (!move) return
               event.preventDefault()
+              setMoving(id)
               onMove(id, { x: point.x + (move[0] ?? 0), y: point.y + (move[1] ?? 0) })
             }}
             onKeyUp={onSettled}
@@ -169,6 +180,7 @@ export const PictureStage = ({
           </g>
         ))}
       </svg>
+      {under && <Magnifier shown={shown} width={width} height={height} point={under} />}
     </div>
   )
 }

@@ -1,10 +1,10 @@
 import Link from 'next/link'
-import { choreNeeds, doseUnit, MINUTE, type PlacedAct, PRODUCTS } from '@/core'
+import { choreNeeds, doseUnit, handlingOf, MINUTE, type PlacedAct, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { formatStepReason } from '@/words/adviceText'
 import { choreText } from '@/words/choreText'
 import { RECIPE_TEXT } from '@/words/filterText'
-import { CAUTIONS } from '@/words/handlingText'
+import { cautionsFor } from '@/words/handlingText'
 import { inUnits } from '@/words/inUnits'
 import { scoopsOf } from '@/words/planWords'
 import { actWords } from '@/words/visitWords'
@@ -141,7 +141,9 @@ const Body = ({
     }
     case 'helper': {
       const text = choreText(what.chore)
-      const first = what.doses.flatMap(({ product }) => CAUTIONS[product])
+      const first = what.doses.flatMap(({ product }) =>
+        cautionsFor(product, handlingOf(product, view.tub)),
+      )
       return (
         <>
           <Lines lines={text.how.map((line) => inUnits(line, preferences))} />

@@ -1,0 +1,97 @@
+import { feederOf } from '../programmes/feederKind'
+import { type ProgrammeId, programmeOf } from '../programmes/programme'
+import { DAY } from '../time'
+
+/**
+ * What owners do in more than one way, all of it common practice; the first of each is the usual one unless the tub says otherwise
+ * (`usualMethod`).
+ */
+export const WAYS_OF_DOING = {
+  /** The cover after an ordinary dose of sanitizer; a shock always vents. */
+  coverAfterDose: ['open', 'shut at once'],
+  /** Where what is scattered or poured goes in. */
+  pouredInto: ['by the product', 'round the tub', 'filter compartment'],
+  shockRhythm: ['weekly', 'after every soak', 'every ten days', 'fortnightly'],
+  /** Chlorine granules as a shock: 12 or 25 g for 1,000 L. */
+  granuleShock: ['usual', 'double'],
+  /** The upper shell and the cover's underside are wiped at every so many shocks. */
+  wipeAtShocks: ['3', '4'],
+  /** New water: once it circulates, or at temperature only. */
+  balanceAt: ['circulating', 'warm'],
+  /** Where pH is brought back to, inside the range that is kept. */
+  phAim: ['middle', '7.4', '7.5', '7.6'],
+  filtersIn: ['after the fill', 'before the fill'],
+  powerOn: ['jets covered', 'half full'],
+  lastWater: ['taken out', 'left'],
+  filterBack: ['dry', 'wet'],
+  filterWash: ['hose and nozzle', 'pleat comb', 'pressure washer'],
+  filterPower: ['breaker', 'maintenance mode'],
+  waterlineTool: ['microfibre cloth', 'melamine sponge', 'scouring mitt', 'one-way mitt'],
+  /** Days after which water is old by itself. */
+  waterAge: ['75', '90', '105', '120', '135', '180', '365', '540'],
+} as const
+
+export type MethodId = keyof typeof WAYS_OF_DOING
+export type Methods = { [Id in MethodId]: (typeof WAYS_OF_DOING)[Id][number] }
+export const METHOD_IDS = Object.keys(WAYS_OF_DOING) as MethodId[]
+
+interface Facts {
+  programme: ProgrammeId
+  kind?: 'hard shell' | 'inflatable' | 'swim spa' | undefined
+  choices?: Partial<Methods> | undefined
+}
+
+/** Water by kind of tub and programme: four months; two and a half for an inflatable, a year with a cell, a year and a half for a swim spa. */
+const usualAge = ({ programme, kind }: Facts): Methods['waterAge'] => {
+  if (kind === 'swim spa') return '540'
+  if (feederOf(programme) === 'cell') return '365'
+  return kind === 'inflatable' ? '75' : '120'
+}
+
+/** What is done where nothing was chosen. */
+export const usualMethod = <Id extends MethodId>(tub: Facts, id: Id): Methods[Id] => {
+  if (id === 'waterAge') return usualAge(tub) as Methods[Id]
+  return WAYS_OF_DOING[id][0] as Methods[Id]
+}
+
+export const methodOf = <Id extends MethodId>(tub: Facts, id: Id): Methods[Id] => {
+  const chosen = tub.choices?.[id]
+  return (chosen as Methods[Id] | undefined) ?? usualMethod(tub, id)
+}
+
+/** Methods that mean something for this tub: no shocks without a halogen, no fine jets in an inflatable's shell. */
+export const methodsFor = (tub: Facts): MethodId[] => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const shocked = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
+  const granules = sanitizer === 'freeChlorine'
+  return METHOD_IDS.filter((id) => {
+    switch (id) {
+      case 'shockRhythm':
+        return shocked && feederOf(tub.programme) !== 'cell'
+      case 'wipeAtShocks':
+        return shocked
+      case 'granuleShock':
+        return granules
+      case 'coverAfterDose':
+        return shocked
+      // A trace of the old water's chlorine ruins biguanide.
+      case 'lastWater':
+        return tub.programme !== 'biguanide'
+      default:
+        return true
+    }
+  })
+}
+
+const RHYTHM_DAYS = {
+  weekly: 7,
+  'after every soak': 0,
+  'every ten days': 10,
+  fortnightly: 14,
+} as const
+
+/** From one shock to the next where nothing brings it forward, milliseconds; none where each soak has its own. */
+export const shockEvery = (tub: Facts): number => RHYTHM_DAYS[methodOf(tub, 'shockRhythm')] * DAY
+
+/** From one full shock to the next, to reckon ahead by; where each soak has a little one, a week. */
+export const fullShockEvery = (tub: Facts): number => shockEvery(tub) || 7 * DAY
