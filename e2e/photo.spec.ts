@@ -71,7 +71,11 @@ test('where no taught colour fits, it asks to check the rings it laid, and the c
 
   const beside = oddCamera({ chart: true, angleDegrees: 4 })
   await choose(page, 'beside.png', 'image/png', beside.bytes)
-  await expect(page.getByLabel('The picture of the strip')).toBeVisible()
+  // The one before stays in view until this one is open.
+  await expect(page.getByRole('link', { name: 'Save the picture' })).toHaveAttribute(
+    'download',
+    'beside.png',
+  )
   await carry(page, first, beside.placement.first, beside.width)
   await carry(page, ringOf(page, /^Middle of the last pad/), beside.placement.last, beside.width)
   await page.getByRole('button', { name: 'The chart is in the picture' }).click()

@@ -8,6 +8,7 @@ import * as choices from '@/server/choices'
 import * as chores from '@/server/chores'
 import * as costs from '@/server/costs'
 import * as yourData from '@/server/exchange/yourData'
+import * as facts from '@/server/facts'
 import * as filters from '@/server/filters'
 import { type Fields, fieldsOf, type Outcome, refused, unitsName } from '@/server/form'
 import * as heat from '@/server/heat'
@@ -324,6 +325,9 @@ export const lookAgain = action('looking again', ({ store, tub, fields, now }) =
 )
 export const beginTreatment = action('beginning a treatment', ({ store, tub, fields, now }) =>
   trouble.beginTreatment(store, tub, fields, now),
+)
+export const setFact = action('putting a note away', ({ store, fields }) =>
+  facts.setFact(store, fields),
 )
 export const savePoisonLine = action('saving the poison line', ({ store, fields }) =>
   trouble.savePoisonLine(store, fields),

@@ -2,6 +2,7 @@
 
 export { pairTo } from './advice/balance'
 export type { CalculationLabel, CalculationLine } from './advice/calculation'
+export { type CorrectedOften, correctedOften } from './advice/correctedOften'
 export { type Dilution, MOST_REPLACED } from './advice/dilution'
 export { bathersIn, dosingCycleOf, type Wait, waitingUntil } from './advice/dosingCycle'
 export { byLabel, dueReadings, isDue } from './advice/due'
@@ -160,6 +161,7 @@ export {
   isKind,
   type NewEntry,
   type Objection,
+  SENSES_OF_WATER,
 } from './journal/entry'
 export { currentBody, ENTRY_VERSION } from './journal/entryVersion'
 export { FILTER_ACTS, type FilterAct, SOAK_RECIPES, type SoakRecipeId } from './journal/filterAct'
@@ -175,6 +177,7 @@ export {
   SIGNS,
   SIGNS_OF,
   type Sign,
+  UNCLEAR,
 } from './journal/sign'
 export { STAGE_IDS, type StageId } from './journal/stageId'
 export { isStartStep, type StartStepId } from './journal/startStepId'
@@ -278,7 +281,7 @@ export {
   startProgress,
 } from './routine/startUp'
 export { treatmentsOpen, wayOut } from './routine/wayOut'
-export { COVER_MINUTES, handlingWhile, type ShockDue } from './soaks/shock'
+export { COVER_MINUTES, handlingWhile, type ShockDue, shocksIn } from './soaks/shock'
 export { loadTogether, type Outcome, openSoaks, outcomeOf } from './soaks/ways'
 export { strengthAt, weakens } from './supplies/ageing'
 export { type Costs, costsOf, type Prices, SPENT_ON, type SpentOn } from './supplies/costs'
@@ -415,6 +418,7 @@ export {
   FILL_WATER_SOURCES,
   type FillWater,
   type FillWaterSource,
+  LEAST_FILTRATION_HOURS,
   type LearntRates,
   SUPPLEMENTARY_DISINFECTION,
   type Surroundings,

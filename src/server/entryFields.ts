@@ -10,8 +10,19 @@ export const entryFields = (entry: Entry, tub: TubRow, timeZone: string): Fields
   const when: Fields = { when: 'earlier', at: toWallClock(entry.at, timeZone) }
   switch (entry.kind) {
     case 'test': {
-      const { method, kitId } = entry.body
-      const fields: Fields = { ...when, method, ...(kitId ? { kit: String(kitId) } : {}) }
+      const { method, kitId, senses } = entry.body
+      const fields: Fields = {
+        ...when,
+        method,
+        ...(kitId ? { kit: String(kitId) } : {}),
+        ...(senses
+          ? {
+              senses: 'ask',
+              'senses.look': senses.look ?? '',
+              'senses.smell': senses.smell ?? '',
+            }
+          : {}),
+      }
       for (const quantity of QUANTITIES) {
         const value = entry.body.readings[quantity]
         if (value === undefined) continue

@@ -72,6 +72,7 @@ interface TubFields {
   kind: TubKind
   supplementaryDisinfection: Surroundings['supplementaryDisinfection']
   exposure: Surroundings['exposure']
+  filtrationHours?: number
   source: FillWater['source']
   fillPh?: number
   fillAlkalinity?: number
@@ -165,6 +166,7 @@ const schema = (temperatureUnit: TemperatureUnit) => {
       .optional()
       .default('none'),
     exposure: oneOf(FIELD.exposure, EXPOSURES).optional().default('shade'),
+    filtrationHours: number({ name: FIELD.filtrationHours, low: 0, high: 24, unit: 'h' }),
     source: oneOf('Fill water', FILL_WATER_SOURCES),
     fillPh: number({ name: FIELD.fillPh, low: 4, high: 11 }),
     fillAlkalinity: number({
@@ -313,6 +315,7 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
         supplementaryDisinfection: value.supplementaryDisinfection,
         exposure: value.exposure,
         hoursFromUtc: hoursFromUtc(zoneOf(fields)),
+        ...(value.filtrationHours === undefined ? {} : { filtrationHours: value.filtrationHours }),
       },
       volumeLitres: litres,
       volumeBasis: basis,
@@ -446,6 +449,7 @@ export const tubFields = (tub: TubRow): Fields => {
     kind: tub.kind,
     supplementaryDisinfection: tub.surroundings?.supplementaryDisinfection ?? 'none',
     exposure: tub.surroundings?.exposure ?? 'shade',
+    filtrationHours: shown(tub.surroundings?.filtrationHours, 1),
     volumeWay: basis.by,
     volumeUnit: units.volume,
     temperatureUnit: units.temperature,

@@ -280,10 +280,10 @@ export const posts = sqliteTable(
 /** What holds for the house and not for one tub. */
 export const settings = sqliteTable('settings', {
   name: text('name')
-    .$type<'calendar' | 'quiet' | 'visit' | 'poisonLine' | 'money' | 'sheet'>()
+    .$type<'calendar' | 'quiet' | 'visit' | 'poisonLine' | 'money' | 'sheet' | 'facts'>()
     .primaryKey(),
   value: text('value', { mode: 'json' })
-    .$type<HouseCalendar | QuietHours | VisitDay | Money | SheetMemory | string>()
+    .$type<HouseCalendar | QuietHours | VisitDay | Money | SheetMemory | string | string[]>()
     .notNull(),
 })
 export interface HouseCalendar {

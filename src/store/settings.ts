@@ -16,6 +16,8 @@ interface Settings {
   poisonLine: string
   money: Money
   sheet: SheetMemory
+  /** Facts that were put away. */
+  facts: string[]
 }
 
 export const settingOf = <Name extends keyof Settings>(

@@ -3,6 +3,7 @@ import {
   type BalanceReason,
   type CalculationLabel,
   COVER_MINUTES,
+  type CorrectedOften,
   type Dilution,
   type FeederKind,
   type Incompatibility,
@@ -145,6 +146,10 @@ const days = (hours: number) =>
   hours < 36 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`
 
 /** What could not be dosed, and why, or what was taken for granted. */
+/** Corrections that come round too often. */
+export const formatCorrectedOften = ({ times, days, against }: CorrectedOften): string =>
+  `pH or alkalinity was corrected ${times} times in ${days} days. Once water has settled, once or twice a month is usual; more has a cause${against === 'pH keeps rising' ? ': air from the jets, high alkalinity, a cell' : against === 'pH keeps falling' ? ': acid tablets, rain, low alkalinity' : ''}.`
+
 export const formatNote = (
   { quantity, reason }: PlanNote,
   preferences: DisplayPreferences,

@@ -13,6 +13,7 @@ import { formatHeatRate } from './refillWords'
 import { signName } from './signText'
 import { STAGE_NAMES } from './stageText'
 import { START_TITLES } from './startUpText'
+import { SENSE_WORDS } from './testText'
 import { CAUSE_NAMES } from './troubleText'
 import {
   amount,
@@ -81,7 +82,12 @@ export const formatEntry = (entry: Entry, preferences: DisplayPreferences): stri
               `${QUANTITY_SHORT_NAMES[quantity].replace('Water', 'water')} ${amount(quantity, value, preferences)}`,
             ]
       })
-      return `${METHOD_WORDS[entry.body.method]}: ${read.join(', ')}`
+      const { look, smell } = entry.body.senses ?? {}
+      const senses = [
+        ...(look ? [`looked ${SENSE_WORDS.look.ways[look]}`] : []),
+        ...(smell ? [`smelled ${SENSE_WORDS.smell.ways[smell]}`] : []),
+      ]
+      return `${METHOD_WORDS[entry.body.method]}: ${read.join(', ')}${senses.length > 0 ? `; ${senses.join(', ')}` : ''}`
     }
     case 'dose': {
       const { product, grams, plannedGrams } = entry.body

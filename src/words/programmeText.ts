@@ -5,6 +5,7 @@ import {
   type FeederAdvice,
   type FeederMove,
   hasChlorinePart,
+  LEAST_FILTRATION_HOURS,
   type PresetId,
   type ProgrammeId,
   programmeOf,
@@ -254,6 +255,17 @@ const ROUTINES: Partial<Record<ProgrammeId, RoutineText>> = {
     afterSoak: 'Non-chlorine shock, dosed from its label, after every soak.',
     weekly: 'Shock. Note the cartridge’s age: it lasts four months.',
   },
+}
+
+/** What is said of how long the water moves; undefined where it is enough, or nobody has said. */
+export const circulationRemark = (
+  tub: Tub,
+  preferences: DisplayPreferences,
+): string | undefined => {
+  const hours = tub.surroundings?.filtrationHours
+  return hours !== undefined && hours < LEAST_FILTRATION_HOURS
+    ? `It filters ${formatNumber(hours, 1, preferences)} h a day. Common practice is at least ${LEAST_FILTRATION_HOURS} h, every day, with or without bathers: sanitizer reaches and the filter catches only what moves. Jets on high hardly filter.`
+    : undefined
 }
 
 /** The days and weeks of a programme; common practice. */

@@ -12,6 +12,18 @@ import { named, QUANTITY_NAMES } from './quantityNames'
 import { type DisplayPreferences, figure, formatNumber, unitOf } from './words'
 
 /** Which other readings set a limit. */
+/** Look and smell of the water with a test. */
+export const SENSE_WORDS: Record<
+  'look' | 'smell',
+  { label: string; ways: Record<string, string> }
+> = {
+  look: {
+    label: 'It looks',
+    ways: { sparkling: 'sparkling', clear: 'clear', 'a little dull': 'a little dull' },
+  },
+  smell: { label: 'It smells', ways: { none: 'of nothing', faint: 'faintly of sanitizer' } },
+}
+
 export const LIMIT_REASONS: Record<LimitReason, string> = {
   'salt above solids': 'salt is part of the dissolved solids',
   'alkalinity of the rest':

@@ -161,6 +161,8 @@ const formatEvidence = (evidence: Evidence, preferences: DisplayPreferences): st
         : `Level last checked ${days(facts.days ?? 0, preferences)}`
     case 'fell together':
       return `pH fell by ${number(facts.value)} and alkalinity by ${number(facts.other, 0)} together by ${on(facts.at)}, with no acid`
+    case 'circulation':
+      return `It filters ${number(facts.value)} hours a day; ${number(facts.limit, 0)} are the least`
     case 'purge':
       return value === 'not'
         ? `The pipes weren’t flushed before the fill of ${on(facts.at)}`

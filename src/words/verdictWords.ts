@@ -67,9 +67,19 @@ export const formatFloor = (tub: Tub, preferences: DisplayPreferences): string |
   return `This tub's range starts at ${amount(sanitizer, tub.targets.sanitizer.low, preferences)}, below the published floor of ${figure(sanitizer, floor, preferences)} (${HEALTH_FLOOR.source}).`
 }
 
+/** Limits of health, a sentence each. */
+export const healthLimits = (preferences: DisplayPreferences): readonly string[] => [
+  `${degrees(HOTTEST_CELSIUS, preferences)} at most, and 15 minutes is a common limit at that temperature.`,
+  'No children under five; older children shorter, cooler and supervised.',
+  'No alcohol or drugs.',
+  'If you’re pregnant, take medicine or have heart disease, high blood pressure or diabetes, ask a doctor first.',
+  'Don’t soak alone at night.',
+  'Get out at once if you feel dizzy.',
+]
+
 /** Limits of health, wherever people and minutes are chosen and under every yes. */
 export const formatHealth = (preferences: DisplayPreferences): string =>
-  `${degrees(HOTTEST_CELSIUS, preferences)} at most, and 15 minutes is a common limit at that temperature. No children under five; older children shorter, cooler and supervised. No alcohol or drugs. If you’re pregnant, take medicine or have heart disease, high blood pressure or diabetes, ask a doctor first. Don’t soak alone at night. Get out at once if you feel dizzy.`
+  healthLimits(preferences).join(' ')
 
 /** The newest reading the verdict rests on, and its age. */
 const evidenceWords = (

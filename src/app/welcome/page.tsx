@@ -47,6 +47,7 @@ const Welcome = async () => {
           kind: 'hard shell',
           supplementaryDisinfection: 'none',
           exposure: 'shade',
+          filtrationHours: '',
           volumeUnit: american ? 'US gallon' : 'litre',
           volumeWay: 'figure',
           lengthUnit: american ? 'inch' : 'centimetre',

@@ -16,7 +16,7 @@ const MOST_SLACK: Record<Balanced, number> = { pH: 0.15, totalAlkalinity: 12 }
 /** Small corrections are for the weekly test: common practice. */
 const LATELY = 6 * DAY
 
-const corrects = (entry: Entry) =>
+export const corrects = (entry: Entry) =>
   entry.kind === 'aeration' ||
   (entry.kind === 'dose' && ['acid', 'base'].includes(PRODUCTS[entry.body.product].family))
 

@@ -1,10 +1,17 @@
 import { DEMAND_GRAMS_PER_PERSON_HOUR } from '../journal/load'
 import { BY_HAND, programmeOf } from '../programmes/programme'
-import type { Tub } from '../tub/tub'
+import { filtrationHours, LEAST_FILTRATION_HOURS, type Tub } from '../tub/tub'
+
+/** In water that hardly moves one sample says less of the rest: so much wider. Assumed. */
+const POORLY_MIXED = 1.5
 
 /** First-order loss of the residual, per hour: this tub's own where it has been learnt, else as for any of its programme. */
-export const lossOf = (tub: Tub): { mean: number; standardDeviation: number } =>
-  tub.learnt?.lossPerHour ?? programmeOf(tub.programme).lossPerHour
+export const lossOf = (tub: Tub): { mean: number; standardDeviation: number } => {
+  if (tub.learnt) return tub.learnt.lossPerHour
+  const { mean, standardDeviation } = programmeOf(tub.programme).lossPerHour
+  const wider = filtrationHours(tub) < LEAST_FILTRATION_HOURS ? POORLY_MIXED : 1
+  return { mean, standardDeviation: wider * standardDeviation }
+}
 
 /**
  * How what stands above the level that a feeder holds falls, per hour: a feeder makes up for the loss at its own level and no more.

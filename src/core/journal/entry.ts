@@ -11,6 +11,14 @@ import type { SoakLoad } from './load'
 import type { Sign } from './sign'
 import type { StageId } from './stageId'
 
+/** Good water by eye and nose; what is wrong with it is a sign. */
+export const SENSES_OF_WATER = {
+  look: ['sparkling', 'clear', 'a little dull'],
+  smell: ['none', 'faint'],
+} as const
+export type LookOfWater = (typeof SENSES_OF_WATER)['look'][number]
+export type SmellOfWater = (typeof SENSES_OF_WATER)['smell'][number]
+
 export interface TestBody {
   method: Method
   readings: Readings
@@ -18,6 +26,8 @@ export interface TestBody {
   kitId?: number
   /** One standard deviation where the kit's differs from the method's default. */
   standardDeviations?: Readings
+  /** How the water looked and smelled, where nothing was wrong with it. */
+  senses?: { look?: LookOfWater; smell?: SmellOfWater }
 }
 /** What can stand against a dose. */
 export type Objection = Incompatibility['code'] | 'wait' | 'people'

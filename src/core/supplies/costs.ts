@@ -5,7 +5,7 @@ import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { isShock } from '../soaks/shock'
 import { DAY, HOUR, type Instant } from '../time'
-import type { Tub } from '../tub/tub'
+import { filtrationHours, type Tub } from '../tub/tub'
 
 /** What a dose was for. */
 export const SPENT_ON = ['sanitizer', 'balance', 'shock', 'refill', 'care'] as const
@@ -97,7 +97,10 @@ const energyOf = (
   const watts = PUMP_WATTS[tub.kind ?? 'hard shell']
   return {
     heat: held,
-    pumps: (watts.circulation * (outside(from, to, empty) / HOUR) + watts.jets * soakHours) / 1000,
+    pumps:
+      (watts.circulation * (filtrationHours(tub) / 24) * (outside(from, to, empty) / HOUR) +
+        watts.jets * soakHours) /
+      1000,
     fills: fills * warmingKilowattHours(volumeLitres, fillCelsius, setTemperatureCelsius),
   }
 }

@@ -11,7 +11,7 @@ import type { Quantity } from '../testing/quantity'
 import { DAY, HOUR, type Instant } from '../time'
 import { hasMetals } from '../tub/fillNeeds'
 import { residualFloor } from '../tub/targetsNow'
-import type { Tub } from '../tub/tub'
+import { LEAST_FILTRATION_HOURS, type Tub } from '../tub/tub'
 import { choresOf } from '../upkeep/chore'
 import { SHOWN_BY } from '../upkeep/choreDue'
 import type { FilterStatus } from '../upkeep/filterSet'
@@ -426,6 +426,14 @@ const waterEvidence = (
   begun: Instant,
 ): Evidence[] => {
   const found: Evidence[] = []
+  const hours = tub.surroundings?.filtrationHours
+  if (hours !== undefined)
+    found.push(
+      known('circulation', hours < LEAST_FILTRATION_HOURS ? 'little' : 'enough', {
+        value: hours,
+        limit: LEAST_FILTRATION_HOURS,
+      }),
+    )
   const { filledAt, fillWater, quantities } = estimate
   const fill = past.findLast((entry) => entry.kind === 'water' && entry.body.replacedFraction >= 1)
   if (filledAt !== undefined) {

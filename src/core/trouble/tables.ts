@@ -626,6 +626,17 @@ export const FACTOR_TABLE = {
     usual: [0.6, 0.4],
     by: { 'low water level': [0.3, 0.7] },
   },
+  circulation: {
+    values: ['enough', 'little'],
+    usual: [0.85, 0.15],
+    by: {
+      'sanitizer low': [0.7, 0.3],
+      biofilm: [0.62, 0.38],
+      algae: [0.62, 0.38],
+      'fill dust': [0.75, 0.25],
+      scum: [0.75, 0.25],
+    },
+  },
   'fell together': {
     values: ['no', 'yes'],
     usual: [0.95, 0.05],

@@ -41,7 +41,16 @@ export interface Surroundings {
   exposure: (typeof EXPOSURES)[number]
   /** The clock of the place, so that noon is noon; an hour of summer time makes no difference to the sun. */
   hoursFromUtc: number
+  /** Hours a day in which the water is filtered, as its panel is set; around the clock where nothing is said. */
+  filtrationHours?: number | undefined
 }
+
+/** Less filtration a day than this leaves water that neither filter nor sanitizer reaches, hours: common practice has four to eight. */
+export const LEAST_FILTRATION_HOURS = 4
+
+/** Hours a day in which the water moves through the filter. */
+export const filtrationHours = ({ surroundings }: Pick<Tub, 'surroundings'>): number =>
+  Math.min(24, Math.max(0, surroundings?.filtrationHours ?? 24))
 
 /** Mean and one standard deviation. */
 export interface LearntRates {

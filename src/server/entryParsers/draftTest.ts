@@ -12,6 +12,7 @@ import {
   type Quantity,
   type Readings,
   readingError,
+  SENSES_OF_WATER,
   toCelsius,
 } from '@/core'
 import { preferencesIn } from '@/server/preferences'
@@ -79,6 +80,8 @@ export const draftTest = (
       formatImplausibility(found, preferences),
     ]),
   )
+  const look = SENSES_OF_WATER.look.find((one) => one === fields['senses.look'])
+  const smell = SENSES_OF_WATER.smell.find((one) => one === fields['senses.smell'])
   const standardDeviations: Readings = {}
   for (const quantity of named)
     standardDeviations[quantity] = deviationOf(quantity, readings[quantity] ?? 0)
@@ -86,7 +89,14 @@ export const draftTest = (
     entry: {
       kind: 'test',
       at,
-      body: { method, readings, ...(used ? { kitId: used.id, standardDeviations } : {}) },
+      body: {
+        method,
+        readings,
+        ...(used ? { kitId: used.id, standardDeviations } : {}),
+        ...(look || smell
+          ? { senses: { ...(look ? { look } : {}), ...(smell ? { smell } : {}) } }
+          : {}),
+      },
     },
     questions,
   }

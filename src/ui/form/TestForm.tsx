@@ -7,6 +7,7 @@ import { numberOr } from '@/words/readNumber'
 import { METHOD_WORDS } from '@/words/words'
 import { type Action, DraftForm, FieldNote, useDraft } from './draft'
 import { Choices, WhenInput } from './inputs'
+import { SensesInput } from './SensesInput'
 
 export interface TestRow {
   quantity: Quantity
@@ -148,6 +149,7 @@ export const TestForm = ({
     </div>
     <div className="mt-4 mb-3 lg:mb-5">
       <WhenInput latest={latest} />
+      <SensesInput />
     </div>
   </DraftForm>
 )

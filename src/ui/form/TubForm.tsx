@@ -51,6 +51,14 @@ const NameStep = () => (
         ]}
       />
     </div>
+    <div className="max-w-[280px]">
+      <TextInput
+        name="filtrationHours"
+        label="Hours of filtration a day (optional)"
+        decimal
+        hint="As the panel is set. Jets on high hardly filter."
+      />
+    </div>
     <p className="small max-w-[60ch] text-muted">
       Sunlight and ozone use up sanitizer. The estimate starts from that and learns the rest.
     </p>

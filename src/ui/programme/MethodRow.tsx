@@ -34,51 +34,58 @@ export const MethodRow = ({
   /** The field that the answer goes into. */
   field?: string
   preferences: DisplayPreferences
-}) => (
-  <fieldset
-    aria-label={name}
-    className="grid gap-x-8 gap-y-1 border-hair border-t py-3 md:grid-cols-[minmax(0,4fr)_minmax(0,7fr)]"
-  >
-    <div>
-      <h3 className="font-semibold">{name}</h3>
-      <p className="small max-w-[44ch] text-muted">{inUnits(why, preferences)}</p>
-    </div>
-    <ul>
-      {ways.map((way) => {
-        const isChosen = way.value === chosen
-        const label = inUnits(way.name, preferences)
-        return (
-          <li key={way.value}>
-            <div className="flex flex-wrap items-baseline gap-x-2">
-              {isChosen ? (
-                <b className="inline-flex min-h-11 items-center gap-2">
-                  <span aria-hidden="true" className="text-spruce">
-                    ●
+}) => {
+  const kept = ways.find(({ value }) => value === chosen)
+  return (
+    <li className="border-hair border-t">
+      <details>
+        <summary className="grid min-h-11 cursor-pointer items-baseline gap-x-6 py-2 md:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+          <h3 className="font-normal">{name}</h3>
+          <span>
+            <b>{kept ? inUnits(kept.name, preferences) : 'Something else'}</b>
+            {chosen === usual && <span className="small text-muted"> · usual</span>}
+          </span>
+        </summary>
+        <div className="pb-3 md:pl-4">
+          <p className="small max-w-[62ch] text-muted">
+            {usual === undefined ? '' : 'Why the usual way: '}
+            {inUnits(why, preferences)}
+          </p>
+          {/* biome-ignore lint/a11y/noRedundantRoles: a list without marks is no list to some readers */}
+          <ul role="list">
+            {ways.map((way) => {
+              const isChosen = way.value === chosen
+              const label = inUnits(way.name, preferences)
+              return (
+                <li key={way.value} className="flex flex-wrap items-baseline gap-x-3">
+                  {isChosen ? (
+                    <b className="inline-flex min-h-11 items-center gap-2">
+                      <span aria-hidden="true" className="text-spruce">
+                        ●
+                      </span>
+                      {label}
+                      <span className="sr-only">, chosen</span>
+                    </b>
+                  ) : (
+                    <PostButton
+                      action={action}
+                      hidden={{ ...hidden, [field]: way.value }}
+                      label={label}
+                      title={`${name}: ${label}`}
+                    />
+                  )}
+                  <span className="small max-w-[62ch] text-muted">
+                    {[way.value === usual ? 'Usual.' : '', inUnits(way.says ?? '', preferences)]
+                      .filter(Boolean)
+                      .join(' ')}
+                    {way.caution && <b className="text-madder"> {way.caution}</b>}
                   </span>
-                  {label}
-                  <span className="sr-only">, chosen</span>
-                </b>
-              ) : (
-                <PostButton
-                  action={action}
-                  hidden={{ ...hidden, [field]: way.value }}
-                  label={label}
-                  title={`${name}: ${label}`}
-                />
-              )}
-              {way.value === usual && <span className="small text-muted">usual</span>}
-              {way.says && (
-                <span className="small max-w-[58ch] text-muted">
-                  {inUnits(way.says, preferences)}
-                </span>
-              )}
-            </div>
-            {way.caution && (
-              <p className="small max-w-[58ch] font-medium text-madder">{way.caution}</p>
-            )}
-          </li>
-        )
-      })}
-    </ul>
-  </fieldset>
-)
+                </li>
+              )
+            })}
+          </ul>
+        </div>
+      </details>
+    </li>
+  )
+}

@@ -7,6 +7,7 @@ import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { numberOr } from '@/words/readNumber'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput, WhenInput } from '../form/inputs'
+import { SensesInput } from '../form/SensesInput'
 
 const BUTTON =
   'flex size-12 flex-none items-center justify-center rounded-md border border-line text-[22px] leading-none'
@@ -123,6 +124,7 @@ export const DropReader = ({
     </div>
     <div className="mt-4 mb-3">
       <WhenInput latest={latest} />
+      <SensesInput />
     </div>
   </DraftForm>
 )

@@ -10,6 +10,7 @@ import { numberOr } from '@/words/readNumber'
 import { formatReplyRefusal } from '@/words/testText'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { WhenInput } from '../form/inputs'
+import { SensesInput } from '../form/SensesInput'
 
 export interface MeterRow {
   quantity: Quantity
@@ -181,6 +182,7 @@ export const MeterReader = ({
     </div>
     <div className="mt-4 mb-3 lg:mb-5">
       <WhenInput latest={latest} />
+      <SensesInput />
     </div>
   </DraftForm>
 )

@@ -22,6 +22,7 @@ import { formatPictureRefusal } from '@/words/testText'
 import type { OpenedPicture } from '@/workers/stripPhoto.worker'
 import { type Action, DraftForm, useDraft } from '../form/draft'
 import { WhenInput } from '../form/inputs'
+import { SensesInput } from '../form/SensesInput'
 import { chartHandles, startChart } from './chartHandles'
 import { FileChoice } from './FileChoice'
 import { type PhotoPad, Result } from './PhotoResult'
@@ -395,6 +396,7 @@ export const PhotoReader = ({
             />
           ))}
           <WhenInput latest={latest} />
+          <SensesInput />
           <SubmitButton
             pending={pending}
             asked={asked}

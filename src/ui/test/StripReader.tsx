@@ -6,6 +6,7 @@ import type { Fields } from '@/server/form'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput, WhenInput } from '../form/inputs'
+import { SensesInput } from '../form/SensesInput'
 import { StripTimer } from './StripTimer'
 
 export interface ReaderPad {
@@ -162,6 +163,7 @@ export const StripReader = ({
         />
       ))}
     </div>
+    <SensesInput />
     <details className="mt-2 lg:max-w-[640px]">
       <summary className="quiet">Earlier, or add temperature</summary>
       <div className="mt-2 mb-3 grid gap-4 sm:grid-cols-2">

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { choosePlan, saveEntry } from '@/app/actions'
+import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   dosePlan,
@@ -25,6 +26,7 @@ import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { PlanOptions } from '@/ui/dose/Ways'
 import { Closed } from '@/ui/today/Closed'
+import { CorrectedOftenNote } from '@/ui/trouble/CorrectedOftenNote'
 import { Explained } from '@/ui/words/Explained'
 import { formatNote } from '@/words/adviceText'
 import { formatClosure } from '@/words/closureWords'
@@ -278,6 +280,13 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               preferences={preferences}
             />
           )}
+          <CorrectedOftenNote view={view} />
+          <FactNote
+            id="acid against soda ash"
+            when={plan.steps.some(
+              (step) => step.kind === 'add' && PRODUCTS[step.product].family === 'acid',
+            )}
+          />
           {plan.notes.length > 0 && tested && (
             <section>
               <h2 className="head">Not dosed, and why</h2>

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { saveEntry, tickStart } from '@/app/actions'
+import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   feederAdvice,
@@ -19,7 +20,13 @@ import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
 import { inUnits } from '@/words/inUnits'
-import { PROGRAMME_TEXT, programmeName, routineText, SWITCH_TEXT } from '@/words/programmeText'
+import {
+  circulationRemark,
+  PROGRAMME_TEXT,
+  programmeName,
+  routineText,
+  SWITCH_TEXT,
+} from '@/words/programmeText'
 
 export const metadata: Metadata = { title: 'Programme' }
 
@@ -38,6 +45,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
   const feeder = empty ? undefined : feederAdvice(tub, journal, estimate)
   const clock =
     programme.sanitizer === 'freeChlorine' ? stabiliserBuildup(tub, journal, estimate) : undefined
+  const circulation = circulationRemark(tub, preferences)
   const routine = routineText(tub, feederOf(tub.programme))
   const parts = view.chores.filter(
     ({ chore }) => chore.id === 'mineral cartridge' || chore.id === 'chlorine part',
@@ -52,6 +60,17 @@ const ProgrammePage = async ({ params }: TubParams) => {
           {HEALTH_FLOOR.freeChlorine} ppm ({HEALTH_FLOOR.source}).
         </p>
       )}
+      <div className="mt-4 grid gap-2">
+        <FactNote id="lights blink" when={feederOf(tub.programme) === 'cell'} />
+        <FactNote id="string off" when={feederOf(tub.programme) === 'floater'} />
+        <FactNote id="maker against bromine" when={programme.sanitizer === 'bromine'} />
+        <FactNote
+          id="warranty"
+          when={
+            feederOf(tub.programme) === 'floater' || tub.programme === 'over-the-side salt chlorine'
+          }
+        />
+      </div>
       <div className="mt-6 grid gap-x-12 gap-y-8 xl:grid-cols-2">
         <div className="grid content-start gap-8">
           {progress ? (
@@ -98,6 +117,14 @@ const ProgrammePage = async ({ params }: TubParams) => {
                 </div>
               ))}
             </dl>
+            {circulation && (
+              <p className="note mt-1 max-w-[62ch]">
+                {circulation}{' '}
+                <Link href={`/tubs/${tub.id}/tub`} className="quiet">
+                  Its hours
+                </Link>
+              </p>
+            )}
           </section>
           <section>
             <h2 className="head">Going away</h2>

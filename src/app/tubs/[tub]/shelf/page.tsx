@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { putOnShelf } from '@/app/actions'
+import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { conflictsOf, PRODUCTS } from '@/core'
 import { PostButton } from '@/ui/form/PostButton'
@@ -27,6 +28,9 @@ const Shelf = async ({ params }: TubParams) => {
         What’s on the shelf comes first in every plan, with its own strength and scoop, and counts
         down as you log it. For the rest, the usual products are assumed.
       </p>
+      <div className="mt-3">
+        <FactNote id="approval number" />
+      </div>
       {shelf.length === 0 ? (
         <p className="mt-5 max-w-[60ch]">
           It’s empty, so plans use the usual products. Add what you have.

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { choosePlan, removePlannedSoak, saveEntry, savePlannedSoak } from '@/app/actions'
+import { choosePlan, removePlannedSoak, saveEntry, savePlannedSoak, tickSign } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   gathering,
@@ -17,6 +17,7 @@ import {
 import { fromWallClock, toWallClock } from '@/server/moment'
 import { AfterSoak } from '@/ui/soak/AfterSoak'
 import { Gathering, GROUPS } from '@/ui/soak/Gathering'
+import { Habits } from '@/ui/soak/Habits'
 import { PlannedSoaks } from '@/ui/soak/PlannedSoaks'
 import { ShockWords } from '@/ui/soak/ShockWords'
 import { SoakForm } from '@/ui/soak/SoakForm'
@@ -85,6 +86,7 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
           <p className="small max-w-[58ch] border-hair border-l-4 pl-3 text-muted">
             {formatHealth(preferences)}
           </p>
+          <Habits view={view} keep={saveEntry} tick={tickSign} preferences={preferences} />
           {soaks.length > 0 && (
             <section aria-labelledby="since">
               <h2 id="since" className="head">

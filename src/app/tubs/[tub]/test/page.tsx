@@ -1,9 +1,12 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { addKit, choosePlan, saveEntry, setSchool } from '@/app/actions'
+import { asksSenses } from '@/app/asksSenses'
+import { FactNote } from '@/app/FactNote'
 import { loadKits, loadReplies, loadTub, type TubParams } from '@/app/tubView'
 import {
   byLabel,
+  DAY,
   DOSING,
   dosingOf,
   genericDrops,
@@ -14,6 +17,7 @@ import {
   marksOf,
   programmeOf,
   type Quantity,
+  shocksIn,
   TEST_RHYTHMS,
 } from '@/core'
 import { toWallClock } from '@/server/moment'
@@ -121,7 +125,11 @@ const Reading = ({
     action: saveEntry,
     tubId: tub.id,
     latest: toWallClock(now, preferences.timeZone),
-    initial: { when: 'now', at: toWallClock(now, preferences.timeZone) },
+    initial: {
+      when: 'now',
+      at: toWallClock(now, preferences.timeZone),
+      ...asksSenses(view),
+    },
   }
   if (kit?.spec.kind === 'strip')
     return (
@@ -236,7 +244,7 @@ const Test = async ({ params, searchParams }: TestProps) => {
   const { view, preferences } = await loadTub((await params).tub)
   const query = await searchParams
   const kits = loadKits()
-  const { tub, journal } = view
+  const { tub, journal, now } = view
   const floor = formatFloor(tub, preferences)
   const lastTest = journal.find((entry) => entry.kind === 'test')
   const method =
@@ -295,6 +303,20 @@ const Test = async ({ params, searchParams }: TestProps) => {
       ) : (
         <Reading view={view} preferences={preferences} method={method} kit={kit} />
       )}
+      <div className="mt-4 grid gap-2">
+        <FactNote
+          id="high after a shock"
+          when={shocksIn(tub, journal, now).some(({ at }) => at > now - DAY)}
+        />
+        <FactNote
+          id="two scales"
+          when={
+            method === 'strip' &&
+            ['freeChlorine', 'bromine'].includes(programmeOf(tub.programme).sanitizer)
+          }
+        />
+        <FactNote id="new bottle" when={method === 'strip'} />
+      </div>
       <section aria-label="When you test" className="mt-6 border-hair border-t pt-3">
         <p className="small max-w-[60ch] text-muted">
           <b className="text-ink">When you test.</b> {SCHOOL_WORDS[tub.testSchool].why}

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { answerQuestion, beginTreatment, lookAgain, savePoisonLine, tickSign } from '@/app/actions'
+import { FactNote } from '@/app/FactNote'
 import { loadRefill } from '@/app/refillOf'
 import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
 import { HOUR, treatOrChange } from '@/core'
@@ -12,6 +13,7 @@ import { PostButton } from '@/ui/form/PostButton'
 import { Closed } from '@/ui/today/Closed'
 import { CaseList } from '@/ui/trouble/CaseList'
 import { Causes } from '@/ui/trouble/Causes'
+import { CorrectedOftenNote } from '@/ui/trouble/CorrectedOftenNote'
 import { EmergencyBlock } from '@/ui/trouble/EmergencyBlock'
 import { Questions } from '@/ui/trouble/Questions'
 import { TapSigns } from '@/ui/trouble/TapSigns'
@@ -105,6 +107,7 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
               <Causes found={found} chosen={chosen} tubId={tub.id} preferences={preferences} />
             </div>
             <div className="grid content-start gap-7">
+              <FactNote id="anti-foam" when={wrong.signs.includes('foam')} />
               {found.settle && <Settle settle={found.settle} tubId={tub.id} />}
               {chosen && withWayOut && (
                 <WayOut
@@ -149,6 +152,7 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
           </>
         ) : (
           <div className="grid content-start gap-7">
+            <CorrectedOftenNote view={view} tick={tickSign} />
             <p className="max-w-[58ch] text-muted">
               Tick what you see, smell or feel. Each tap is saved, and the likely causes come from
               this tub’s own history.

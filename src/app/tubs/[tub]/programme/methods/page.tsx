@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
-import { choosePlan, setSchool } from '@/app/actions'
+import { choosePlan, setFact, setSchool } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   allChoresOf,
@@ -19,8 +19,10 @@ import {
   TEST_RHYTHMS,
   usualMethod,
 } from '@/core'
+import { factsKnown } from '@/server/facts'
 import { theStore } from '@/store/database'
 import { choreRulesOf, toRule } from '@/store/upkeep'
+import { PostButton } from '@/ui/form/PostButton'
 import { MethodRow, type Way } from '@/ui/programme/MethodRow'
 import { formatAnswer } from '@/words/choiceWords'
 import { formatInterval } from '@/words/choreWords'
@@ -44,7 +46,7 @@ export const metadata: Metadata = { title: 'Methods' }
 const Group = ({ name, children }: { name: string; children: ReactNode }) => (
   <section className="mt-6">
     <h2 className="head">{name}</h2>
-    {children}
+    <ul>{children}</ul>
   </section>
 )
 
@@ -239,6 +241,15 @@ const MethodsPage = async ({ params }: TubParams) => {
           )
         })}
       </Group>
+      {factsKnown(theStore()).length > 0 && (
+        <div className="mt-6">
+          <PostButton
+            action={setFact}
+            hidden={{ to: 'all back' }}
+            label={`Show the ${factsKnown(theStore()).length} notes again that were put away`}
+          />
+        </div>
+      )}
       <p className="small mt-6 max-w-[62ch] border-hair border-t pt-3 text-muted">
         Chores have rhythms of their own in{' '}
         <Link href={`/tubs/${tub.id}/upkeep/chores`} className="quiet">

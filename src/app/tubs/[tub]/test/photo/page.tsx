@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { saveEntry } from '@/app/actions'
+import { asksSenses } from '@/app/asksSenses'
 import { loadKits, loadTub, type TubParams } from '@/app/tubView'
 import { toWallClock } from '@/server/moment'
 import { PhotoReader } from '@/ui/test/PhotoReader'
@@ -42,7 +43,11 @@ const Photo = async ({ params, searchParams }: PhotoProps) => {
           name: QUANTITY_NAMES[pad.quantity],
           unit: unitOf(pad.quantity, preferences),
         }))}
-        initial={{ when: 'now', at: toWallClock(now, preferences.timeZone) }}
+        initial={{
+          when: 'now',
+          at: toWallClock(now, preferences.timeZone),
+          ...asksSenses(view),
+        }}
         latest={toWallClock(now, preferences.timeZone)}
       />
     </>
