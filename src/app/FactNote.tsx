@@ -7,8 +7,8 @@ import { setFact } from './actions'
 /** A line of the craft where it is needed, until somebody has put it away. */
 export const FactNote = ({ id, when = true }: { id: FactId; when?: boolean }) =>
   when && !factsKnown(theStore()).includes(id) ? (
-    <div className="small flex max-w-[64ch] flex-wrap items-baseline gap-x-3 border-hair border-l-4 pl-3 text-muted print:hidden">
-      <p>{FACTS[id]}</p>
+    <div className="small max-w-[64ch] border-hair border-l-4 pl-3 text-muted print:hidden">
+      <span>{FACTS[id]}</span>{' '}
       <PostButton
         action={setFact}
         hidden={{ fact: id }}

@@ -216,6 +216,7 @@ export { type CellDoubt, type CellFault, type CellStatus, cellDoubt } from './pr
 export { type FeederKind, feederOf, hasChlorinePart, tabletsAWeek } from './programmes/feederKind'
 export {
   type Band,
+  bringsNoStabiliser,
   floorBroken,
   HEALTH_FLOOR,
   HOTTEST_CELSIUS,

@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from 'node:util'
 import {
   ACID_PARTS,
   AIMS,
+  type Band,
   CHLORINE_WAYS,
   type Choices,
   DOSING,
@@ -12,12 +14,13 @@ import {
   presetChore,
   programmeOf,
   schoolsOf,
+  type Targets,
   WAYS_OF_DOING,
 } from '@/core'
 import type { Store } from '@/store/database'
 import { findTub, type TubRow, updateTub } from '@/store/tubs'
 import { insertChoreRule, updateChoreRule } from '@/store/upkeep'
-import { PH_RANGES } from '@/words/methodWords'
+import { bandValue, PH_RANGES, SALT_RANGES, stabiliserRanges } from '@/words/methodWords'
 import { REFUSALS } from '@/words/refusals'
 import { ruleOf } from './chores'
 import { type Fields, type Outcome, refused } from './form'
@@ -32,6 +35,23 @@ const VALUES: Record<keyof Choices | MethodId, readonly string[]> = {
   acid: PRODUCT_NAMES,
   sanitizer: PRODUCT_NAMES,
   ...WAYS_OF_DOING,
+}
+
+/** Ranges that are chosen by themselves, beside a whole preset. */
+const rangesOf = (
+  asks: string,
+  { programme }: TubRow,
+): { of: keyof Targets; offered: readonly { band: Band }[] } | undefined => {
+  switch (asks) {
+    case 'pH range':
+      return { of: 'pH', offered: PH_RANGES }
+    case 'salt range':
+      return { of: 'salt', offered: SALT_RANGES }
+    case 'stabiliser':
+      return { of: 'cyanuricAcid', offered: stabiliserRanges(programme) }
+    default:
+      return undefined
+  }
 }
 
 const isAsked = (name: string): name is keyof typeof VALUES => Object.hasOwn(VALUES, name)
@@ -71,11 +91,15 @@ export const choose = (store: Store, tubId: number, fields: Fields, now: number)
     updateTub(store, tubId, { preset: preset.id, targets: preset.targets })
     return { ok: true }
   }
-  if (asks === 'pH range') {
-    const range = PH_RANGES.find(({ band }) => `${band.low} ${band.high}` === value)
+  const ranges = rangesOf(asks, tub)
+  if (ranges) {
+    const range = ranges.offered.find(({ band }) => bandValue(band) === value)
     if (!range) return refused(fields, {}, {}, REFUSALS.noTargets)
-    const targets = { ...tub.targets, pH: range.band }
-    updateTub(store, tubId, { preset: 'own', targets })
+    const targets = { ...tub.targets, [ranges.of]: range.band }
+    const preset = programmeOf(tub.programme).presets.find((one) =>
+      isDeepStrictEqual(one.targets, targets),
+    )
+    updateTub(store, tubId, { preset: preset?.id ?? 'own', targets })
     return { ok: true }
   }
   if (asks === 'inhibitor' && ['fill', 'yes', 'no'].includes(value)) {

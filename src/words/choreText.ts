@@ -8,10 +8,9 @@ import {
   type SchoolId,
 } from '@/core'
 import { STAY_CHORE_TEXT } from './stayChoreText'
+import { STILL } from './stillWords'
 
-const POWER = 'Switch the power off at the breaker before taking out a cartridge.'
-const MAINTENANCE =
-  'Put the panel into maintenance mode and wait until all pumps stand still before taking out a cartridge. If you aren’t sure they will stay off, use the breaker.'
+const { step: POWER, back: BACK } = STILL.breaker
 const HOSE = 'Hose between all the pleats, top to bottom, until the water runs clear.'
 const DRY = 'Let it dry while the spare set is in the tub.'
 const AT_THIRD = 'At every third shock'
@@ -38,7 +37,8 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
       POWER,
       HOSE,
       'Rinse the housing and the inside of the skimmer, too. Open a bleed screw before the lid; at restart leave it open until water comes.',
-      'Put it back, lid and screw finger-tight, switch the power on and check the flow.',
+      'Put it back, lid and screw finger-tight.',
+      BACK,
     ],
     cautions: ['Never run the pump without a filter.', 'Don’t use a dishwasher or household soap.'],
   },
@@ -255,7 +255,10 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     name: 'Replace the hose filter',
     purpose: 'A spent filter lets metals through again.',
     needs: 'a new hose filter',
-    how: ['Follow its label. Common practice: 5700 L, or three fills of 1900 L.'],
+    how: [
+      'Follow its label. Common practice: 5700 L, or three fills of 1900 L.',
+      'Drain it and keep it cold between fills.',
+    ],
     cautions: [],
   },
   lamp: {
@@ -436,7 +439,8 @@ const BIGUANIDE_TEXT: Partial<Record<PresetChoreId, Partial<ChoreText>>> = {
 
 /** Lines that another way of doing it replaces. */
 const LINES: Record<string, (methods: Partial<Methods>) => string | undefined> = {
-  [POWER]: ({ filterPower }) => (filterPower === 'maintenance mode' ? MAINTENANCE : undefined),
+  [POWER]: ({ filterPower }) => STILL[filterPower ?? 'breaker'].step,
+  [BACK]: ({ filterPower }) => STILL[filterPower ?? 'breaker'].back,
   [HOSE]: ({ filterWash }) =>
     filterWash === 'pleat comb'
       ? 'Comb the pleats out, then hose between them, top to bottom, until the water runs clear.'

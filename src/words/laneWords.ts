@@ -3,7 +3,7 @@ import { clock, type DisplayPreferences } from './words'
 
 /** How a tub stands, in a lane. */
 export const LANE_WORDS = {
-  power: { on: 'on', off: 'off, breaker' },
+  power: { on: 'on', off: 'off' },
   jets: { on: 'on', low: 'low', off: 'off' },
   cover: { open: 'open', 'half open': 'half open', closed: 'on' },
 } as const

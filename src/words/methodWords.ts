@@ -3,6 +3,8 @@ import {
   type ChoreId,
   type MethodId,
   type Methods,
+  type ProgrammeId,
+  programmeOf,
   type SchoolId,
   WAYS_OF_DOING,
 } from '@/core'
@@ -216,6 +218,42 @@ export const PH_RANGES: readonly { band: Band; says: string }[] = [
 ]
 export const formatRange = ({ low, high }: Band, preferences: DisplayPreferences): string =>
   `${formatNumber(low, 1, preferences)} to ${formatNumber(high, 1, preferences)}`
+
+/** Salt that cells are made for, ppm: common practice. Aimed at the top; of the wider school well below its own, for nothing but water takes salt out. */
+export const SALT_RANGES: readonly { band: Band; name: string; says: string }[] = [
+  {
+    band: { low: 1500, high: 1750 },
+    name: '1750 ppm',
+    says: 'What cells for hot tubs ask for as a rule, and never above.',
+  },
+  {
+    band: { low: 2000, high: 2600 },
+    name: '2000 to 3000 ppm',
+    says: 'Where the cell’s maker says so; aimed at 2600 at most. More salt, more corrosion.',
+  },
+]
+
+/** Stabiliser where the sanitizer brings none, ppm; common practice, and against public guidance. */
+export const stabiliserRanges = (
+  programme: ProgrammeId,
+): readonly { band: Band; name: string; says: string }[] => [
+  {
+    band: programmeOf(programme).presets[0].targets.cyanuricAcid,
+    name: 'None',
+    says: 'Under a cover there is no sun to guard chlorine from.',
+  },
+  {
+    band: { low: 20, high: 40 },
+    name: 'About 30 ppm, once',
+    says: 'For tubs that stand open in the sun. It holds chlorine back; nothing but new water takes it out.',
+  },
+]
+
+/** Where stabiliser is chosen. */
+export const STABILISER_CAUTION =
+  'US CDC guidance does not recommend stabiliser in hot tubs (from memory).'
+
+export const bandValue = ({ low, high }: Band): string => `${low} ${high}`
 
 export const INHIBITOR_TEXT = {
   name: 'Inhibitor at a fill',

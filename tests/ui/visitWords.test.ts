@@ -129,7 +129,7 @@ test('lanes, merges and what can’t be, in words', () => {
   const { visit } = plan()
   const power = visit.lanes[0]?.lanes.power ?? []
   expect(laneWords('Power', power, LANE_WORDS.power, GERMAN)).toMatch(
-    /^Power: on from 20:00, off, breaker from 20:0\d, on from 20:\d\d\.$/,
+    /^Power: on from 20:00, off from 20:0\d, on from 20:\d\d\.$/,
   )
   expect(mergedWords({ tub: 1, what: 'cover underside', into: 'cover wipe' })).toMatch(
     /one time, both marked/,

@@ -4,7 +4,7 @@ import { DAY, type Instant } from '../time'
 import { corrects } from './justCorrected'
 
 /** Once settled, pH or alkalinity is corrected once or twice a month: common practice; more has a cause. */
-export const USUAL_CORRECTIONS = 2
+const USUAL_CORRECTIONS = 2
 const MONTH = 30 * DAY
 /** New water is not settled yet. */
 const SETTLED = 14 * DAY

@@ -57,6 +57,8 @@ export const usualShelf = ({ sanitizer, dosedWith }: Programme): ShelfItem[] =>
     'sodium chloride' as const,
     'boric acid' as const,
     ...(sanitizer === 'bromine' ? (['sodium bromide'] as const) : []),
+    // For whoever keeps a range of it; nothing else asks for any.
+    ...(sanitizer === 'freeChlorine' ? (['cyanuric acid'] as const) : []),
     dosedWith[0],
   ].map((product) => ({ product }))
 

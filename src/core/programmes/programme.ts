@@ -354,3 +354,9 @@ export const floorBroken = (sanitizer: SanitizerQuantity, band: Band): number | 
   if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine') return undefined
   return band.low < HEALTH_FLOOR[sanitizer] ? HEALTH_FLOOR[sanitizer] : undefined
 }
+
+/** Chlorine that brings no stabiliser along: whoever wants some puts it in. */
+export const bringsNoStabiliser = (id: ProgrammeId): boolean => {
+  const { sanitizer, dosedWith } = programmeOf(id)
+  return sanitizer === 'freeChlorine' && dosedWith[0] === 'sodium hypochlorite'
+}

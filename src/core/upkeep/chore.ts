@@ -251,7 +251,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
   'leaf net': {
     lane: 'water',
     interval: { days: 3 },
-    windowDays: 2,
+    windowDays: 1,
     minutes: 2,
     optional: always,
   },

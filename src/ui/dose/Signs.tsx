@@ -1,4 +1,5 @@
 import type { Cover, Jets } from '@/core'
+import { STILL } from '@/words/stillWords'
 
 const JET_WORDS: Record<Jets, string> = {
   on: 'Jets on',
@@ -21,11 +22,14 @@ export const Signs = ({
   jets,
   cover,
   power,
+  still = STILL.breaker.sign,
 }: {
   jets: Jets
   cover: Cover
   /** Where it has to be off at the breaker. */
   power?: 'on' | 'off'
+  /** How it is made so. */
+  still?: string
 }) => (
   <p className="flex flex-wrap gap-x-6 gap-y-1 text-[15px]">
     {power === 'off' && (
@@ -33,7 +37,7 @@ export const Signs = ({
         <svg width={16} height={16} viewBox="0 0 16 16" aria-hidden="true">
           <path d="M8 1V8M4 3.4a6 6 0 1 0 8 0" stroke="currentColor" strokeWidth={2} fill="none" />
         </svg>
-        Power off at the breaker
+        {still}
       </span>
     )}
     <span className="flex items-center gap-2">

@@ -38,12 +38,18 @@ export const MethodRow = ({
   const kept = ways.find(({ value }) => value === chosen)
   return (
     <li className="border-hair border-t">
-      <details>
-        <summary className="grid min-h-11 cursor-pointer items-baseline gap-x-6 py-2 md:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+      <details className="group">
+        <summary className="grid min-h-11 cursor-pointer grid-cols-[minmax(0,1fr)_16px] items-baseline gap-x-6 py-2 md:grid-cols-[minmax(0,5fr)_minmax(0,6fr)_16px] print:min-h-0 print:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] print:py-0.5">
           <h3 className="font-normal">{name}</h3>
-          <span>
+          <span className="row-start-2 md:row-start-auto print:row-start-auto">
             <b>{kept ? inUnits(kept.name, preferences) : 'Something else'}</b>
             {chosen === usual && <span className="small text-muted"> · usual</span>}
+          </span>
+          <span
+            aria-hidden="true"
+            className="col-start-2 row-start-1 text-muted transition-transform group-open:rotate-180 md:col-start-3 print:hidden"
+          >
+            ▾
           </span>
         </summary>
         <div className="pb-3 md:pl-4">

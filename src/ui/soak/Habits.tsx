@@ -6,17 +6,17 @@ import { inUnits } from '@/words/inUnits'
 import type { DisplayPreferences } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
-import { signFields } from '../form/SignChecks'
 
 /** What is done before anyone gets in, with the look at the floor in one tap. */
 export const Habits = ({
   view,
-  keep,
+  look,
   tick,
   preferences,
 }: {
   view: TubView
-  keep: Action
+  /** Says that all looks as before, or well. */
+  look: Action
   /** Ticks one sign. */
   tick: Action
   preferences: DisplayPreferences
@@ -24,7 +24,6 @@ export const Habits = ({
   const { tub } = view
   const standing = view.wrong?.signs ?? []
   const unclear = standing.some((sign) => UNCLEAR.includes(sign))
-  const look = { kind: 'look', tub: String(tub.id), when: 'now', stay: 'yes' }
   return (
     <section aria-labelledby="habits">
       <h2 id="habits" className="head">
@@ -42,8 +41,8 @@ export const Habits = ({
         <div className="small mt-1 flex max-w-[60ch] flex-wrap items-center gap-x-4">
           <b>Can you see a coin on the floor?</b>
           <PostButton
-            action={keep}
-            hidden={{ ...look, ...signFields(standing) }}
+            action={look}
+            hidden={{ tub: String(tub.id), seen: standing.length > 0 ? 'same' : 'clear' }}
             label="Yes"
             title="Yes, a coin on the floor can be seen"
           />

@@ -4,6 +4,7 @@ import { SubmitButton } from '@/ui/form/SubmitButton'
 import { formatFilterLife, formatStanding } from '@/words/choreWords'
 import { RECIPE_TEXT } from '@/words/filterText'
 import { inUnits } from '@/words/inUnits'
+import type { STILL } from '@/words/stillWords'
 import type { DisplayPreferences } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
 import { type Action, DraftForm } from '../form/draft'
@@ -63,6 +64,7 @@ const OneSet = ({
   tubId,
   where,
   inTub,
+  still,
   act,
   preferences,
 }: {
@@ -73,6 +75,7 @@ const OneSet = ({
   where: string | undefined
   /** What is in this tub. */
   inTub: string | undefined
+  still: (typeof STILL)['breaker']
   act: Action
   preferences: DisplayPreferences
 }) => {
@@ -122,7 +125,7 @@ const OneSet = ({
               <>
                 {button('Rinsed white, put back', { act: 'rinse', seen: 'white' })}
                 {button('Rinsed, but not white', { act: 'rinse', seen: 'not white' })}
-                {button('Power off: take out', { act: 'take out' })}
+                {button(`${still.first}: take out`, { act: 'take out' })}
               </>
             )}
             {(state === 'taken out' || state === 'soaking') &&
@@ -135,7 +138,7 @@ const OneSet = ({
             {state === 'drying' && button('Dry now', { act: 'ready' })}
             {(state === 'ready' || state === 'new' || state === 'rinsing' || state === 'drying') &&
               button(
-                inTub ? `Power off: this in, ${inTub} out` : 'Power off: put in',
+                `${still.first}: ${inTub ? `this in, ${inTub} out` : 'put in'}`,
                 { act: 'put in' },
                 'plain mt-1 !min-h-11',
               )}
@@ -162,6 +165,7 @@ const OneSet = ({
 export const FilterSets = ({
   filters,
   tubId,
+  still,
   tubs,
   keep,
   act,
@@ -170,6 +174,8 @@ export const FilterSets = ({
 }: {
   filters: readonly FilterStatus[]
   tubId: number
+  /** How everything is made to stand still in this tub. */
+  still: (typeof STILL)['breaker']
   tubs: readonly { id: number; name: string }[]
   keep: Action
   act: Action
@@ -187,6 +193,7 @@ export const FilterSets = ({
       tubId={tubId}
       where={tubs.find(({ id }) => id === standing.tubId)?.name}
       inTub={inTub === standing.set.name ? undefined : inTub}
+      still={still}
       act={act}
       preferences={preferences}
     />
@@ -198,10 +205,7 @@ export const FilterSets = ({
       </h2>
       {used.length > 0 ? (
         <>
-          <p className="safety note">
-            Switch the power off at the breaker before taking out a cartridge. Never run the pump
-            without a filter.
-          </p>
+          <p className="safety note">{still.step} Never run the pump without a filter.</p>
           <ul className="mt-2">{used.map(item)}</ul>
         </>
       ) : (

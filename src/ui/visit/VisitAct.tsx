@@ -1,5 +1,13 @@
 import Link from 'next/link'
-import { choreNeeds, doseUnit, handlingOf, MINUTE, type PlacedAct, PRODUCTS } from '@/core'
+import {
+  choreNeeds,
+  doseUnit,
+  handlingOf,
+  MINUTE,
+  methodOf,
+  type PlacedAct,
+  PRODUCTS,
+} from '@/core'
 import type { TubView } from '@/server/views'
 import { formatStepReason } from '@/words/adviceText'
 import { choreText } from '@/words/choreText'
@@ -7,6 +15,7 @@ import { RECIPE_TEXT } from '@/words/filterText'
 import { cautionsFor } from '@/words/handlingText'
 import { inUnits } from '@/words/inUnits'
 import { scoopsOf } from '@/words/planWords'
+import { STILL } from '@/words/stillWords'
 import { actWords } from '@/words/visitWords'
 import { clock, type DisplayPreferences } from '@/words/words'
 import { OldReading } from '../dose/OldReading'
@@ -32,14 +41,13 @@ export interface VisitActions {
 }
 
 /** How a tub has to stand for an act: only what it asks for. */
-const StateSigns = ({ act }: { act: PlacedAct }) => {
+const StateSigns = ({ act, still }: { act: PlacedAct; still: (typeof STILL)['breaker'] }) => {
   const { power, jets, cover } = act.needs
   const [jet] = jets ?? []
   const [lid] = cover ?? []
-  if (jet && lid) return <Signs jets={jet} cover={lid} {...(power ? { power } : {})} />
-  return power === 'off' ? (
-    <p className="font-semibold text-madder">Power off at the breaker before you begin.</p>
-  ) : null
+  if (jet && lid)
+    return <Signs jets={jet} cover={lid} {...(power ? { power } : {})} still={still.sign} />
+  return power === 'off' ? <p className="font-semibold text-madder">{still.before}</p> : null
 }
 
 const Lines = ({ lines }: { lines: readonly string[] }) => (
@@ -59,6 +67,14 @@ const Safety = ({ lines }: { lines: readonly string[] }) =>
     </div>
   ) : null
 
+/** Filters by the way that its people keep; whatever else needs the power off, at the breaker. */
+const stillFor = ({ what }: PlacedAct, tub: TubView['tub']) =>
+  STILL[
+    what.kind === 'swap' || (what.kind === 'chore' && what.chore.lane === 'filters')
+      ? methodOf(tub, 'filterPower')
+      : 'breaker'
+  ]
+
 /** What is to be known of an act at the hand's side, and the button that marks it. */
 const Body = ({
   act,
@@ -74,6 +90,7 @@ const Body = ({
   const { tub } = view
   const { what } = act
   const hidden = { tub: String(tub.id), zone: preferences.timeZone }
+  const still = stillFor(act, tub)
   const go = 'go w-full sm:w-auto'
   switch (what.kind) {
     case 'look':
@@ -224,9 +241,9 @@ const Body = ({
         <>
           <Lines
             lines={[
-              'Switch the power off at the breaker.',
+              still.step,
               `Take ${what.out?.name ?? 'the old set'} out and put ${what.into.name} in, dry.`,
-              'Switch the power on and check the flow.',
+              still.back,
             ]}
           />
           <Safety
@@ -239,7 +256,7 @@ const Body = ({
             <PostButton
               action={actions.filter}
               hidden={{ ...hidden, set: String(what.into.id), act: 'put in' }}
-              label="Swapped, power on"
+              label="Swapped, running again"
               className={go}
             />
           </p>
@@ -317,7 +334,7 @@ export const VisitAct = ({
       {detail && <p className="mt-1.5 text-[19px]">{detail}</p>}
       {asks && (
         <div className="mt-3">
-          <StateSigns act={act} />
+          <StateSigns act={act} still={stillFor(act, view.tub)} />
         </div>
       )}
       {why && <p className="small mt-2 max-w-[56ch] text-muted">{why}</p>}

@@ -60,17 +60,6 @@ const ProgrammePage = async ({ params }: TubParams) => {
           {HEALTH_FLOOR.freeChlorine} ppm ({HEALTH_FLOOR.source}).
         </p>
       )}
-      <div className="mt-4 grid gap-2">
-        <FactNote id="lights blink" when={feederOf(tub.programme) === 'cell'} />
-        <FactNote id="string off" when={feederOf(tub.programme) === 'floater'} />
-        <FactNote id="maker against bromine" when={programme.sanitizer === 'bromine'} />
-        <FactNote
-          id="warranty"
-          when={
-            feederOf(tub.programme) === 'floater' || tub.programme === 'over-the-side salt chlorine'
-          }
-        />
-      </div>
       <div className="mt-6 grid gap-x-12 gap-y-8 xl:grid-cols-2">
         <div className="grid content-start gap-8">
           {progress ? (
@@ -101,6 +90,18 @@ const ProgrammePage = async ({ params }: TubParams) => {
           {parts.length > 0 && (
             <Cartridge tubId={tub.id} parts={parts} keep={saveEntry} preferences={preferences} />
           )}
+          <div className="grid gap-2">
+            <FactNote id="lights blink" when={feederOf(tub.programme) === 'cell'} />
+            <FactNote id="string off" when={feederOf(tub.programme) === 'floater'} />
+            <FactNote id="maker against bromine" when={programme.sanitizer === 'bromine'} />
+            <FactNote
+              id="warranty"
+              when={
+                feederOf(tub.programme) === 'floater' ||
+                tub.programme === 'over-the-side salt chlorine'
+              }
+            />
+          </div>
           {clock && <StabiliserWords clock={clock} tub={tub} preferences={preferences} />}
         </div>
         <div className="grid content-start gap-8">

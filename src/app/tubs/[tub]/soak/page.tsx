@@ -1,6 +1,13 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { choosePlan, removePlannedSoak, saveEntry, savePlannedSoak, tickSign } from '@/app/actions'
+import {
+  choosePlan,
+  lookAgain,
+  removePlannedSoak,
+  saveEntry,
+  savePlannedSoak,
+  tickSign,
+} from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   gathering,
@@ -86,7 +93,7 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
           <p className="small max-w-[58ch] border-hair border-l-4 pl-3 text-muted">
             {formatHealth(preferences)}
           </p>
-          <Habits view={view} keep={saveEntry} tick={tickSign} preferences={preferences} />
+          <Habits view={view} look={lookAgain} tick={tickSign} preferences={preferences} />
           {soaks.length > 0 && (
             <section aria-labelledby="since">
               <h2 id="since" className="head">

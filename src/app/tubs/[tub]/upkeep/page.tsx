@@ -14,7 +14,7 @@ import {
 } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { onDay, type UpkeepDay, upkeepDay } from '@/app/upkeepDay'
-import { seasonStrip } from '@/core'
+import { methodOf, seasonStrip } from '@/core'
 import { toWallClock } from '@/server/moment'
 import { quietHours } from '@/server/reminders'
 import { choresOfTubs } from '@/server/upkeep'
@@ -35,6 +35,7 @@ import { VisitDayForm } from '@/ui/upkeep/VisitDayForm'
 import { formatAgenda } from '@/words/agendaWords'
 import { choreName } from '@/words/choreText'
 import { formatWhy, mostUrgent, weekTitle } from '@/words/choreWords'
+import { STILL } from '@/words/stillWords'
 import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, lowerFirst, weekday } from '@/words/words'
 export const metadata: Metadata = { title: 'Upkeep' }
@@ -250,6 +251,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
           <FilterSets
             filters={filters}
             tubId={tub.id}
+            still={STILL[methodOf(tub, 'filterPower')]}
             tubs={view.tubs}
             keep={addFilterSet}
             act={handleFilter}

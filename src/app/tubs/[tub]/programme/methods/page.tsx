@@ -5,6 +5,8 @@ import { choosePlan, setFact, setSchool } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   allChoresOf,
+  type Band,
+  bringsNoStabiliser,
   byLabel,
   CHLORINE_WAYS,
   DOSING,
@@ -20,6 +22,7 @@ import {
   usualMethod,
 } from '@/core'
 import { factsKnown } from '@/server/facts'
+import type { TubView } from '@/server/views'
 import { theStore } from '@/store/database'
 import { choreRulesOf, toRule } from '@/store/upkeep'
 import { PostButton } from '@/ui/form/PostButton'
@@ -28,6 +31,7 @@ import { formatAnswer } from '@/words/choiceWords'
 import { formatInterval } from '@/words/choreWords'
 import { SCHOOL_WORDS } from '@/words/dueWords'
 import {
+  bandValue,
   formatHelperWay,
   formatRange,
   HELPER_IDS,
@@ -36,10 +40,13 @@ import {
   METHOD_GROUPS,
   METHOD_TEXT,
   PH_RANGES,
+  SALT_RANGES,
+  STABILISER_CAUTION,
+  stabiliserRanges,
   waysOf,
 } from '@/words/methodWords'
 import { presetText } from '@/words/programmeText'
-import { upperFirst } from '@/words/words'
+import { type DisplayPreferences, upperFirst } from '@/words/words'
 
 export const metadata: Metadata = { title: 'Methods' }
 
@@ -49,6 +56,46 @@ const Group = ({ name, children }: { name: string; children: ReactNode }) => (
     <ul>{children}</ul>
   </section>
 )
+
+/** One range of the targets, chosen by itself. */
+const RangeRow = ({
+  name,
+  why,
+  asks,
+  of,
+  ranges,
+  tub,
+  preferences,
+}: {
+  name: string
+  why: string
+  asks: string
+  of: 'pH' | 'salt' | 'cyanuricAcid'
+  ranges: readonly { band: Band; name: string; says: string; caution?: string }[]
+  tub: TubView['tub']
+  preferences: DisplayPreferences
+}) => {
+  const usual = programmeOf(tub.programme).presets[0].targets[of]
+  const kept = tub.targets[of]
+  const own = kept && !ranges.some(({ band }) => bandValue(band) === bandValue(kept))
+  return (
+    <MethodRow
+      action={choosePlan}
+      preferences={preferences}
+      name={name}
+      why={why}
+      ways={[
+        ...ranges.map(({ band, ...way }) => ({ ...way, value: bandValue(band) })),
+        ...(own
+          ? [{ value: bandValue(kept), name: `${formatRange(kept, preferences)}, your own` }]
+          : []),
+      ]}
+      chosen={kept ? bandValue(kept) : ''}
+      usual={usual && bandValue(usual)}
+      hidden={{ tub: String(tub.id), asks }}
+    />
+  )
+}
 
 /** How the people of one tub do what can be done in more than one way; all else goes by it. */
 const MethodsPage = async ({ params }: TubParams) => {
@@ -62,8 +109,6 @@ const MethodsPage = async ({ params }: TubParams) => {
     { ...tub, fillWater: estimate.fillWater },
     choreRulesOf(theStore(), tub.id).map(toRule),
   )
-  const phNow = `${tub.targets.pH.low} ${tub.targets.pH.high}`
-  const usualRange = programme.presets[0].targets.pH
   const granules = programme.sanitizer === 'freeChlorine' || programme.sanitizer === 'bromine'
   const asked = (name: string): ReactNode => {
     if (name === 'Dosing')
@@ -90,19 +135,39 @@ const MethodsPage = async ({ params }: TubParams) => {
             usual={programme.presets[0].id}
             hidden={{ ...tubField, asks: 'preset' }}
           />
-          <MethodRow
-            {...shared}
+          <RangeRow
             name="Range of pH"
             why="Skin, eyes and heater are comfortable in it, and sanitizer works."
-            ways={PH_RANGES.map(({ band, says }) => ({
-              value: `${band.low} ${band.high}`,
-              name: formatRange(band, preferences),
-              says,
-            }))}
-            chosen={phNow}
-            usual={`${usualRange.low} ${usualRange.high}`}
-            hidden={{ ...tubField, asks: 'pH range' }}
+            asks="pH range"
+            of="pH"
+            ranges={PH_RANGES.map((one) => ({ ...one, name: formatRange(one.band, preferences) }))}
+            tub={tub}
+            preferences={preferences}
           />
+          {tub.targets.salt && tub.programme !== 'salt bromine' && (
+            <RangeRow
+              name="Salt"
+              why="The cell’s maker says how much it is made for."
+              asks="salt range"
+              of="salt"
+              ranges={SALT_RANGES}
+              tub={tub}
+              preferences={preferences}
+            />
+          )}
+          {bringsNoStabiliser(tub.programme) && (
+            <RangeRow
+              name="Stabiliser at a fill"
+              why="Hot tubs stand covered, and stabiliser holds chlorine back."
+              asks="stabiliser"
+              of="cyanuricAcid"
+              ranges={stabiliserRanges(tub.programme).map((one, i) =>
+                i === 0 ? one : { ...one, caution: STABILISER_CAUTION },
+              )}
+              tub={tub}
+              preferences={preferences}
+            />
+          )}
           {!byLabel(tub) && (
             <MethodRow
               {...shared}
