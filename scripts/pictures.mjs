@@ -12,7 +12,6 @@ const PHONE = { width: 390, height: 844 }
 
 const VIEWS = [
   ['now-desktop', '/tubs/1/now', DESKTOP, 'light'],
-  ['now-ready-desktop', '/tubs/2/now', DESKTOP, 'light'],
   ['now-stale-desktop', '/tubs/2/now', DESKTOP, 'light'],
   ['now-phone-night', '/tubs/1/now', PHONE, 'dark'],
   ['test-desktop', '/tubs/2/test', DESKTOP, 'light'],
@@ -21,6 +20,7 @@ const VIEWS = [
   ['photo-phone', '/tubs/1/test/photo?kit=1', PHONE, 'light', ['Practice camera: dip and take']],
   ['costs-desktop', '/tubs/1/record/costs', DESKTOP, 'light'],
   ['programme-desktop', '/tubs/2/programme', DESKTOP, 'light'],
+  ['methods-desktop', '/tubs/1/programme/methods', DESKTOP, 'light'],
   ['upkeep-desktop', '/tubs/1/upkeep', DESKTOP, 'light'],
   ['ahead-desktop', '/tubs/2/ahead', DESKTOP, 'light'],
   ['refill-desktop', '/tubs/1/refill', DESKTOP, 'light'],

@@ -34,10 +34,15 @@ export const blobsOf = (small: SmallPicture): Blob[] => {
     seen.fill(0)
     for (let start = 0; start < steep.length; start++) {
       if (seen[start] || (steep[start] ?? 0) >= level) continue
-      let [head, tail] = [0, 0]
+      let head = 0
+      let tail = 0
       queue[tail++] = start
       seen[start] = 1
-      let [sumX, sumY, sumXX, sumYY, sumXY] = [0, 0, 0, 0, 0]
+      let sumX = 0
+      let sumY = 0
+      let sumXX = 0
+      let sumYY = 0
+      let sumXY = 0
       while (head < tail) {
         const at = queue[head++] ?? 0
         const x = at % width

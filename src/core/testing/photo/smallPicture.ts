@@ -56,7 +56,10 @@ export const smallOf = ({ width: wide, height: high, data }: Picture): SmallPict
   ]
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      let [red, green, blue] = [0, 0, 0]
+      // No arrays here: this runs once, before anything is compiled to be fast.
+      let red = 0
+      let green = 0
+      let blue = 0
       for (let i = 0; i < scale; i++)
         for (let j = 0; j < scale; j++) {
           const at = 4 * ((y * scale + i) * wide + x * scale + j)
@@ -83,8 +86,10 @@ export const smallOf = ({ width: wide, height: high, data }: Picture): SmallPict
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const at = y * width + x
-      const [left, right] = [x > 0 ? at - 1 : at, x < width - 1 ? at + 1 : at]
-      const [up, down] = [y > 0 ? at - width : at, y < height - 1 ? at + width : at]
+      const left = x > 0 ? at - 1 : at
+      const right = x < width - 1 ? at + 1 : at
+      const up = y > 0 ? at - width : at
+      const down = y < height - 1 ? at + width : at
       const across =
         ((l[right] ?? 0) - (l[left] ?? 0)) ** 2 +
         ((u[right] ?? 0) - (u[left] ?? 0)) ** 2 +
