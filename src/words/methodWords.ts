@@ -124,7 +124,7 @@ export const METHOD_TEXT: { [Id in MethodId]: MethodText<Methods[Id]> } = {
       'jets covered': { name: 'When the jets are covered', says: '' },
       'half full': {
         name: 'From half full',
-        says: 'It circulates sooner. Only where the manual allows it.',
+        says: 'It circulates sooner, with the filters in before the fill. Only where the manual allows it.',
       },
     },
   },

@@ -119,8 +119,8 @@ const TEXT: Record<StageId, (stage: Stage) => StageText> = {
   'filters in': ({ methods }) => ({
     checks: [
       'Rinse until the water runs clear, then put them in.',
-      ...(methods?.filtersIn === 'before the fill'
-        ? ['They go in dry, before the fill, so that the first water is filtered too.']
+      ...(methods?.filtersIn === 'before the fill' || methods?.powerOn === 'half full'
+        ? ['They go in before the fill, so that the first water is filtered and the pump has them.']
         : []),
     ],
     cautions: [],

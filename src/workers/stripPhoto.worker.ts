@@ -50,29 +50,7 @@ const scaled = (bitmap: ImageBitmap | OffscreenCanvas, longSide: number) => {
 const chartColours = (placement: ChartPlacement, blocks: readonly number[]) =>
   picture && readChart(picture, placement, blocks)
 
-/** A picture of spots in a row, to run the finder on once. */
-const practice = (pads: number): Picture => {
-  const [width, height] = [640, 480]
-  const data = new Uint8ClampedArray(4 * width * height).fill(255)
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const on = y > 200 && y < 230 && x > 60 && x % 48 < 30 && x < 60 + 48 * pads
-      const at = 4 * (y * width + x)
-      for (let i = 0; i < 3; i++) data[at + i] = on ? 90 + 30 * i : 160 + ((x * 7 + y * 13) % 12)
-    }
-  return { width, height, data }
-}
-
 const reader = {
-  /** Runs the finder once on nothing of importance, so that it is fast when a picture comes. */
-  warm: (pads: readonly StripPad[]): void => {
-    findStrip(
-      practice(pads.length),
-      pads.length,
-      pads.every(isTaught) ? pads.map(chartOf) : undefined,
-    )
-  },
-
   /** Opens a file as the camera meant it to stand, and looks for a strip of these pads; of none it looks for nothing. */
   open: async (
     file: Blob,

@@ -152,6 +152,17 @@ test.each(METHOD_IDS)('%s is heard where it belongs, and nowhere else', (method)
   expect([...silent].filter((value) => !(method === 'phAim' && value === '7.5'))).toEqual([])
 })
 
+test('what was chosen under another programme is left alone until it means something again', () => {
+  const choices: Partial<Methods> = { lastWater: 'left', shockRhythm: 'after every soak' }
+  const journal = EVENINGS['after a soak'] ?? []
+  for (const programme of ['biguanide', 'in-line salt chlorine'] as const) {
+    const now = voices(tubWith(programme, { choices }), journal)
+    const usual = voices(tubWith(programme), journal)
+    if (programme === 'biguanide') expect(now).toEqual(usual)
+    else expect({ ...now, refill: [] }).toEqual({ ...usual, refill: [] })
+  }
+})
+
 test('any mixture of ways speaks with one voice, and none of them opens the tub', () => {
   const random = seeded(24)
   const pick = (values: readonly string[]) => values[Math.floor(random() * values.length)]
@@ -214,6 +225,11 @@ test('any mixture of ways speaks with one voice, and none of them opens the tub'
         doses: { steps: 1, waitMinutes: 20 },
       })
       const ids = new Set(stages.map((stage) => stage.id))
+      const before = (one: string, other: string) =>
+        stages.find((stage) => stage.id === one)?.needs.some((need) => need === other)
+      // No pump runs without a filter.
+      if (choices.powerOn === 'half full') expect(before('fill', 'filters in')).toBe(true)
+      expect(before('bleed', 'filters in')).toBe(true)
       for (const { needs } of stages) for (const need of needs) expect(ids).toContain(need)
     }
   }
@@ -252,6 +268,11 @@ describe('against common practice', () => {
     expect(shockOf(1, 20)).toMatchObject({ why: 'soak', due: NOW - 2 * HOUR })
     expect(shockOf(1, 40)?.share).toBeGreaterThan(shockOf(1, 20)?.share ?? 1)
     expect(shockOf(3, 30)).toMatchObject({ why: 'load', share: 1 })
+    // A little one afterwards does not answer a heavy soak; a whole one does.
+    const heavy = entry('soak', 5, { people: 4, minutes: 40 })
+    const one = tub({ shockRhythm: 'after every soak' })
+    expect(nextShock(one, [heavy, dichlor(3, 5)], NOW)?.why).toBe('load')
+    expect(nextShock(one, [heavy, dichlor(3, 20)], NOW)).toBeUndefined()
     expect(nextShock(tub({ shockRhythm: 'after every soak' }), [dichlor(1, 20)], NOW)).toBe(
       undefined,
     )

@@ -6,7 +6,7 @@ import type { StageId } from '../journal/stageId'
 import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import type { StartStep } from '../routine/startUp'
-import { type Methods, methodOf } from '../tub/methods'
+import { type Methods, methodOf, methodsKept } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { firstSteps } from './firstDoses'
@@ -149,7 +149,9 @@ export const refillOf = (facts: RefillFacts): Refill => {
     0,
   )
   const leavesLast = methodOf(tub, 'lastWater') === 'left'
-  const filtersFirst = methodOf(tub, 'filtersIn') === 'before the fill'
+  // A pump that runs from half full has its filters by then.
+  const filtersFirst =
+    methodOf(tub, 'filtersIn') === 'before the fill' || methodOf(tub, 'powerOn') === 'half full'
   const stages: Stage[] = [
     {
       id: 'fill test',
@@ -294,9 +296,9 @@ export const refillOf = (facts: RefillFacts): Refill => {
       formula: { kind: 'fixed' },
     },
   ]
-  const { choices } = tub
+  const methods = methodsKept(tub)
   return {
-    stages: choices ? stages.map((stage) => ({ ...stage, methods: choices })) : stages,
+    stages: stages.map((stage) => ({ ...stage, methods })),
     conflicts,
     fadeDays,
   }

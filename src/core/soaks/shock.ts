@@ -113,14 +113,16 @@ export const nextShock = (
   const little = methodOf(tub, 'shockRhythm') === 'after every soak'
   const littleOnes = little ? shocksIn(tub, journal, now, LITTLE_SHARE) : shocks
   const last = littleOnes.at(-1)?.at
+  // A sign, a heavy soak and a treatment want a whole one.
+  const lastWhole = shocks.at(-1)?.at ?? 0
   const heavy = journal
     .filter(isKind('soak'))
-    .filter(({ at, body }) => at <= now && at > (last ?? 0) && isHeavy(body))
+    .filter(({ at, body }) => at <= now && at > lastWhole && isHeavy(body))
     .reduce<Instant | undefined>((first, { at }) => Math.min(first ?? at, at), undefined)
   const first = journal.reduce((earliest, { at }) => Math.min(earliest, at), now)
   const rhythm = (last ?? first) + shockEvery(tub)
   const byLoad = heavy !== undefined && (little || heavy < rhythm)
-  const unanswered = (at: Instant) => at <= now && at > (last ?? 0)
+  const unanswered = (at: Instant) => at <= now && at > lastWhole
   const sign = journal
     .filter(isKind('look'))
     .filter(({ at, body }) => unanswered(at) && body.signs.some((one) => SHOCK_SIGNS.includes(one)))

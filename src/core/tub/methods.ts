@@ -54,34 +54,42 @@ export const usualMethod = <Id extends MethodId>(tub: Facts, id: Id): Methods[Id
   return WAYS_OF_DOING[id][0] as Methods[Id]
 }
 
-export const methodOf = <Id extends MethodId>(tub: Facts, id: Id): Methods[Id] => {
-  const chosen = tub.choices?.[id]
-  return (chosen as Methods[Id] | undefined) ?? usualMethod(tub, id)
+/** Whether a method means something for this tub: no shocks without a halogen, and none by rhythm where a cell works. */
+const applies = ({ programme }: Facts, id: MethodId): boolean => {
+  const { sanitizer } = programmeOf(programme)
+  const shocked = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
+  switch (id) {
+    case 'shockRhythm':
+      return shocked && feederOf(programme) !== 'cell'
+    case 'wipeAtShocks':
+    case 'coverAfterDose':
+      return shocked
+    case 'granuleShock':
+      return sanitizer === 'freeChlorine'
+    // A trace of the old water's chlorine ruins biguanide.
+    case 'lastWater':
+      return programme !== 'biguanide'
+    default:
+      return true
+  }
 }
 
-/** Methods that mean something for this tub: no shocks without a halogen, no fine jets in an inflatable's shell. */
-export const methodsFor = (tub: Facts): MethodId[] => {
-  const { sanitizer } = programmeOf(tub.programme)
-  const shocked = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
-  const granules = sanitizer === 'freeChlorine'
-  return METHOD_IDS.filter((id) => {
-    switch (id) {
-      case 'shockRhythm':
-        return shocked && feederOf(tub.programme) !== 'cell'
-      case 'wipeAtShocks':
-        return shocked
-      case 'granuleShock':
-        return granules
-      case 'coverAfterDose':
-        return shocked
-      // A trace of the old water's chlorine ruins biguanide.
-      case 'lastWater':
-        return tub.programme !== 'biguanide'
-      default:
-        return true
-    }
-  })
+export const methodsFor = (tub: Facts): MethodId[] => METHOD_IDS.filter((id) => applies(tub, id))
+
+/** What is done: as chosen, where that still means something under the programme of now. */
+export const methodOf = <Id extends MethodId>(tub: Facts, id: Id): Methods[Id] => {
+  const chosen = tub.choices?.[id] as Methods[Id] | undefined
+  return chosen !== undefined && applies(tub, id) ? chosen : usualMethod(tub, id)
 }
+
+/** All that was chosen and still means something. */
+export const methodsKept = (tub: Facts): Partial<Methods> =>
+  Object.fromEntries(
+    methodsFor(tub).flatMap((id) => {
+      const chosen = tub.choices?.[id]
+      return chosen === undefined ? [] : [[id, chosen]]
+    }),
+  )
 
 const RHYTHM_DAYS = {
   weekly: 7,

@@ -4,7 +4,7 @@ import type { ProductName } from '../products/product'
 import { CHLORINE_PART_DAYS, feederOf, hasChlorinePart } from '../programmes/feederKind'
 import type { Instant } from '../time'
 import { inhibitorFirst } from '../tub/fillNeeds'
-import { type Methods, methodOf } from '../tub/methods'
+import { type Methods, methodOf, methodsKept } from '../tub/methods'
 import type { Tub, TubKind } from '../tub/tub'
 import type { Interval, Season } from './interval'
 
@@ -487,6 +487,7 @@ const changed = (chore: Chore, { season, ...change }: ChoreChange): Chore => {
 /** A preset as it is for this tub before its people change it. */
 export const presetChore = (id: PresetChoreId, tub: Tub): Chore => {
   const { schools: _, optional, only: __, ...facts } = PRESETS[id]
+  const kept = methodsKept(tub)
   const chore: Chore = {
     signs: [],
     ...facts,
@@ -494,10 +495,10 @@ export const presetChore = (id: PresetChoreId, tub: Tub): Chore => {
     text: {},
     paused: optional?.(tub) ?? false,
     ...(tub.programme === 'biguanide' ? { ownCleaners: 'biguanide' } : {}),
-    ...(tub.choices ? { methods: tub.choices } : {}),
+    ...(Object.keys(kept).length > 0 ? { methods: kept } : {}),
   }
-  const kept = id === 'cover underside' ? changed(chore, { interval: wipeInterval(tub) }) : chore
-  return inflatable(tub) ? changed(kept, INFLATABLE[id] ?? {}) : kept
+  const wiped = id === 'cover underside' ? changed(chore, { interval: wipeInterval(tub) }) : chore
+  return inflatable(tub) ? changed(wiped, INFLATABLE[id] ?? {}) : wiped
 }
 
 /** The chores of a tub in walking order, as its people changed them, those that are paused included. */

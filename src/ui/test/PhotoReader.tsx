@@ -80,11 +80,6 @@ const Reading = ({
   const taught = pads.every(({ pad }) => isTaught(pad))
   const blocks = pads.map(({ pad }) => pad.blocks.length)
 
-  // While the picture is being taken.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the page opens
-  useEffect(() => {
-    void reader().warm(pads.map(({ pad }) => pad))
-  }, [])
   const url = open?.url
   useEffect(() => () => (url ? URL.revokeObjectURL(url) : undefined), [url])
 

@@ -118,19 +118,21 @@ const MethodsPage = async ({ params }: TubParams) => {
             {...shared}
             name="Target range"
             why="The full range is the published one for hot tubs in use."
-            ways={programme.presets.map(({ id, targets }): Way => {
-              const floor = floorBroken(programme.sanitizer, targets.sanitizer)
-              const text = presetText(tub.programme, id)
-              return {
-                value: id,
-                name: text.name,
-                says: text.note,
-                caution:
-                  floor === undefined
-                    ? undefined
-                    : `Starts below ${floor} ppm, the published floor for hot tubs.`,
-              }
-            })}
+            ways={programme.presets
+              .map(({ id, targets }): Way => {
+                const floor = floorBroken(programme.sanitizer, targets.sanitizer)
+                const text = presetText(tub.programme, id)
+                return {
+                  value: id,
+                  name: text.name,
+                  says: text.note,
+                  caution:
+                    floor === undefined
+                      ? undefined
+                      : `Starts below ${floor} ppm, the published floor for hot tubs.`,
+                }
+              })
+              .concat(tub.preset === 'own' ? [{ value: 'own', name: 'Your own ranges' }] : [])}
             chosen={tub.preset}
             usual={programme.presets[0].id}
             hidden={{ ...tubField, asks: 'preset' }}
