@@ -90,7 +90,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
           {parts.length > 0 && (
             <Cartridge tubId={tub.id} parts={parts} keep={saveEntry} preferences={preferences} />
           )}
-          <div className="grid gap-2">
+          <div className="grid gap-2 empty:hidden">
             <FactNote id="lights blink" when={feederOf(tub.programme) === 'cell'} />
             <FactNote id="string off" when={feederOf(tub.programme) === 'floater'} />
             <FactNote id="maker against bromine" when={programme.sanitizer === 'bromine'} />

@@ -28,7 +28,7 @@ const Shelf = async ({ params }: TubParams) => {
         What’s on the shelf comes first in every plan, with its own strength and scoop, and counts
         down as you log it. For the rest, the usual products are assumed.
       </p>
-      <div className="mt-3">
+      <div className="mt-3 empty:hidden">
         <FactNote id="approval number" />
       </div>
       {shelf.length === 0 ? (

@@ -303,7 +303,7 @@ const Test = async ({ params, searchParams }: TestProps) => {
       ) : (
         <Reading view={view} preferences={preferences} method={method} kit={kit} />
       )}
-      <div className="mt-4 grid gap-2">
+      <div className="mt-4 grid gap-2 empty:hidden">
         <FactNote
           id="high after a shock"
           when={shocksIn(tub, journal, now).some(({ at }) => at > now - DAY)}
