@@ -65,11 +65,11 @@ export const METHOD_TEXT: { [Id in MethodId]: MethodText<Methods[Id]> } = {
   },
   granuleShock: {
     name: 'Chlorine granules as a shock',
-    why: 'A teaspoon to 400 L clears an ordinary week; more keeps everybody out for longer.',
+    why: 'That clears an ordinary week; more keeps everybody out for longer.',
     ways: {
-      usual: { name: '12 g for 1000 L', says: 'About 7 ppm on top.' },
+      usual: { name: 'A teaspoon to 380 L', says: 'About 7 ppm on top.' },
       double: {
-        name: '25 g for 1000 L',
+        name: 'Two teaspoons to 380 L',
         says: 'For heavy use or dull water. No dose carries the level above 10 ppm before a test.',
       },
     },
