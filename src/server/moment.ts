@@ -1,5 +1,5 @@
-import { TZDate } from '@date-fns/tz'
-import { DAY, type Instant, MINUTE } from '@/core'
+import { TZDate, tzOffset } from '@date-fns/tz'
+import { DAY, HOUR, type Instant, MINUTE } from '@/core'
 import { field, hourTwice, REFUSALS } from '@/words/refusals'
 import type { Ask, Fields } from './form'
 
@@ -17,11 +17,37 @@ export const isTimeZone = (zone: string): boolean => {
   }
 }
 
+/** Days whose offset is kept: a sheet of ten years has so many. */
+const MOST_DAYS = 4000
+const offsets = new Map<string, number | undefined>()
+
+/** The one offset of a day's clock from UTC, minutes; undefined where clocks change about that day. A large sheet asks for each day many times. */
+const offsetOfDay = (midnight: Instant, timeZone: string): number | undefined => {
+  const key = `${timeZone} ${midnight}`
+  if (offsets.has(key)) return offsets.get(key)
+  // Wherever the place lies, its day is between these.
+  const [before, after] = [midnight - 26 * HOUR, midnight + 50 * HOUR].map((at) =>
+    tzOffset(timeZone, new Date(at)),
+  )
+  if (offsets.size >= MOST_DAYS) offsets.clear()
+  const offset = before === after ? before : undefined
+  offsets.set(key, offset)
+  return offset
+}
+
 /** A clock reading on the person's wall, as an instant; undefined where it cannot be read, or is on no calendar or clock there. */
 export const fromWallClock = (local: string, timeZone: string): Instant | undefined => {
   const match = LOCAL.exec(local)
   if (!match) return undefined
   const [year = 0, month = 0, day = 0, hour = 0, minute = 0] = match.slice(1, 6).map(Number)
+  const midnight = Date.UTC(year, month - 1, day)
+  const offset = offsetOfDay(midnight, timeZone)
+  if (offset !== undefined) {
+    const wall = midnight + (60 * hour + minute) * MINUTE
+    return new Date(wall).toISOString().slice(0, 16) === local.slice(0, 16)
+      ? wall - offset * MINUTE
+      : undefined
+  }
   const instant = new TZDate(year, month - 1, day, hour, minute, timeZone).getTime()
   // 29 February of a common year, 25 o'clock, or the hour that summer time leaves out comes back as something else.
   return Number.isFinite(instant) && toWallClock(instant, timeZone) === local.slice(0, 16)

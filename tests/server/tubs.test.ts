@@ -119,6 +119,18 @@ test('wall clocks and instants agree through summer time', () => {
   for (const zone of ['Europe/Berlin', 'America/New_York', 'Australia/Lord_Howe', 'UTC'])
     for (const instant of [Date.UTC(2026, 0, 5, 6, 30), Date.UTC(2026, 6, 5, 6, 30)])
       expect(fromWallClock(toWallClock(instant, zone), zone)).toBe(instant)
+  // Every clock reading that a year has is read as a moment that shows it, on days of change and beside them.
+  const minutes = [
+    ...Array.from({ length: 365 * 3 }, (_, i) => i * 487),
+    ...Array.from({ length: 96 }, (_, i) => (31 + 28 + 28) * 24 * 60 + 15 * i),
+  ]
+  for (const zone of ['Europe/Berlin', 'America/New_York', 'Australia/Lord_Howe', 'Pacific/Apia'])
+    for (const minute of minutes) {
+      const wall = toWallClock(Date.UTC(2026, 0, 1) + minute * 60_000, zone)
+      expect(toWallClock(fromWallClock(wall, zone) ?? 0, zone)).toBe(wall)
+    }
+  for (const no of ['2026-02-29T10:00', '2026-03-29T02:30', '2026-01-01T25:00', '2026-01-01T10:75'])
+    expect(fromWallClock(no, 'Europe/Berlin')).toBeUndefined()
   expect(fromWallClock('yesterday', 'UTC')).toBeUndefined()
   expect(isTimeZone('Mars/Olympus')).toBe(false)
 })

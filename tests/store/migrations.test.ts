@@ -112,7 +112,10 @@ test('a database of before: choices and surroundings keep their answers under ne
   expect(waterline && choreText(waterline)).toMatchObject({
     name: 'Wipe the waterline',
     needs: 'the blue cloth',
-    how: [expect.stringContaining('A tan line is dust')],
+    how: [
+      expect.stringContaining('A tan line is dust'),
+      expect.stringContaining('A waterline cleaner goes on the cloth'),
+    ],
   })
 })
 

@@ -77,7 +77,7 @@ const scaleOf = (
 }
 
 /** A sheet of twenty thousand rows takes a twentieth of it on an idle machine; a machine may be many times slower. */
-const LONGEST_MS = 8000
+const LONGEST_MS = 12_000
 
 /** More than this is no dose for a tub, g per litre of water. */
 const LARGEST_GRAMS_PER_LITRE = 5
