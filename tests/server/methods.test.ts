@@ -1,6 +1,7 @@
 import { correctedOften } from '@/core/advice/correctedOften'
 import { estimate } from '@/core/estimate/estimate'
 import { unfedLossOf } from '@/core/estimate/rates'
+import { pumpWatts, usualHeat } from '@/core/heat/tubHeat'
 import type { Entry } from '@/core/journal/entry'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR } from '@/core/time'
@@ -216,6 +217,11 @@ describe('circulation', () => {
         estimate: estimate(filtering(hours), [], NOW),
       }).find(({ id }) => id === 'circulation')?.value
     expect([told(), told(8), told(2)]).toEqual([undefined, 'enough', 'little'])
+    // A pump that runs a third of the day draws a third, in Costs and in what it warms.
+    expect(pumpWatts(filtering(8)).circulation).toBeCloseTo(pumpWatts(filtering()).circulation / 3)
+    expect(usualHeat(filtering(8)).pumpKilowatts).toBeCloseTo(
+      usualHeat(filtering()).pumpKilowatts / 3,
+    )
   })
   test('typed in the form, shown again', () => {
     updateTub(store, tub, {

@@ -1,7 +1,8 @@
 import { addEffect } from '../products/addProduct'
 import { ppmPerUnit } from '../products/doseTarget'
 import type { ProductName } from '../products/product'
-import { contains } from '../programmes/programme'
+import { contains, middle } from '../programmes/programme'
+import { phLandingIn } from '../tub/choices'
 import { hoursToReachPh, TRANSFER_PER_HOUR } from '../water/aerate'
 import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
 import { readWater, waterFromReading } from '../water/solveWater'
@@ -129,6 +130,7 @@ const inPortions = (
     source.effect,
     (1000 * source.gramsLeft) / tub.volumeLitres,
     { portions: acids.length, ppm: Math.abs(donePpm(task, 'alkalinity', isAcid)) },
+    phLandingIn(tub.targets.pH, middle(tub.targets.pH), choices),
   )
   return { portions, acid: source.product }
 }

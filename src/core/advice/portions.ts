@@ -38,12 +38,14 @@ const LONGEST_AIR_MINUTES = 90
  * deviation too high and alkalinity too: no portion takes that below 7.0. Empty where a single portion does.
  * @param acid what a gram does @param mostMgPerLitre what is at hand
  * @param done acid of this round so far: how often, and ppm of alkalinity
+ * @param phTo where air brings pH back to in the end
  */
 export const acidPortions = (
   known: Known,
   acid: ProductEffect,
   mostMgPerLitre: number,
   done: { portions: number; ppm: number },
+  phTo: number,
 ): Portion[] => {
   const { water, reading, targets, alkalinityDeviation, phDeviation } = known
   const band = targets.totalAlkalinity
@@ -78,8 +80,7 @@ export const acidPortions = (
       acids++
     } else air(RISEN_PH, corner)
   }
-  const centre = (targets.pH.low + targets.pH.high) / 2
-  if (solvePh(likely) < centre - 0.1) air(centre, likely)
+  if (solvePh(likely) < phTo - 0.1) air(phTo, likely)
   const single = done.portions === 0 && acids === 1 && portions[0]?.kind === 'acid'
   return single ? [] : portions
 }

@@ -2,7 +2,7 @@ import { type Entry, isKind } from '../journal/entry'
 import { NINE_IN_TEN } from '../random'
 import { readingError } from '../testing/quantity'
 import { DAY, HOUR, type Instant } from '../time'
-import type { Tub, TubKind } from '../tub/tub'
+import { filtrationHours, type Tub, type TubKind } from '../tub/tub'
 import { COOLING_HOURS, HEATER_KILOWATTS, KILOJOULES_PER_LITRE_KELVIN } from './heat'
 
 /** Something that is known to within a factor: the middle, and where nine in ten of what it may be lie. */
@@ -32,11 +32,17 @@ export interface TubHeat {
  * What pumps draw, W: circulation around the clock for a rigid tub's small pump, an inflatable's filter pump by common practice; jets
  * while people are in. Assumed, until somebody reads a meter.
  */
-export const PUMP_WATTS: Record<TubKind, { circulation: number; jets: number }> = {
+const PUMP_WATTS: Record<TubKind, { circulation: number; jets: number }> = {
   'hard shell': { circulation: 80, jets: 1500 },
   inflatable: { circulation: 50, jets: 600 },
   'swim spa': { circulation: 150, jets: 3000 },
 }
+/** What this tub's pumps draw, W: `circulation` as a mean over the day, for the hours that it filters. */
+export const pumpWatts = (tub: Tub): { circulation: number; jets: number } => {
+  const { circulation, jets } = PUMP_WATTS[tub.kind ?? 'hard shell']
+  return { circulation: (circulation * filtrationHours(tub)) / 24, jets }
+}
+
 /** Of a pump's power so much ends in the water and not in the air of the cabinet; assumed. */
 const PUMP_WARMS = 0.5
 
@@ -281,7 +287,7 @@ export const heatOf = (
       lately.high < earlier.low
         ? { at: last.at, kilowatts: lately.value, before: earlier }
         : undefined,
-    pumpKilowatts: (PUMP_WARMS * PUMP_WATTS[kind].circulation) / 1000,
+    pumpKilowatts: (PUMP_WARMS * pumpWatts(tub).circulation) / 1000,
   }
 }
 

@@ -1,11 +1,11 @@
 import { warmingKilowattHours } from '../heat/heat'
-import { neededKilowatts, PUMP_WATTS, type TubHeat } from '../heat/tubHeat'
+import { neededKilowatts, pumpWatts, type TubHeat } from '../heat/tubHeat'
 import { type EmptyTime, emptyTimes } from '../journal/closedDown'
 import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { isShock } from '../soaks/shock'
 import { DAY, HOUR, type Instant } from '../time'
-import { filtrationHours, type Tub } from '../tub/tub'
+import type { Tub } from '../tub/tub'
 
 /** What a dose was for. */
 export const SPENT_ON = ['sanitizer', 'balance', 'shock', 'refill', 'care'] as const
@@ -94,13 +94,10 @@ const energyOf = (
       ) *
         outside(at, Math.min(to, at + step), empty)) /
       HOUR
-  const watts = PUMP_WATTS[tub.kind ?? 'hard shell']
+  const watts = pumpWatts(tub)
   return {
     heat: held,
-    pumps:
-      (watts.circulation * (filtrationHours(tub) / 24) * (outside(from, to, empty) / HOUR) +
-        watts.jets * soakHours) /
-      1000,
+    pumps: (watts.circulation * (outside(from, to, empty) / HOUR) + watts.jets * soakHours) / 1000,
     fills: fills * warmingKilowattHours(volumeLitres, fillCelsius, setTemperatureCelsius),
   }
 }

@@ -101,5 +101,5 @@ const RHYTHM_DAYS = {
 /** From one shock to the next where nothing brings it forward, milliseconds; none where each soak has its own. */
 export const shockEvery = (tub: Facts): number => RHYTHM_DAYS[methodOf(tub, 'shockRhythm')] * DAY
 
-/** From one full shock to the next, to reckon ahead by; where each soak has a little one, a week. */
+/** From one full shock to the next, to look ahead by; where each soak has a little one, a week. */
 export const fullShockEvery = (tub: Facts): number => shockEvery(tub) || 7 * DAY
