@@ -6,6 +6,7 @@ import {
   expect,
   nothingSerious,
   PHONE,
+  reloadAsleep,
   setUpTub,
   test,
   watchConsole,
@@ -61,6 +62,44 @@ test('on a phone without a network: the truth is told, the draft stays through a
   await save(page).dblclick()
   await expect(entries(page, 'cover was frozen')).toHaveCount(1)
   await page.context().close()
+})
+
+test('what is written before the page’s code has come is heard, kept and saved', async ({
+  page,
+}) => {
+  const clean = watchConsole(page)
+  const tub = await made(page, 'Early Hand')
+  await page.goto(`${tub}/test?with=meter`)
+  const awake = await reloadAsleep(page)
+  const field = (name: string) => page.getByRole('textbox', { name, exact: true })
+  await field('Total alkalinity').fill('95')
+  await field('pH').fill('7,4')
+  await page.getByRole('radio', { name: 'Earlier' }).check({ force: true })
+  await awake()
+  await expect(page.getByRole('button', { name: 'Save test, 2 values' })).toBeVisible()
+  await expect(field('Total alkalinity')).toHaveValue('95')
+  await expect(page.getByRole('radio', { name: 'Earlier' })).toBeChecked()
+  await field('pH').fill('7.5')
+  await page.reload()
+  await expect(page.getByText('Unsaved entry restored.')).toBeVisible()
+  await expect(field('Total alkalinity')).toHaveValue('95')
+
+  // A device's reply that came meanwhile goes beside what was typed, not over it.
+  const reply = { device: 'Bridge', test: 'calciumHardness', status: 'over range' }
+  const id = tub.split('/').at(-1)
+  expect((await page.request.post(`${EMPTY}/api/tubs/${id}/device`, { data: reply })).ok()).toBe(
+    true,
+  )
+  const again = await reloadAsleep(page)
+  await field('Calcium hardness').fill('90')
+  await again()
+  await expect(page.getByText('2 × 90 = 180 ppm')).toBeVisible()
+  await expect(field('pH')).toHaveValue('7.5')
+  await page.getByRole('button', { name: 'Save test, 3 values' }).click()
+  await expect(page).toHaveURL(/dose$/)
+  await page.goto(`${tub}/record`)
+  await expect(entries(page, 'pH 7.5, Alkalinity 95 ppm')).toHaveCount(1)
+  clean()
 })
 
 test('drafts of a soak and of a step outlive a reload', async ({ page }) => {

@@ -18,22 +18,56 @@ export const EMPTY = own('PAVREL_EMPTY') ?? 'http://127.0.0.1:4271'
 export const DEMO_DB = own('PAVREL_DEMO_DB') ?? ''
 export const PHONE = { width: 390, height: 844 }
 
-/** A page whose `goto` comes back when it is alive: on a slow machine a press before that is lost. */
+/** Waits until the page is alive: on a slow machine a press on what only code answers is lost before that. */
+const living = (page: Page) =>
+  page.waitForFunction(
+    () =>
+      // A place that is still loading stands in the page before what it will show.
+      !document.querySelector('main .late') &&
+      Object.keys(document.querySelector('main, form, a') ?? {}).some((key) =>
+        key.startsWith('__reactProps'),
+      ),
+  )
+
+/** A page whose `goto` and `reload` come back when it is alive. */
 const alive = (page: Page): Page => {
   const goto = page.goto.bind(page)
+  const reload = page.reload.bind(page)
   page.goto = async (...given) => {
     const response = await goto(...given)
-    await page.waitForFunction(
-      () =>
-        // A place that is still loading stands in the page before what it will show.
-        !document.querySelector('main .late') &&
-        Object.keys(document.querySelector('main, form, a') ?? {}).some((key) =>
-          key.startsWith('__reactProps'),
-        ),
-    )
+    await living(page)
+    return response
+  }
+  page.reload = async (...given) => {
+    const response = await reload(...given)
+    await living(page)
     return response
   }
   return page
+}
+
+/**
+ * Reloads a page whose code is held back, as on a slow network. What it returns lets the code come, and waits for it.
+ */
+export const reloadAsleep = async (page: Page): Promise<() => Promise<void>> => {
+  let come = () => {}
+  const called = new Promise<void>((resolve) => {
+    come = resolve
+  })
+  const code = '**/_next/static/**/*.js'
+  await page.route(code, async (route) => {
+    await called
+    await route.continue()
+  })
+  await Promise.all([
+    page.waitForEvent('framenavigated'),
+    page.evaluate(() => window.location.reload()),
+  ])
+  return async () => {
+    come()
+    await living(page)
+    await page.unroute(code)
+  }
 }
 
 export const test = base.extend({

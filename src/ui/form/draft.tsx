@@ -7,11 +7,13 @@ import {
   useContext,
   useEffect,
   useId,
+  useLayoutEffect,
   useRef,
   useState,
 } from 'react'
 import type { Ask, Fields } from '@/server/form'
 import { Checking } from './Checking'
+import { retellEarly } from './early'
 import { type Action, drawnUnits, newKey, usePost } from './usePost'
 
 export type { Action }
@@ -21,6 +23,8 @@ interface Draft {
   idOf: (name: string, part?: string) => string
   fields: Fields
   set: (name: string, value: string) => void
+  /** The draft that had been kept, and what was written before the page's code had come, are in `fields`. */
+  ready: boolean
   errors: Record<string, string>
   questions: Record<string, string>
 }
@@ -127,7 +131,9 @@ export const DraftForm = ({
   const formId = useId()
   const [fields, setFields] = useState(initial)
   const [drawn, setDrawn] = useState(initial)
+  const base = useRef(initial)
   const [restored, setRestored] = useState(false)
+  const [ready, setReady] = useState(false)
   const [note, setNote] = useState<string>()
   const form = useRef<HTMLFormElement>(null)
   const here = useRef(true)
@@ -147,20 +153,23 @@ export const DraftForm = ({
     setRestored(false)
   }
 
-  useEffect(() => {
+  // Before anything draws the form a second time, which would clear what was written early.
+  useLayoutEffect(() => {
+    setReady(true)
     units.current = drawnUnits()
     const kept = key ? keptDraft(key) : undefined
-    if (!key || !kept) return
-    if (kept.units !== units.current) {
+    if (key && kept && kept.units !== units.current) {
       localStorage.removeItem(key)
       setNote('An unsaved entry was in other units, so it wasn’t restored.')
-      return
+    } else if (kept) {
+      typed.current = kept.typed
+      post.current = kept.post
+      base.current = { ...base.current, ...kept.drawn }
+      setFields((now) => ({ ...now, ...kept.typed }))
+      setDrawn(base.current)
+      setRestored(true)
     }
-    typed.current = kept.typed
-    post.current = kept.post
-    setFields((now) => ({ ...now, ...kept.typed }))
-    setDrawn((now) => ({ ...now, ...kept.drawn }))
-    setRestored(true)
+    if (form.current) retellEarly(form.current)
   }, [key])
 
   const sized: Action = async (previous, data) => {
@@ -213,7 +222,9 @@ export const DraftForm = ({
     if (!key) return
     const kept: KeptDraft = {
       typed: typed.current,
-      drawn: Object.fromEntries(Object.keys(typed.current).map((one) => [one, drawn[one] ?? ''])),
+      drawn: Object.fromEntries(
+        Object.keys(typed.current).map((one) => [one, base.current[one] ?? '']),
+      ),
       post: post.current,
       units: units.current,
     }
@@ -226,11 +237,12 @@ export const DraftForm = ({
         idOf: (name, part = 'field') => `${formId}${part}-${name}`,
         fields,
         set,
+        ready,
         errors: refusedNow?.errors ?? {},
         questions: refusedNow?.questions ?? {},
       }}
     >
-      <form ref={form} action={act} className={className} noValidate>
+      <form ref={form} action={act} className={className} autoComplete="off" noValidate>
         {Object.entries(hidden).map(([name, value]) => (
           <input key={name} type="hidden" name={name} value={value} />
         ))}
@@ -250,6 +262,7 @@ export const DraftForm = ({
                 letGo()
                 post.current = ''
                 setFields(initial)
+                base.current = initial
                 setDrawn(initial)
               }}
             >

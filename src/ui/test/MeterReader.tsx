@@ -26,10 +26,20 @@ export interface MeterRow {
 /** As the simulated device names itself. */
 const PRACTICE = 'Practice photometer'
 
+/** What a reply puts into the form. */
+const taken = (quantity: Quantity, { id, reply }: NonNullable<MeterRow['reply']>): Fields => {
+  const { status, value, dilutionParts } = reply
+  return {
+    [`from.${quantity}`]: String(id),
+    [`shown.${quantity}`]: status === 'ok' && value !== undefined ? String(value) : '',
+    [`diluted.${quantity}`]: status === 'over range' || dilutionParts > 0 ? 'yes' : '',
+  }
+}
+
 const numberIn = (text: string) => numberOr(text, pageLocale())
 
 const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
-  const { fields, set } = useDraft()
+  const { fields, set, ready } = useDraft()
   const router = useRouter()
   const [trouble, setTrouble] = useState<string>()
   const [busy, setBusy] = useState(false)
@@ -40,12 +50,9 @@ const Row = ({ row, tubId }: { row: MeterRow; tubId: number }) => {
   const sent = reply && readReply(reply.reply)
   const refusal = sent && 'refusal' in sent ? formatReplyRefusal(sent.refusal) : undefined
   useEffect(() => {
-    if (!reply || fields[from] === String(reply.id)) return
-    set(from, String(reply.id))
-    const { status, value, dilutionParts } = reply.reply
-    set(shown, status === 'ok' && value !== undefined ? String(value) : '')
-    set(dilute, status === 'over range' || dilutionParts > 0 ? 'yes' : '')
-  }, [reply, fields, from, shown, dilute, set])
+    if (!ready || !reply || fields[from] === String(reply.id)) return
+    for (const [name, value] of Object.entries(taken(quantity, reply))) set(name, value)
+  }, [ready, reply, fields, from, quantity, set])
   const text = fields[shown] ?? ''
   const diluted = fields[dilute] === 'yes' && quantity !== 'pH' && quantity !== 'temperature'
   const value = numberIn(text)
@@ -163,7 +170,10 @@ export const MeterReader = ({
   <DraftForm
     action={action}
     draftKey={`meter.${tubId}`}
-    initial={initial}
+    initial={Object.assign(
+      { ...initial },
+      ...rows.map(({ quantity, reply }) => reply && taken(quantity, reply)),
+    )}
     hidden={{ kind: 'test', method: 'meter', tub: String(tubId) }}
     submit={({ pending, fields, asked }) => {
       const read = rows.filter(({ quantity }) => fields[`shown.${quantity}`]?.trim()).length
