@@ -21,6 +21,12 @@ test('a power cut at −5 °C: when the pipes freeze, what to do first, and a li
   await expect(
     cut.getByRole('img', { name: /^The water without power: .* after a day 3\d °C/ }),
   ).toBeVisible()
+  await cut.getByLabel('Cover').selectOption('is off or gone')
+  await cut.getByRole('button', { name: 'Work it out' }).click()
+  await expect(cut.getByText(/^Cover the water first/)).toBeVisible()
+  await expect(
+    cut.getByRole('img', { name: /^The water without power: .* after a day [01]?\d °C/ }),
+  ).toBeVisible()
   await cut.getByText('As a table').click()
   await expect(cut.getByRole('row', { name: /^day 1 / })).toBeVisible()
   await nothingSerious(page)

@@ -62,7 +62,7 @@ const fault = async (name, work) => {
 
 let port = 4680
 /** Starts the real server; resolves with its address once it listens, or with how it ended. */
-const start = async (database, { env = {}, uid, wait = 40_000 } = {}) => {
+const start = async (database, { env = {}, uid, wait = 120_000 } = {}) => {
   port = (await freePort(port)) + 1
   const mine = port - 1
   const server = realServer({ port: mine, database, env, uid, stdio: ['ignore', 'pipe', 'pipe'] })

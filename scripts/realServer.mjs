@@ -27,7 +27,7 @@ export const realServer = ({
 
 /** Resolves once something answers there; rejects where nothing does. */
 export const answering = async (address) => {
-  for (let i = 0; i < 200; i++) {
+  for (let i = 0; i < 600; i++) {
     try {
       await fetch(address, { redirect: 'manual' })
       return address

@@ -14,6 +14,8 @@ import {
   programmeOf,
   quantityOf,
   type ShelfItem,
+  scheduleOf,
+  type Tub,
   toDose,
   type WaterReading,
 } from '@/core'
@@ -151,7 +153,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
   const fillWater = fillWaterFrom(input.fillWater)
   const state = estimateOfReading(readingOf(reading), read, methodOf(given.method), 0, fillWater)
   if (!state) return impossible(reading)
-  const tub = {
+  const tub: Tub = {
     volumeLitres: input.tub.volumeL,
     programme: input.tub.programme,
     targets,
@@ -183,7 +185,8 @@ const answer = (raw: Record<string, unknown>): Answer => {
       after: show(plan.after),
       notReached: plan.notes.map(noteOf),
       assumed: plan.assumed.map(noteOf),
-      retestAfterMinutes: plan.retestAfterMinutes,
+      // From the end of the last step on; as Dose and the visit have it.
+      retestAfterMinutes: scheduleOf(plan.steps, [], state.at, tub).waits.at(-1) ?? 0,
     },
   }
 }

@@ -270,7 +270,7 @@ export {
 } from './refill/refillSchedule'
 export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from './refill/settings'
 export { type Refill, refillOf, type Stage, type StageConflict } from './refill/stages'
-export { evaporationLitresPerHour, topUpOf, usualSurface } from './refill/topUp'
+export { topUpOf } from './refill/topUp'
 export { beforeLeaving } from './routine/beforeLeaving'
 export { type FeederAdvice, type FeederMove, feederAdvice, TABLET_GRAMS } from './routine/feeder'
 export { type AwayAdvice, awayAdvice, LONGEST_UNATTENDED_DAYS } from './routine/routine'
@@ -403,6 +403,7 @@ export {
   PH_RAISERS,
   type TubChoices,
 } from './tub/choices'
+export { LEAST_FILTRATION_HOURS, MANY_JETS_HOURS } from './tub/circulation'
 export { hasMetals, inhibitorFirst, PHOSPHATE_PPM } from './tub/fillNeeds'
 export { FILL_READ } from './tub/fillTest'
 export {
@@ -419,7 +420,6 @@ export {
   FILL_WATER_SOURCES,
   type FillWater,
   type FillWaterSource,
-  LEAST_FILTRATION_HOURS,
   type LearntRates,
   SUPPLEMENTARY_DISINFECTION,
   type Surroundings,
@@ -492,6 +492,7 @@ export { chlorineAfter } from './water/chlorineDecay'
 export { CHLORINE_G_PER_MOL, CYANURIC_ACID_G_PER_MOL, LOG_HYPOBROMOUS } from './water/constants'
 export { equilibriaFor } from './water/equilibrium'
 export { evaporate } from './water/evaporate'
+export { evaporationLitresPerHour, usualSurface } from './water/evaporation'
 export { fastHypochlorousAcid } from './water/fastChlorine'
 export { langelierIndexCarrier, saturationIndexTrade } from './water/langelier'
 export { type LimitReason, makeWater } from './water/makeWater'

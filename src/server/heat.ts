@@ -178,7 +178,12 @@ export interface HeatPlace {
   nights: readonly { from: Instant; to: Instant }[]
   /** The cut that lasts, by the log. */
   off: NotedCut | undefined
-  cut: Asked<PowerCut> & { outsideCelsius: number; from: Instant; celsius: number }
+  cut: Asked<PowerCut> & {
+    outsideCelsius: number
+    from: Instant
+    celsius: number
+    covered: boolean
+  }
   ready: Asked<TurnUp> & { by: Instant; target: number; held: number }
   /** The water with no heat at all, in the mean of this week's air, °C. */
   restingCelsius: number
@@ -228,7 +233,9 @@ const cutAsked = (
   const fields = {
     cut: query.cut ?? toWallClock(open?.from ?? now, timeZone),
     outside: query.outside ?? shown(fromCelsius(coldest, tub.units.temperature), 0),
+    cover: query.cover === 'off' ? 'off' : 'on',
   }
+  const covered = fields.cover === 'on'
   const errors: Record<string, string> = {}
   const from = fromWallClock(fields.cut, timeZone)
   if (from === undefined) errors.cut = noMoment(FIELD.cutFrom, fields.cut)
@@ -249,10 +256,11 @@ const cutAsked = (
     outsideCelsius,
     from: begins,
     celsius,
+    covered,
     answer:
       Object.keys(errors).length > 0
         ? undefined
-        : powerCut(heat, { from: begins, celsius, air: () => outsideCelsius }),
+        : powerCut(heat, { from: begins, celsius, air: () => outsideCelsius, covered }),
   }
 }
 
@@ -342,7 +350,7 @@ export const heatPlace = (tub: TubRow, journal: readonly Entry[], asked: HeatAsk
     settings,
     weeks,
     soaks: week,
-    climbs: weeks.map(({ meanCelsius }) => weeklyClimb(water, meanCelsius)),
+    climbs: weeks.map(({ meanCelsius }) => weeklyClimb(water, meanCelsius, tub)),
     chosen,
     air: outside,
     perDayKilowattHours: (chosen?.kilowattHours ?? 0) / 7,

@@ -73,6 +73,7 @@ interface TubFields {
   supplementaryDisinfection: Surroundings['supplementaryDisinfection']
   exposure: Surroundings['exposure']
   filtrationHours?: number
+  jetsHours?: number
   source: FillWater['source']
   fillPh?: number
   fillAlkalinity?: number
@@ -167,6 +168,7 @@ const schema = (temperatureUnit: TemperatureUnit) => {
       .default('none'),
     exposure: oneOf(FIELD.exposure, EXPOSURES).optional().default('shade'),
     filtrationHours: number({ name: FIELD.filtrationHours, low: 0, high: 24, unit: 'h' }),
+    jetsHours: number({ name: FIELD.jetsHours, low: 0, high: 24, unit: 'h' }),
     source: oneOf('Fill water', FILL_WATER_SOURCES),
     fillPh: number({ name: FIELD.fillPh, low: 4, high: 11 }),
     fillAlkalinity: number({
@@ -316,6 +318,7 @@ const checkTub = (fields: Fields): { tub: Checked } | { errors: Record<string, s
         exposure: value.exposure,
         hoursFromUtc: hoursFromUtc(zoneOf(fields)),
         ...(value.filtrationHours === undefined ? {} : { filtrationHours: value.filtrationHours }),
+        ...(value.jetsHours === undefined ? {} : { jetsHours: value.jetsHours }),
       },
       volumeLitres: litres,
       volumeBasis: basis,
@@ -450,6 +453,7 @@ export const tubFields = (tub: TubRow): Fields => {
     supplementaryDisinfection: tub.surroundings?.supplementaryDisinfection ?? 'none',
     exposure: tub.surroundings?.exposure ?? 'shade',
     filtrationHours: shown(tub.surroundings?.filtrationHours, 1),
+    jetsHours: shown(tub.surroundings?.jetsHours, 1),
     volumeWay: basis.by,
     volumeUnit: units.volume,
     temperatureUnit: units.temperature,

@@ -266,10 +266,12 @@ const soonestOn = (
 /** What to do while there is no power, in order. */
 export const cutSteps = (
   pipes: HoursUntil,
-  from: Instant,
+  { from, covered }: { from: Instant; covered: boolean },
   preferences: DisplayPreferences,
 ): string[] => [
-  'Leave the cover on, clipped down; every look costs heat.',
+  covered
+    ? 'Leave the cover on, clipped down; every look costs heat.'
+    : 'Cover the water first: its cover, or foil and blankets weighted down outside the rim. Open water cools many times as fast. Keep children and animals away from it.',
   'Switch the tub off at its breaker if a fuse or RCD (GFCI) tripped, and call an electrician: don’t switch it on again to see.',
   ...(pipes.soonest === undefined
     ? []

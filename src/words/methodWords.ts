@@ -180,6 +180,17 @@ export const METHOD_TEXT: { [Id in MethodId]: MethodText<Methods[Id]> } = {
       'one-way mitt': { name: 'A one-way mitt', says: 'A towel after it; nothing to wash.' },
     },
   },
+  clarifierFor: {
+    name: 'Clarifier',
+    why: 'It gathers what the filter lets through, so cloudy water clears sooner.',
+    ways: {
+      'cloudy water': { name: 'For cloudy water', says: 'Trouble has it among what can be done.' },
+      nothing: {
+        name: 'Never',
+        says: 'Trouble and chores leave it out: a shock, the filter and time clear the water.',
+      },
+    },
+  },
   waterAge: {
     name: 'Water is old after',
     why: 'By kind of tub and programme. Bathers, solids, stabiliser and signs bring it forward in any case.',
@@ -208,6 +219,7 @@ export const METHOD_GROUPS: readonly { name: string; ids: readonly MethodId[] }[
     name: 'New water',
     ids: ['waterAge', 'lastWater', 'filtersIn', 'powerOn', 'balanceAt'],
   },
+  { name: 'Helpers', ids: ['clarifierFor'] },
 ]
 
 /** Ranges of pH in use; common practice. */
@@ -276,8 +288,8 @@ export const HELPER_TEXT = {
     why: 'Many tubs do without. Some makers say it clogs filters.',
   },
   clarifier: {
-    name: 'Clarifier',
-    why: 'Only when the water is cloudy: too much of it clouds the water, too.',
+    name: 'Clarifier as a habit',
+    why: 'Too much of it clouds the water, too.',
   },
   'slow tablet': {
     name: 'Slow cleaning tablet',
@@ -287,12 +299,8 @@ export const HELPER_TEXT = {
 export type HelperId = keyof typeof HELPER_TEXT
 export const HELPER_IDS = Object.keys(HELPER_TEXT) as HelperId[]
 
-export const formatHelperWay = (id: HelperId, school: SchoolId | 'off'): string =>
-  school === 'off'
-    ? id === 'clarifier'
-      ? 'only when cloudy'
-      : 'not as a rule'
-    : SCHOOL_NAMES[school]
+export const formatHelperWay = (school: SchoolId | 'off'): string =>
+  school === 'off' ? 'not as a rule' : SCHOOL_NAMES[school]
 
 export const waysOf = <Id extends MethodId>(id: Id): readonly Methods[Id][] =>
   WAYS_OF_DOING[id] as unknown as readonly Methods[Id][]

@@ -6,6 +6,7 @@ import {
   type FeederMove,
   hasChlorinePart,
   LEAST_FILTRATION_HOURS,
+  MANY_JETS_HOURS,
   type PresetId,
   type ProgrammeId,
   programmeOf,
@@ -257,15 +258,22 @@ const ROUTINES: Partial<Record<ProgrammeId, RoutineText>> = {
   },
 }
 
-/** What is said of how long the water moves; undefined where it is enough, or nobody has said. */
-export const circulationRemark = (
-  tub: Tub,
-  preferences: DisplayPreferences,
-): string | undefined => {
-  const hours = tub.surroundings?.filtrationHours
-  return hours !== undefined && hours < LEAST_FILTRATION_HOURS
-    ? `It filters ${formatNumber(hours, 1, preferences)} h a day. Common practice is at least ${LEAST_FILTRATION_HOURS} h, every day, with or without bathers: sanitizer reaches and the filter catches only what moves. Jets on high hardly filter.`
-    : undefined
+/** What is said of how the water moves; nothing where it is enough, or nobody has said. */
+export const circulationRemarks = (tub: Tub, preferences: DisplayPreferences): string[] => {
+  const hours = (value: number) => formatNumber(value, 1, preferences)
+  const { filtrationHours: filters, jetsHours: jets } = tub.surroundings ?? {}
+  return [
+    ...(filters !== undefined && filters < LEAST_FILTRATION_HOURS
+      ? [
+          `It filters ${hours(filters)} h a day. Common practice is at least ${LEAST_FILTRATION_HOURS} h, every day, with or without bathers: sanitizer reaches and the filter catches only what moves. Jets on high hardly filter.`,
+        ]
+      : []),
+    ...(jets !== undefined && jets >= MANY_JETS_HOURS
+      ? [
+          `Its jets run ${hours(jets)} h a day with nobody in. They drive carbon dioxide out, so pH climbs faster, and they hardly filter.`,
+        ]
+      : []),
+  ]
 }
 
 /** The days and weeks of a programme; common practice. */

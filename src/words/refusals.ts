@@ -161,6 +161,7 @@ export const FIELD = {
   supplementary: 'Ozone or UV lamp',
   exposure: 'Location',
   filtrationHours: 'Hours of filtration a day',
+  jetsHours: 'Hours of jets a day',
   fillPh: 'pH of the fill water',
   fillAlkalinity: 'Alkalinity of the fill water',
   fillHardness: 'Hardness of the fill water',

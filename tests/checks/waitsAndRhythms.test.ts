@@ -65,6 +65,27 @@ test('doses circulate for 15 to 30 minutes (common practice), and only what diss
   }
 })
 
+test('a tub is mixed within these waits, and an inflatable by its filter pump alone within half an hour', () => {
+  // A tank stirred by one stream: 3 Z²/(u d) by Grenville and Tilton, 8 D²/(u d) by Fossett; both from memory. Metres, m/s.
+  const minutes = (
+    factor: number,
+    across: number,
+    { litresPerHour, nozzle }: { litresPerHour: number; nozzle: number },
+  ) => {
+    const speed = litresPerHour / 1000 / 3600 / ((Math.PI / 4) * nozzle ** 2)
+    return (factor * across ** 2) / (speed * nozzle) / 60
+  }
+  const filterPump = { litresPerHour: 1300, nozzle: 0.032 }
+  const oneJet = { litresPerHour: 2000, nozzle: 0.01 }
+  const shortest = handlingOf('enzyme', {}).waitMinutes
+  for (const factor of [3, 8]) {
+    expect(minutes(factor, 1.6, filterPump)).toBeLessThan(
+      handlingOf('sodium bisulfate', {}).waitMinutes,
+    )
+    expect(minutes(factor, 2, oneJet)).toBeLessThan(shortest)
+  }
+})
+
 test.each([
   ['sodium bisulfate', 'sodium hypochlorite', 20],
   ['sodium hypochlorite', 'sodium bisulfate', 30],

@@ -18,6 +18,7 @@ interface Planned {
   }[]
   notReached: { quantity: string; why: string }[]
   assumed: { quantity: string }[]
+  retestAfterMinutes: number
 }
 const planOf = (input: unknown): Planned => {
   const answer = ask(input)
@@ -43,6 +44,24 @@ test('what was not read is assumed and said, not taken as nothing', () => {
   const { steps, notReached } = planOf({ tub, reading: { pH: 8.2, freeChlorinePpm: 4 } })
   expect(steps.filter(({ kind }) => kind === 'add')).toEqual([])
   expect(notReached.map(({ quantity }) => quantity)).toContain('totalAlkalinity')
+})
+
+test('the next test comes when the last product has mixed, and no sooner than half an hour after the first', () => {
+  const retest = (more: object) => {
+    const { steps, retestAfterMinutes } = planOf({ tub, reading: { ...reading, ...more } })
+    return { products: steps.map(({ product }) => product), retestAfterMinutes }
+  }
+  expect(retest({})).toEqual({ products: [], retestAfterMinutes: 0 })
+  // Granules mix in twenty minutes (common practice); a test waits for thirty.
+  expect(retest({ freeChlorinePpm: 1 })).toEqual({
+    products: ['sodium dichlor dihydrate'],
+    retestAfterMinutes: 30,
+  })
+  // Bicarbonate first and its twenty minutes, then granules and theirs.
+  expect(retest({ totalAlkalinityPpm: 60, freeChlorinePpm: 1 })).toEqual({
+    products: ['sodium bicarbonate', 'sodium dichlor dihydrate'],
+    retestAfterMinutes: 20,
+  })
 })
 
 test('water is replaced only where that was asked for', () => {

@@ -17,9 +17,10 @@ import {
 } from '@/core/refill/refillSchedule'
 import { type RefillSettings, USUAL_SETTINGS } from '@/core/refill/settings'
 import { hoursToHeat, refillOf } from '@/core/refill/stages'
-import { evaporationLitresPerHour, saturationPascal, topUpOf } from '@/core/refill/topUp'
+import { topUpOf } from '@/core/refill/topUp'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { PUMP_LITRES_PER_MINUTE } from '@/core/tub/usualFlow'
+import { evaporationLitresPerHour, saturationPascal } from '@/core/water/evaporation'
 import { NOW, tubWith } from './waters'
 
 let id = 0

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import ode45 from 'ode45-cash-karp'
 import { cooledTo, heatingHours } from '@/core/heat/heat'
-import { powerCut } from '@/core/heat/powerCut'
+import { openWaterKilowatts, powerCut } from '@/core/heat/powerCut'
 import { kilowattHoursPerKelvin, type TubHeat, usualHeat } from '@/core/heat/tubHeat'
 import { turnUpFor, type Warming, type WeekAsked, warmWeek } from '@/core/heat/warmWeek'
 import { DAY, HOUR } from '@/core/time'
@@ -166,6 +166,44 @@ test('a power cut is Newton’s law: one day from 40 °C in −1.1 °C loses 3.9
   const mild = powerCut(usual, { from: NOW, celsius: 38, air: () => 14 })
   expect(mild.until4.soonest).toBeUndefined()
   expect(mild.pipes.soonest).toBeUndefined()
+})
+
+test('without a cover: what open water gives off, against an integrator and handbook figures', () => {
+  // ASHRAE's pool formula by hand: (0.089 + 0.0782 × 0.5) × (6631 − 0.8 × 611) Pa = 787 W/m²; radiation 0.95 σ (311.15⁴ − 273.15⁴) =
+  // 205; convection 5.15 × 38 = 196.
+  const watts = 1000 * openWaterKilowatts(1, 38, 0, 0.5)
+  expect(Math.abs(watts - (787 + 205 + 196))).toBeLessThan(15)
+  const open = powerCut(usual, { from: NOW, celsius: 38, air: () => 0, covered: false })
+  const shut = powerCut(usual, { from: NOW, celsius: 38, air: () => 0 })
+  // The same by the general integrator, with the handbook's terms written out.
+  const perKelvin = kilowattHoursPerKelvin(usual.volumeLitres)
+  const area = usual.volumeLitres / 500
+  const pascal = (celsius: number) => 611.2 * Math.exp((17.62 * celsius) / (243.12 + celsius))
+  const reference = ode45(
+    [38],
+    (dydt, y) => {
+      const [celsius = 0] = y
+      const flux =
+        0.1281 * (pascal(celsius) - 0.8 * pascal(0)) +
+        0.95 * 5.67e-8 * ((celsius + 273.15) ** 4 - 273.15 ** 4) +
+        5.15 * celsius
+      dydt[0] = -celsius / usual.timeConstantHours.value - (area * flux) / 1000 / perKelvin
+    },
+    0,
+    0.01,
+    { tol: 1e-9 },
+  )
+  reference.steps(Number.POSITIVE_INFINITY, 12)
+  const celsius = reference.y[0] ?? 0
+  expect(Math.abs((open.points[12]?.celsius ?? 0) - celsius)).toBeLessThan(0.2)
+  expect(open.until20.likely).toBeLessThan((shut.until20.likely ?? 0) / 5)
+  expect(open.until20.soonest).toBeLessThan(open.until20.likely ?? 0)
+  // Down to the air, and by evaporating a little below it.
+  expect(Math.abs(open.points.at(-1)?.celsius ?? 9)).toBeLessThan(2)
+  open.points.forEach(({ low, celsius: likely, high }) => {
+    expect(low).toBeLessThanOrEqual(likely + 1e-9)
+    expect(likely).toBeLessThanOrEqual(high + 1e-9)
+  })
 })
 
 test('more insulation never cools faster, and colder air never slower', () => {

@@ -16,6 +16,7 @@ import { handlingWhile, nextShock } from '@/core/soaks/shock'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { planToday } from '@/core/today/planToday'
 import { regimen } from '@/core/today/regimen'
+import { treatOrChange } from '@/core/trouble/treatOrChange'
 import {
   METHOD_IDS,
   type MethodId,
@@ -69,6 +70,16 @@ const EVENINGS: Record<string, readonly Entry[]> = {
   ],
 }
 
+/** Cloudy water that wants treating, whatever the evening. */
+const CLOUDY = (state: ReturnType<typeof estimate>) => ({
+  estimate: state,
+  found: {
+    signs: ['cloudy' as const],
+    causes: [{ cause: 'fill dust' as const, likelihood: 0.6, linked: true, for: [], against: [] }],
+  },
+  cases: [],
+})
+
 /** All that is said of a tub on one of these evenings, by place. */
 const voices = (tub: Tub, journal: readonly Entry[]) => {
   const state = estimate(tub, journal, NOW)
@@ -93,6 +104,7 @@ const voices = (tub: Tub, journal: readonly Entry[]) => {
       stageText(stage),
     ]),
     'start-up': startSteps(tub, state).map((step) => startStepText(step)),
+    trouble: treatOrChange(tub, journal, NOW, CLOUDY(state))?.ways,
     'water age': refillReasons(tub, journal, state).filter(({ rule }) => rule === 'age'),
   }
 }
@@ -119,7 +131,8 @@ const HEARD: Record<MethodId, readonly Place[]> = {
   filterWash: ['chores'],
   filterBack: ['chores'],
   waterlineTool: ['chores'],
-  waterAge: ['water age'],
+  clarifierFor: ['chores', 'trouble'],
+  waterAge: ['water age', 'trouble'],
   lastWater: ['refill'],
   filtersIn: ['refill'],
   powerOn: ['refill'],
@@ -244,6 +257,19 @@ test('any mixture of ways speaks with one voice, and none of them opens the tub'
   }
   expect(covers).toBeGreaterThan(100)
   expect(wipes).toBeGreaterThan(30)
+})
+
+test('clarifier is offered for cloudy water, and nowhere where silver or minerals would drop out with what it gathers', () => {
+  const offered = (programme: ProgrammeId, clarifierFor: Methods['clarifierFor']) => {
+    const tub = tubWith(programme, { choices: { clarifierFor } })
+    const journal = EVENINGS['after a soak'] ?? []
+    const advice = treatOrChange(tub, journal, NOW, CLOUDY(estimate(tub, journal, NOW)))
+    return advice?.ways.some(({ way }) => way === 'clarifier')
+  }
+  expect(offered('bromine tablets', 'cloudy water')).toBe(true)
+  expect(offered('bromine tablets', 'nothing')).toBe(false)
+  for (const programme of ['silver or mineral with low chlorine', 'biguanide'] as const)
+    expect(offered(programme, 'cloudy water')).toBe(false)
 })
 
 describe('against common practice', () => {

@@ -1,11 +1,15 @@
 import { correctedOften } from '@/core/advice/correctedOften'
 import { estimate } from '@/core/estimate/estimate'
+import { ensembleOf, expectedOf } from '@/core/estimate/learning/ensemble'
 import { unfedLossOf } from '@/core/estimate/rates'
+import { fillWaterOf } from '@/core/estimate/testedWater'
 import { pumpWatts, usualHeat } from '@/core/heat/tubHeat'
+import { weeklyClimb } from '@/core/heat/weeklyClimb'
 import type { Entry } from '@/core/journal/entry'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR } from '@/core/time'
 import { evidenceOf } from '@/core/trouble/evidence'
+import { coveredTransferOf } from '@/core/tub/circulation'
 import { choose } from '@/server/choices'
 import { setChore } from '@/server/chores'
 import { entryFields } from '@/server/entryFields'
@@ -23,7 +27,7 @@ import { formatEntry } from '@/words/entryWords'
 import { FACTS } from '@/words/factWords'
 import { habitsFor } from '@/words/habitWords'
 import { METHOD_GROUPS } from '@/words/methodWords'
-import { circulationRemark } from '@/words/programmeText'
+import { circulationRemarks } from '@/words/programmeText'
 import { tubWith } from '../core/waters'
 import { newTub } from '../store/newTub'
 import { preferences } from '../ui/view'
@@ -202,12 +206,12 @@ describe('circulation', () => {
       },
     })
   test('too little is remarked, weighs in Trouble, and widens what is believed of the loss', () => {
-    expect(circulationRemark(filtering(), preferences)).toBeUndefined()
-    expect(circulationRemark(filtering(8), preferences)).toBeUndefined()
-    expect(circulationRemark(filtering(2.5), preferences)).toContain('2.5 h a day')
-    expect(circulationRemark(filtering(2.5), { ...preferences, locale: 'de-DE' })).toContain(
-      '2,5 h a day',
-    )
+    expect(circulationRemarks(filtering(), preferences)).toEqual([])
+    expect(circulationRemarks(filtering(8), preferences)).toEqual([])
+    expect(circulationRemarks(filtering(2.5), preferences).join()).toContain('2.5 h a day')
+    expect(
+      circulationRemarks(filtering(2.5), { ...preferences, locale: 'de-DE' }).join(),
+    ).toContain('2,5 h a day')
     const spread = (hours?: number) => unfedLossOf(filtering(hours)).standardDeviation
     expect(spread(8)).toBe(spread())
     expect(spread(2)).toBeGreaterThan(spread(8))
@@ -218,10 +222,46 @@ describe('circulation', () => {
       }).find(({ id }) => id === 'circulation')?.value
     expect([told(), told(8), told(2)]).toEqual([undefined, 'enough', 'little'])
     // A pump that runs a third of the day draws a third, in Costs and in what it warms.
-    expect(pumpWatts(filtering(8)).circulation).toBeCloseTo(pumpWatts(filtering()).circulation / 3)
+    expect(pumpWatts(filtering(8)).unattended).toBeCloseTo(pumpWatts(filtering()).unattended / 3)
     expect(usualHeat(filtering(8)).pumpKilowatts).toBeCloseTo(
       usualHeat(filtering()).pumpKilowatts / 3,
     )
+  })
+  test('jets by the panel’s clock raise pH, draw power and warm the water', () => {
+    const jetting = (hours: number) =>
+      tubWith('granular chlorine', {
+        surroundings: {
+          supplementaryDisinfection: 'none',
+          exposure: 'shade',
+          hoursFromUtc: 0,
+          jetsHours: hours,
+        },
+      })
+    expect(circulationRemarks(jetting(1), preferences)).toEqual([])
+    expect(circulationRemarks(jetting(3), preferences).join()).toContain('3 h a day')
+    // A hard shell: 80 W around the clock, and 1500 W for two hours of twenty-four.
+    expect(pumpWatts(jetting(2)).unattended).toBeCloseTo(80 + 125, 6)
+    expect(usualHeat(jetting(2)).pumpKilowatts).toBeGreaterThan(usualHeat(jetting(0)).pumpKilowatts)
+    const water = fillWaterOf({ source: 'town', totalAlkalinityPpm: 100, pH: 7.4 }, 38)
+    expect(weeklyClimb(water, 38, jetting(2))).toBeGreaterThan(
+      weeklyClimb(water, 38, jetting(0)) + 0.05,
+    )
+    // By hand: two hours at 0.35 and twenty-two at 0.02 an hour.
+    expect(coveredTransferOf(jetting(2))).toBeCloseTo((2 * 0.35 + 22 * 0.02) / 24, 9)
+    // The estimate of the week goes by it too.
+    const tested: Entry[] = [
+      { id: 1, kind: 'water', at: NOW - 8 * DAY, body: { replacedFraction: 1 } },
+      {
+        id: 2,
+        kind: 'test',
+        at: NOW - 7 * DAY,
+        body: { method: 'meter', readings: { freeChlorine: 5, pH: 7.4, totalAlkalinity: 90 } },
+      },
+    ]
+    const risen = (hours: number) =>
+      expectedOf(ensembleOf(jetting(hours), tested, NOW, 400), jetting(hours), 'pH')?.median ??
+      Number.NaN
+    expect(risen(2)).toBeGreaterThan(risen(0) + 0.05)
   })
   test('typed in the form, shown again', () => {
     updateTub(store, tub, {
@@ -230,9 +270,10 @@ describe('circulation', () => {
         exposure: 'shade',
         hoursFromUtc: 0,
         filtrationHours: 6,
+        jetsHours: 1.5,
       },
     })
-    expect(tubFields(tubNow()).filtrationHours).toBe('6')
+    expect(tubFields(tubNow())).toMatchObject({ filtrationHours: '6', jetsHours: '1.5' })
   })
 })
 

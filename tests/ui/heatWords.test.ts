@@ -90,13 +90,20 @@ test('a power cut in frost names the pipes before anything freezes; in mild air 
   const frost = powerCut(heat, { from: NOW, celsius: 38, air: () => -5 })
   expect(untilWords(frost.until4, german)).toMatch(/^after about \d+ days, [\d,]+ at the soonest$/)
   expect(untilWords(frost.pipes, german)).toMatch(/hours|days/)
-  expect(cutSteps(frost.pipes, NOW, german).join(' ')).toContain('Pipes freeze before the water')
+  expect(cutSteps(frost.pipes, { from: NOW, covered: true }, german).join(' ')).toContain(
+    'Pipes freeze before the water',
+  )
+  expect(cutSteps(frost.pipes, { from: NOW, covered: false }, german)[0]).toContain(
+    'Cover the water',
+  )
   expect(cutDescribed(frost.points, american)).toMatch(
     /^The water without power: at once 100 °F, after a day \d+ °F/,
   )
   const mild = powerCut(heat, { from: NOW, celsius: 38, air: () => 15 })
   expect(untilWords(mild.pipes, german)).toBe('not within four weeks')
-  expect(cutSteps(mild.pipes, NOW, german).join(' ')).not.toContain('Pipes')
+  expect(cutSteps(mild.pipes, { from: NOW, covered: true }, german).join(' ')).not.toContain(
+    'Pipes',
+  )
 })
 
 test('summer: nothing to set, warm days, or water that will not cool', () => {

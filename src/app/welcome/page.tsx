@@ -48,6 +48,7 @@ const Welcome = async () => {
           supplementaryDisinfection: 'none',
           exposure: 'shade',
           filtrationHours: '',
+          jetsHours: '',
           volumeUnit: american ? 'US gallon' : 'litre',
           volumeWay: 'figure',
           lengthUnit: american ? 'inch' : 'centimetre',

@@ -86,7 +86,6 @@ export const planContext = (
 
 /** Bromide bank built where none is known, mg/L as Br⁻: common practice. */
 const BANK_PPM = 30
-const RETEST_MINUTES = 30
 /** Nobody waits so long for the sanitizer because of an alkalinity that keeps nobody out: assumed. */
 const LONG_HOURS = 2
 
@@ -171,7 +170,6 @@ export const dosePlan = (
     replaceable: all && share > 0 ? share : undefined,
     before: estimate.reading,
     after,
-    retestAfterMinutes: steps.length > 0 ? RETEST_MINUTES : 0,
   }
 }
 

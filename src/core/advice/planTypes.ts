@@ -73,5 +73,4 @@ export interface Plan {
   replaceable: number | undefined
   before: WaterReading
   after: WaterReading
-  retestAfterMinutes: number
 }

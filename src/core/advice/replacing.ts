@@ -62,6 +62,5 @@ export const replaceFirst = (
     ],
     before: estimate.reading,
     after,
-    retestAfterMinutes: AFTER_REPLACING_MINUTES,
   }
 }

@@ -1,6 +1,7 @@
 import { DEMAND_GRAMS_PER_PERSON_HOUR } from '../journal/load'
 import { BY_HAND, programmeOf } from '../programmes/programme'
-import { filtrationHours, LEAST_FILTRATION_HOURS, type Tub } from '../tub/tub'
+import { filtrationHours, LEAST_FILTRATION_HOURS } from '../tub/circulation'
+import type { Tub } from '../tub/tub'
 
 /** In water that hardly moves one sample says less of the rest: so much wider. Assumed. */
 const POORLY_MIXED = 1.5

@@ -1,5 +1,6 @@
 import { HOUR, type Instant } from '../time'
-import type { TubHeat } from './tubHeat'
+import { evaporationLitresPerHour, usualSurface } from '../water/evaporation'
+import { kilowattHoursPerKelvin, type TubHeat } from './tubHeat'
 
 /** Hours until something happens: at the soonest, probably and at the latest; undefined where it does not. */
 export interface HoursUntil {
@@ -31,18 +32,55 @@ const PIPES_CELSIUS = 1
 /** Air that has to be foreseen for so long is known to so much, °C. Assumed. */
 const AIR_ERROR = 2
 
-/** What the water does without heat and pump. */
+/** Over open water: still, a light air, a breeze, m/s; and how moist the air is, 0 to 1. Assumed. */
+const WIND = { latest: 0, likely: 0.5, soonest: 2 }
+const HUMIDITY = 0.8
+/** Evaporating a litre takes so many kWh: 2.4 MJ/kg. */
+const KILOWATT_HOURS_PER_LITRE = 2.4 / 3.6
+const STEFAN_BOLTZMANN = 5.67e-8
+/** Of water, for heat; handbook value. */
+const EMISSIVITY = 0.95
+
+/**
+ * What open water gives off beside what goes through the walls, kW: evaporation, radiation to surroundings as warm as the air, and
+ * convection by 3.1 + 4.1 v W/(m² K), which is used for open pools (from memory).
+ */
+export const openWaterKilowatts = (
+  surfaceSquareMetres: number,
+  waterCelsius: number,
+  airCelsius: number,
+  windMetresPerSecond: number,
+): number => {
+  const kelvin = (celsius: number) => (celsius + 273.15) ** 4
+  const dry =
+    EMISSIVITY * STEFAN_BOLTZMANN * (kelvin(waterCelsius) - kelvin(airCelsius)) +
+    (3.1 + 4.1 * windMetresPerSecond) * (waterCelsius - airCelsius)
+  const litres = evaporationLitresPerHour({
+    surfaceSquareMetres,
+    waterCelsius,
+    airCelsius,
+    relativeHumidity: HUMIDITY,
+    windMetresPerSecond,
+  })
+  return KILOWATT_HOURS_PER_LITRE * litres + (surfaceSquareMetres * dry) / 1000
+}
+
+/** What the water does without heat and pump; `open` is what it gives off without a cover, K an hour. */
 const cooling = (
   start: number,
   hours: number,
   air: (hours: number) => number,
   timeConstantHours: number,
+  open: (celsius: number, airCelsius: number) => number = () => 0,
 ): number[] => {
   const celsius = [start]
   const left = Math.exp(-1 / timeConstantHours)
+  const rest = Math.exp(-0.5 / timeConstantHours)
   for (let hour = 0; hour < hours; hour++) {
     const outside = air(hour + 0.5)
-    celsius.push(outside + ((celsius.at(-1) ?? start) - outside) * left)
+    const now = celsius.at(-1) ?? start
+    const middle = outside + (now - outside) * rest - 0.5 * open(now, outside)
+    celsius.push(outside + (now - outside) * left - open(middle, outside))
   }
   return celsius
 }
@@ -58,7 +96,7 @@ const meets = (line: readonly number[], level: number): number | undefined => {
 
 /**
  * The water and the pipes while there is no power, from its beginning on.
- * Newton's law of cooling with this tub's own rate and its spread; the cover is taken to stay closed.
+ * Newton's law of cooling with this tub's own rate and its spread; without a cover what the open water gives off comes on top.
  * @param air °C at a moment
  */
 export const powerCut = (
@@ -68,15 +106,30 @@ export const powerCut = (
     celsius,
     air,
     hours = MOST_CUT_HOURS,
-  }: { from: Instant; celsius: number; air: (at: Instant) => number; hours?: number },
+    covered = true,
+  }: {
+    from: Instant
+    celsius: number
+    air: (at: Instant) => number
+    hours?: number
+    /** The cover lies on it, sound. */
+    covered?: boolean
+  },
 ): PowerCut => {
   const whole = Math.min(MOST_CUT_HOURS, Math.max(1, Math.round(hours)))
   const { value, low, high } = heat.timeConstantHours
   const outside = (by: number) => (hour: number) => air(from + hour * HOUR) + by
-  const likely = cooling(celsius, whole, outside(0), value)
-  // A short time constant and colder air go the same way.
-  const cold = cooling(celsius, whole, outside(-AIR_ERROR), low)
-  const warm = cooling(celsius, whole, outside(AIR_ERROR), high)
+  const surface = usualSurface(heat.volumeLitres)
+  const perKelvin = kilowattHoursPerKelvin(heat.volumeLitres)
+  const open = (wind: number) =>
+    covered
+      ? undefined
+      : (water: number, airCelsius: number) =>
+          openWaterKilowatts(surface, water, airCelsius, wind) / perKelvin
+  const likely = cooling(celsius, whole, outside(0), value, open(WIND.likely))
+  // A short time constant, colder air and wind go the same way.
+  const cold = cooling(celsius, whole, outside(-AIR_ERROR), low, open(WIND.soonest))
+  const warm = cooling(celsius, whole, outside(AIR_ERROR), high, open(WIND.latest))
   const until = (level: number): HoursUntil => ({
     soonest: meets(cold, level),
     likely: meets(likely, level),

@@ -2,7 +2,8 @@ import { type Entry, isKind } from '../journal/entry'
 import { NINE_IN_TEN } from '../random'
 import { readingError } from '../testing/quantity'
 import { DAY, HOUR, type Instant } from '../time'
-import { filtrationHours, type Tub, type TubKind } from '../tub/tub'
+import { filtrationHours, jetsHours } from '../tub/circulation'
+import type { Tub, TubKind } from '../tub/tub'
 import { COOLING_HOURS, HEATER_KILOWATTS, KILOJOULES_PER_LITRE_KELVIN } from './heat'
 
 /** Something that is known to within a factor: the middle, and where nine in ten of what it may be lie. */
@@ -24,7 +25,7 @@ export interface TubHeat {
   leftOut: number
   /** The latest time it warmed, where that was clearly slower than before: the heater's power then, kW. */
   weakened: { at: Instant; kilowatts: number; before: LearntFigure } | undefined
-  /** What the circulation pump leaves in the water, kW; assumed. */
+  /** What pumps leave in the water with nobody in, kW; assumed. */
   pumpKilowatts: number
 }
 
@@ -37,10 +38,16 @@ const PUMP_WATTS: Record<TubKind, { circulation: number; jets: number }> = {
   inflatable: { circulation: 50, jets: 600 },
   'swim spa': { circulation: 150, jets: 3000 },
 }
-/** What this tub's pumps draw, W: `circulation` as a mean over the day, for the hours that it filters. */
-export const pumpWatts = (tub: Tub): { circulation: number; jets: number } => {
+/**
+ * What this tub's pumps draw, W: `unattended` as a mean over the day, for the hours that it filters and those of jets by its panel's
+ * clock; `jets` while people are in.
+ */
+export const pumpWatts = (tub: Tub): { unattended: number; jets: number } => {
   const { circulation, jets } = PUMP_WATTS[tub.kind ?? 'hard shell']
-  return { circulation: (circulation * filtrationHours(tub)) / 24, jets }
+  return {
+    unattended: (circulation * filtrationHours(tub) + jets * jetsHours(tub)) / 24,
+    jets,
+  }
 }
 
 /** Of a pump's power so much ends in the water and not in the air of the cabinet; assumed. */
@@ -287,7 +294,7 @@ export const heatOf = (
       lately.high < earlier.low
         ? { at: last.at, kilowatts: lately.value, before: earlier }
         : undefined,
-    pumpKilowatts: (PUMP_WARMS * pumpWatts(tub).circulation) / 1000,
+    pumpKilowatts: (PUMP_WARMS * pumpWatts(tub).unattended) / 1000,
   }
 }
 

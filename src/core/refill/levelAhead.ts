@@ -1,8 +1,9 @@
 import { OPEN_AROUND_SOAK } from '../estimate/surroundings'
 import { type Entry, isKind } from '../journal/entry'
 import { DAY, HOUR, type Instant } from '../time'
+import { evaporationLitresPerHour, PAST_COVER } from '../water/evaporation'
 import type { Weather } from '../weather'
-import { CARRIED_PER_BATHER, evaporationLitresPerHour, PAST_COVER } from './topUp'
+import { CARRIED_PER_BATHER } from './topUp'
 
 export interface LevelAhead {
   evaporatedLitres: number

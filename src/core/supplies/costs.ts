@@ -97,7 +97,7 @@ const energyOf = (
   const watts = pumpWatts(tub)
   return {
     heat: held,
-    pumps: (watts.circulation * (outside(from, to, empty) / HOUR) + watts.jets * soakHours) / 1000,
+    pumps: (watts.unattended * (outside(from, to, empty) / HOUR) + watts.jets * soakHours) / 1000,
     fills: fills * warmingKilowattHours(volumeLitres, fillCelsius, setTemperatureCelsius),
   }
 }

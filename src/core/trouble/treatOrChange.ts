@@ -8,6 +8,7 @@ import { type RefillReason, refillReasons } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
 import { wayOut } from '../routine/wayOut'
 import { DAY, type Instant } from '../time'
+import { takesClarifier } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 import type { Case } from './cases'
 import type { Trouble } from './trouble'
@@ -135,6 +136,7 @@ export const treatOrChange = (
         },
       ]
     if (!named.has(way) || (way === 'shock' && !halogen)) return []
+    if (way === 'clarifier' && !takesClarifier(tub)) return []
     const { days, hours } = HOLDS[way]
     const grams = way === 'shock' ? undefined : labelGrams(way, tub.volumeLitres)
     return [

@@ -1,4 +1,4 @@
-import { feederOf } from '../programmes/feederKind'
+import { feederOf, hasChlorinePart } from '../programmes/feederKind'
 import { type ProgrammeId, programmeOf } from '../programmes/programme'
 import { DAY } from '../time'
 
@@ -27,6 +27,8 @@ export const WAYS_OF_DOING = {
   filterWash: ['hose and nozzle', 'pleat comb', 'pressure washer'],
   filterPower: ['breaker', 'maintenance mode'],
   waterlineTool: ['microfibre cloth', 'melamine sponge', 'scouring mitt', 'one-way mitt'],
+  /** Cloudy water: clarifier among what can be done, or left out. */
+  clarifierFor: ['cloudy water', 'nothing'],
   /** Days after which water is old by itself. */
   waterAge: ['75', '90', '105', '120', '135', '180', '365', '540'],
 } as const
@@ -66,6 +68,13 @@ const applies = ({ programme }: Facts, id: MethodId): boolean => {
       return shocked
     case 'granuleShock':
       return sanitizer === 'freeChlorine'
+    // Silver and minerals drop out with what it gathers.
+    case 'clarifierFor':
+      return (
+        programme !== 'biguanide' &&
+        programme !== 'silver or mineral with low chlorine' &&
+        !hasChlorinePart(programme)
+      )
     // A trace of the old water's chlorine ruins biguanide.
     case 'lastWater':
       return programme !== 'biguanide'
@@ -81,6 +90,10 @@ export const methodOf = <Id extends MethodId>(tub: Facts, id: Id): Methods[Id] =
   const chosen = tub.choices?.[id] as Methods[Id] | undefined
   return chosen !== undefined && applies(tub, id) ? chosen : usualMethod(tub, id)
 }
+
+/** Whether clarifier may go into this tub, by its programme and its people. */
+export const takesClarifier = (tub: Facts): boolean =>
+  applies(tub, 'clarifierFor') && methodOf(tub, 'clarifierFor') !== 'nothing'
 
 /** All that was chosen and still means something. */
 export const methodsKept = (tub: Facts): Partial<Methods> =>

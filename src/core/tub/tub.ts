@@ -43,14 +43,9 @@ export interface Surroundings {
   hoursFromUtc: number
   /** Hours a day in which the water is filtered, as its panel is set; around the clock where nothing is said. */
   filtrationHours?: number | undefined
+  /** Hours a day in which the jets run by the panel's clock, beside those with people in; none where nothing is said. */
+  jetsHours?: number | undefined
 }
-
-/** Less filtration a day than this leaves water that neither filter nor sanitizer reaches, hours: common practice has four to eight. */
-export const LEAST_FILTRATION_HOURS = 4
-
-/** Hours a day in which the water moves through the filter. */
-export const filtrationHours = ({ surroundings }: Pick<Tub, 'surroundings'>): number =>
-  Math.min(24, Math.max(0, surroundings?.filtrationHours ?? 24))
 
 /** Mean and one standard deviation. */
 export interface LearntRates {

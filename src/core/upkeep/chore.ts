@@ -4,7 +4,7 @@ import type { ProductName } from '../products/product'
 import { CHLORINE_PART_DAYS, feederOf, hasChlorinePart } from '../programmes/feederKind'
 import type { Instant } from '../time'
 import { inhibitorFirst } from '../tub/fillNeeds'
-import { type Methods, methodOf, methodsKept } from '../tub/methods'
+import { type Methods, methodOf, methodsKept, takesClarifier } from '../tub/methods'
 import type { Tub, TubKind } from '../tub/tub'
 import type { Interval, Season } from './interval'
 
@@ -230,11 +230,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     windowDays: 2,
     minutes: 2,
     product: 'clarifier',
-    // Silver and minerals drop out with what it gathers.
-    only: ({ programme }) =>
-      programme !== 'biguanide' &&
-      programme !== 'silver or mineral with low chlorine' &&
-      !hasChlorinePart(programme),
+    only: takesClarifier,
     optional: always,
   },
   'slow tablet': {

@@ -5,8 +5,11 @@ import { solvePh, solvePhOf } from './solveWater'
 import { borateAlkalinity } from './speciation'
 import type { Water } from './water'
 
-/** Transfer rate kLa of CO₂, per hour: assumed (still 0.01–0.03, circulating 0.03–0.1, jets 0.5–1, jets with air 1–3). */
-export const TRANSFER_PER_HOUR = { still: 0.02, circulating: 0.06, jets: 0.7, jetsWithAir: 1.5 }
+/**
+ * Transfer rate kLa of CO₂, per hour: assumed (still 0.01–0.03, jets 0.5–1, jets with air 1–3). Under a closed cover the gas stays in
+ * the little air there: half of what open jets drive out.
+ */
+export const TRANSFER_PER_HOUR = { still: 0.02, jetsUnderCover: 0.35, jets: 0.7, jetsWithAir: 1.5 }
 
 const equilibriaOf = (water: Water) =>
   equilibriaFor(water.temperatureCelsius, water.totalDissolvedSolidsPpm, water.saltPpm)

@@ -278,6 +278,7 @@ const TUB = all({
       exposure: one(EXPOSURES),
       hoursFromUtc: number.min(-14).max(14),
       filtrationHours: maybe(positive.max(24)),
+      jetsHours: maybe(positive.max(24)),
     }),
   ),
   programme: one(PROGRAMMES.map((programme) => programme.id)),

@@ -51,12 +51,18 @@ const NameStep = () => (
         ]}
       />
     </div>
-    <div className="max-w-[280px]">
+    <div className="grid max-w-[580px] gap-4 sm:grid-cols-2">
       <TextInput
         name="filtrationHours"
         label="Hours of filtration a day (optional)"
         decimal
         hint="As the panel is set. Jets on high hardly filter."
+      />
+      <TextInput
+        name="jetsHours"
+        label="Hours of jets a day by its clock (optional)"
+        decimal
+        hint="Without people in. They raise pH and cost power."
       />
     </div>
     <p className="small max-w-[60ch] text-muted">

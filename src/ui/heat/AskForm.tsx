@@ -5,6 +5,8 @@ export interface AskedField {
   label: string
   type?: 'datetime-local'
   unit?: string
+  /** One of these; the first where nothing was chosen. */
+  options?: readonly { value: string; label: string }[]
 }
 
 /** Fields whose answer is a page of its own: nothing is written down, so it is asked by the address. */
@@ -28,23 +30,38 @@ export const AskForm = ({
     {Object.entries(also).map(([name, value]) => (
       <input key={name} type="hidden" name={name} value={value} />
     ))}
-    {fields.map(({ name, label, type, unit }) => (
+    {fields.map(({ name, label, type, unit, options }) => (
       <div key={name} className="min-w-0">
         <label htmlFor={`ask-${name}`} className="mb-1 block font-medium text-[15px]">
           {label}
         </label>
         <div className="flex items-center gap-2">
-          <input
-            id={`ask-${name}`}
-            name={name}
-            type={type ?? 'text'}
-            inputMode={type ? undefined : 'decimal'}
-            autoComplete="off"
-            defaultValue={values[name]}
-            aria-invalid={errors[name] !== undefined}
-            aria-describedby={errors[name] ? `ask-${name}-note` : undefined}
-            className={`field ${type ? '' : '!w-[88px]'}`}
-          />
+          {options ? (
+            <select
+              id={`ask-${name}`}
+              name={name}
+              defaultValue={values[name]}
+              className="field !w-auto"
+            >
+              {options.map((option) => (
+                <option key={option.value} value={option.value}>
+                  {option.label}
+                </option>
+              ))}
+            </select>
+          ) : (
+            <input
+              id={`ask-${name}`}
+              name={name}
+              type={type ?? 'text'}
+              inputMode={type ? undefined : 'decimal'}
+              autoComplete="off"
+              defaultValue={values[name]}
+              aria-invalid={errors[name] !== undefined}
+              aria-describedby={errors[name] ? `ask-${name}-note` : undefined}
+              className={`field ${type ? '' : '!w-[88px]'}`}
+            />
+          )}
           {unit && <span className="flex-none text-muted">{unit}</span>}
         </div>
         {errors[name] && (

@@ -39,10 +39,18 @@ export const PowerCutAhead = ({
         fields={[
           { name: 'cut', label: 'It went at', type: 'datetime-local' },
           { name: 'outside', label: 'Outside it stays', unit: degree },
+          {
+            name: 'cover',
+            label: 'Cover',
+            options: [
+              { value: 'on', label: 'lies on it' },
+              { value: 'off', label: 'is off or gone' },
+            ],
+          },
         ]}
         values={cut.fields}
         errors={cut.errors}
-        also={also(['cut', 'outside'])}
+        also={also(['cut', 'outside', 'cover'])}
         submit="Work it out"
       />
       <div className="mt-3 border-hair border-t pt-3">
@@ -83,7 +91,7 @@ export const PowerCutAhead = ({
             <dd className="font-semibold">{untilWords(cut.answer.pipes, preferences)}</dd>
           </dl>
           <ol className="small mt-3 list-decimal pl-5">
-            {cutSteps(cut.answer.pipes, cut.from, preferences).map((step) => (
+            {cutSteps(cut.answer.pipes, cut, preferences).map((step) => (
               <li key={step} className="py-0.5">
                 {step}
               </li>

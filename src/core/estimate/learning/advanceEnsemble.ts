@@ -3,8 +3,8 @@ import { PRODUCTS } from '../../products/product'
 import { feederOf } from '../../programmes/feederKind'
 import { programmeOf } from '../../programmes/programme'
 import { HOUR, type Instant } from '../../time'
+import { coveredTransferOf } from '../../tub/circulation'
 import type { Tub } from '../../tub/tub'
-import { TRANSFER_PER_HOUR } from '../../water/aerate'
 import { AIR_CARBON_DIOXIDE_ATM, CHLORINE_G_PER_MOL } from '../../water/constants'
 import {
   DISINFECTION_EFFECT,
@@ -139,7 +139,7 @@ export const advanceEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): v
     }
     ensemble.saltPpm += replaced * ensemble.topUp.saltPpm
     ensemble.solidsPpm += replaced * ensemble.topUp.solidsPpm
-    loseGas(ensemble, TRANSFER_PER_HOUR.still, hours, before)
+    loseGas(ensemble, coveredTransferOf(tub), hours, before)
     ensemble.temperatureCelsius = thermostatTo(
       ensemble.temperatureCelsius,
       tub.setTemperatureCelsius,

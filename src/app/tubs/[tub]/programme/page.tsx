@@ -21,7 +21,7 @@ import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
 import { inUnits } from '@/words/inUnits'
 import {
-  circulationRemark,
+  circulationRemarks,
   PROGRAMME_TEXT,
   programmeName,
   routineText,
@@ -45,7 +45,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
   const feeder = empty ? undefined : feederAdvice(tub, journal, estimate)
   const clock =
     programme.sanitizer === 'freeChlorine' ? stabiliserBuildup(tub, journal, estimate) : undefined
-  const circulation = circulationRemark(tub, preferences)
+  const circulation = circulationRemarks(tub, preferences)
   const routine = routineText(tub, feederOf(tub.programme))
   const parts = view.chores.filter(
     ({ chore }) => chore.id === 'mineral cartridge' || chore.id === 'chlorine part',
@@ -118,9 +118,9 @@ const ProgrammePage = async ({ params }: TubParams) => {
                 </div>
               ))}
             </dl>
-            {circulation && (
+            {circulation.length > 0 && (
               <p className="note mt-1 max-w-[62ch]">
-                {circulation}{' '}
+                {circulation.join(' ')}{' '}
                 <Link href={`/tubs/${tub.id}/tub`} className="quiet">
                   Its hours
                 </Link>

@@ -219,6 +219,41 @@ const MethodsPage = async ({ params }: TubParams) => {
           hidden={{ ...tubField, asks: 'inhibitor' }}
         />
       )
+    if (name === 'Helpers')
+      return HELPER_IDS.flatMap((id) => {
+        const chore = chores.find((one) => one.id === id)
+        if (!chore) return []
+        const schools = schoolsOf(id)
+        const kept = chore.paused
+          ? 'off'
+          : (schools.find(({ interval }) => interval.days === chore.interval.days)?.id ?? 'own')
+        const usual = presetChore(id, { ...tub, fillWater: estimate.fillWater })
+        return (
+          <MethodRow
+            key={id}
+            {...shared}
+            {...HELPER_TEXT[id]}
+            ways={[
+              { value: 'off', name: upperFirst(formatHelperWay('off')) },
+              ...schools.map((school) => ({
+                value: school.id,
+                name: upperFirst(formatHelperWay(school.id)),
+              })),
+              ...(kept === 'own'
+                ? [
+                    {
+                      value: 'own',
+                      name: upperFirst(formatInterval(chore.interval, preferences)),
+                    },
+                  ]
+                : []),
+            ]}
+            chosen={kept}
+            usual={usual.paused ? 'off' : schools[0]?.id}
+            hidden={{ ...tubField, asks: 'rhythm', chore: id }}
+          />
+        )
+      })
     return null
   }
   return (
@@ -272,42 +307,6 @@ const MethodsPage = async ({ params }: TubParams) => {
             })}
         </Group>
       ))}
-      <Group name="Helpers">
-        {HELPER_IDS.flatMap((id) => {
-          const chore = chores.find((one) => one.id === id)
-          if (!chore) return []
-          const schools = schoolsOf(id)
-          const kept = chore.paused
-            ? 'off'
-            : (schools.find(({ interval }) => interval.days === chore.interval.days)?.id ?? 'own')
-          const usual = presetChore(id, { ...tub, fillWater: estimate.fillWater })
-          return (
-            <MethodRow
-              key={id}
-              {...shared}
-              {...HELPER_TEXT[id]}
-              ways={[
-                { value: 'off', name: upperFirst(formatHelperWay(id, 'off')) },
-                ...schools.map((school) => ({
-                  value: school.id,
-                  name: upperFirst(formatHelperWay(id, school.id)),
-                })),
-                ...(kept === 'own'
-                  ? [
-                      {
-                        value: 'own',
-                        name: upperFirst(formatInterval(chore.interval, preferences)),
-                      },
-                    ]
-                  : []),
-              ]}
-              chosen={kept}
-              usual={usual.paused ? 'off' : schools[0]?.id}
-              hidden={{ ...tubField, asks: 'rhythm', chore: id }}
-            />
-          )
-        })}
-      </Group>
       {factsKnown(theStore()).length > 0 && (
         <div className="mt-6">
           <PostButton
