@@ -287,13 +287,13 @@ export const HELPER_TEXT = {
     name: 'Enzyme',
     why: 'Many tubs do without. Some makers say it clogs filters.',
   },
-  clarifier: {
-    name: 'Clarifier as a habit',
-    why: 'Too much of it clouds the water, too.',
-  },
   'slow tablet': {
     name: 'Slow cleaning tablet',
     why: 'A habit of some; skipped in a week without bathers.',
+  },
+  clarifier: {
+    name: 'Clarifier as a habit',
+    why: 'Too much of it clouds the water, too.',
   },
 } as const satisfies Partial<Record<ChoreId, { name: string; why: string }>>
 export type HelperId = keyof typeof HELPER_TEXT

@@ -25,7 +25,7 @@ interface HeatProps {
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }
 
-const ASKED = ['cut', 'outside', 'ready', 'warm', 'held', 'leave', 'back', 'kept'] as const
+const ASKED = ['cut', 'outside', 'cover', 'ready', 'warm', 'held', 'leave', 'back', 'kept'] as const
 
 const HeatPage = async ({ params, searchParams }: HeatProps) => {
   const { view, preferences } = await loadTub((await params).tub)
