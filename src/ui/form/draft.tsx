@@ -140,6 +140,7 @@ export const DraftForm = ({
   const units = useRef('')
   const post = useRef('')
   const typed = useRef<Fields>({})
+  const told = useRef(false)
   useEffect(() => {
     here.current = true
     return () => {
@@ -169,7 +170,8 @@ export const DraftForm = ({
       setDrawn(base.current)
       setRestored(true)
     }
-    if (form.current) retellEarly(form.current)
+    if (form.current && !told.current) retellEarly(form.current)
+    told.current = true
   }, [key])
 
   const sized: Action = async (previous, data) => {
