@@ -10,7 +10,7 @@ import {
   type Warming,
   type WarmWeek,
 } from '@/core'
-import { money } from './money'
+import { money, moneyShown } from './money'
 import {
   type DisplayPreferences,
   day,
@@ -88,8 +88,8 @@ export const againstHeld = (
   preferences: DisplayPreferences,
 ): string => {
   if (week.way.kind === 'held' || week.money === undefined || held.money === undefined) return ''
-  const saved = held.money - week.money
-  if (Math.abs(saved) < 0.005) return 'the same'
+  const saved = moneyShown(held.money, currency) - moneyShown(week.money, currency)
+  if (moneyShown(saved, currency) === 0) return 'the same'
   return saved > 0
     ? `saves ${money(saved, currency, preferences)}`
     : `${money(-saved, currency, preferences)} more`

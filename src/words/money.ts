@@ -32,6 +32,13 @@ export const currencyOf = (chosen: string | undefined, locale: string): string =
 export const isCurrency = (code: string): boolean =>
   /^[A-Z]{3}$/.test(code) && Intl.supportedValuesOf('currency').includes(code)
 
+const digitsOf = (currency: string): number =>
+  numberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
+
+/** The figure that {@link money} shows, so that a difference of two is that of the figures people read. */
+export const moneyShown = (value: number, currency: string): number =>
+  Number(value.toFixed(Math.abs(value) >= 100 ? 0 : digitsOf(currency)))
+
 /**
  * "£12.40", "12,40 €"; whole from a hundred on. Digits as everywhere on the page: for some regions the currency style of English writes other
  * marks than its numbers.
@@ -47,7 +54,7 @@ export const money = (
     currency,
     currencyDisplay: 'narrowSymbol',
   })
-  const decimals = whole ? 0 : (style.resolvedOptions().maximumFractionDigits ?? 2)
+  const decimals = whole ? 0 : digitsOf(currency)
   const sign = style.formatToParts(0).find(({ type }) => type === 'currency')?.value ?? currency
   const plain = numberFormat(locale, {
     minimumFractionDigits: decimals,

@@ -69,6 +69,13 @@ test('lower is said to save what it saves, never to cost more energy', () => {
   )
   expect(againstHeld(lower, held, 'EUR', german)).toMatch(/^saves /)
   expect(againstHeld(held, held, 'EUR', german)).toBe('')
+  // The difference of the figures that stand there: 3.31 and 3.24, not 3.314 and 3.236.
+  const costing = (week: typeof held, sum: number) => ({ ...week, money: sum })
+  const said = (sum: number, against: number, currency: string) =>
+    againstHeld(costing(lower, sum), costing(held, against), currency, german)
+  expect(said(3.236, 3.314, 'EUR')).toBe('saves 0,07 €')
+  expect(said(3.314, 3.311, 'EUR')).toBe('the same')
+  expect(said(331.4, 323.6, 'JPY')).toBe('7 ¥ more')
   expect(readyInWords(held, 1, german)).toEqual({ figure: '0 h', note: 'any time' })
   expect(readyInWords(lower, 1, german).note).toBe('at the most')
 })
