@@ -1,5 +1,9 @@
 import { HOUR, type Instant } from '../time'
-import { evaporationLitresPerHour, usualSurface } from '../water/evaporation'
+import {
+  evaporationLitresPerHour,
+  LATENT_JOULES_PER_KILOGRAM,
+  usualSurface,
+} from '../water/evaporation'
 import { kilowattHoursPerKelvin, type TubHeat } from './tubHeat'
 
 /** Hours until something happens: at the soonest, probably and at the latest; undefined where it does not. */
@@ -35,8 +39,7 @@ const AIR_ERROR = 2
 /** Over open water: still, a light air, a breeze, m/s; and how moist the air is, 0 to 1. Assumed. */
 const WIND = { latest: 0, likely: 0.5, soonest: 2 }
 const HUMIDITY = 0.8
-/** Evaporating a litre takes so many kWh: 2.4 MJ/kg. */
-const KILOWATT_HOURS_PER_LITRE = 2.4 / 3.6
+const KILOWATT_HOURS_PER_LITRE = LATENT_JOULES_PER_KILOGRAM / 3.6e6
 const STEFAN_BOLTZMANN = 5.67e-8
 /** Of water, for heat; handbook value. */
 const EMISSIVITY = 0.95

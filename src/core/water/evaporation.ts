@@ -1,3 +1,6 @@
+/** Of water near 40 °C; handbook value, from memory. */
+export const LATENT_JOULES_PER_KILOGRAM = 2_400_000
+
 /**
  * Evaporation from open water, ASHRAE's pool formula as handbooks print it (from memory): kg/(m² s) from vapour pressures in Pa
  * and air speed in m/s. For still public pools ±30 %; jets make it more, so here it is a lower estimate for a tub in use.
@@ -18,11 +21,10 @@ export const evaporationLitresPerHour = ({
 }): number => {
   const difference =
     saturationPascal(waterCelsius) - relativeHumidity * saturationPascal(airCelsius)
-  const latentJoulesPerKilogram = 2_400_000
   return Math.max(
     0,
     (3600 * surfaceSquareMetres * (0.089 + 0.0782 * windMetresPerSecond) * difference) /
-      latentJoulesPerKilogram,
+      LATENT_JOULES_PER_KILOGRAM,
   )
 }
 
