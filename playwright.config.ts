@@ -2,15 +2,19 @@ import { defineConfig } from '@playwright/test'
 
 const shared = { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' }
 
-/** Each worker has servers and databases of its own, started by `scripts/test.mjs`. */
+/** A file at a time, each with servers and databases of its own: `scripts/journeys.mjs` starts them and two of these beside each other. */
 export default defineConfig({
   testDir: 'e2e',
-  workers: Number(process.env.PAVREL_BROWSERS ?? 1),
+  outputDir: process.env.PAVREL_TRACES ?? 'test-results/journeys',
+  workers: 1,
   fullyParallel: false,
   // A machine may be many times slower than the one these were written on.
   timeout: 180_000,
   expect: { timeout: 20_000 },
-  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  reporter: [
+    ['list'],
+    ['json', { outputFile: process.env.PAVREL_RESULTS ?? 'test-results/journeys.json' }],
+  ],
   use: {
     locale: 'en-GB',
     timezoneId: 'Europe/Dublin',

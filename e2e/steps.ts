@@ -6,16 +6,14 @@ import {
   expect,
   type Page,
 } from '@playwright/test'
+import { moveClock } from '../scripts/clock.cjs'
 
 export { expect }
 
-/** Each of the browsers that work side by side has its own servers and databases. */
-const own = (name: string) =>
-  process.env[`${name}_${process.env.TEST_PARALLEL_INDEX ?? 0}`] ?? process.env[name]
-
-export const DEMO = own('PAVREL_DEMO') ?? 'http://127.0.0.1:4270'
-export const EMPTY = own('PAVREL_EMPTY') ?? 'http://127.0.0.1:4271'
-export const DEMO_DB = own('PAVREL_DEMO_DB') ?? ''
+/** Each file of journeys has servers and databases of its own. */
+export const DEMO = process.env.PAVREL_DEMO ?? 'http://127.0.0.1:4270'
+export const EMPTY = process.env.PAVREL_EMPTY ?? 'http://127.0.0.1:4271'
+export const DEMO_DB = process.env.PAVREL_DEMO_DB ?? ''
 export const PHONE = { width: 390, height: 844 }
 
 /** Waits until the page is alive: on a slow machine a press on what only code answers is lost before that. */
@@ -70,7 +68,23 @@ export const reloadAsleep = async (page: Page): Promise<() => Promise<void>> => 
   }
 }
 
+/** How far the clock of the servers, which is this process's too, stands from the wall's. */
+const SHIFT_MS = Number(process.env.PAVREL_CLOCK_SHIFT_MS ?? 0)
+
 export const test = base.extend({
+  // Every page of this browser has the clock of the servers.
+  browser: [
+    async ({ browser }, use) => {
+      const newContext = browser.newContext.bind(browser)
+      browser.newContext = async (options) => {
+        const context = await newContext(options)
+        if (SHIFT_MS !== 0) await context.addInitScript(moveClock, SHIFT_MS)
+        return context
+      }
+      await use(browser)
+    },
+    { scope: 'worker' },
+  ],
   page: async ({ page }, use) => {
     await use(alive(page))
   },

@@ -1,5 +1,6 @@
 // npm run faults: what must not be lost, tried on the real server: kills, full and read-only disks, damaged and newer databases, half
-// migrations, two openers, repeats, lost answers, two phones, clocks that jump. In short form for CI; --whole for a thousand kills.
+// migrations, two openers, repeats, lost answers, two phones, clocks that jump. A hundred kills; --short, as in `npm test`, a dozen;
+// --whole a thousand.
 // Prints one row a fault: tried, failed. Ends with 1 where anything failed. --write puts the table into docs/reliability.md.
 import { spawn, spawnSync } from 'node:child_process'
 import {
@@ -24,7 +25,10 @@ import { realServer } from './realServer.mjs'
 import { say, setUp } from './setUp.mjs'
 
 const whole = process.argv.includes('--whole')
-const KILLS = whole ? 1000 : 100
+const short = process.argv.includes('--short')
+/** How often a fault is tried, by the form of the run. */
+const times = (shortly, usually, wholly) => (whole ? wholly : short ? shortly : usually)
+const KILLS = times(12, 100, 1000)
 setUp()
 const ids = actionIds()
 const folder = mkdtempSync(join(tmpdir(), 'pavrel-faults-'))
@@ -251,7 +255,7 @@ await fault('posts that are no forms', async (check) => {
 })
 
 await fault('answers lost on the way', async (check) => {
-  for (let i = 0; i < (whole ? 200 : 30); i++) {
+  for (let i = 0; i < times(8, 30, 200); i++) {
     const key = newKey()
     const text = `lost ${i}`
     const stopping = new AbortController()
@@ -278,7 +282,7 @@ await fault('answers lost on the way', async (check) => {
 
 await fault('two phones change one tub at once', async (check) => {
   const drawn = { ...TUB }
-  for (let i = 0; i < (whole ? 60 : 12); i++) {
+  for (let i = 0; i < times(3, 12, 60); i++) {
     const own = { ...drawn, tub: '1', drawn: JSON.stringify(drawn) }
     const name = `Tub ${i}`
     const place = `yard ${i}`
@@ -298,7 +302,7 @@ await fault('two phones change one tub at once', async (check) => {
 })
 
 await fault('two undos of one change', async (check) => {
-  for (let i = 0; i < (whole ? 60 : 12); i++) {
+  for (let i = 0; i < times(3, 12, 60); i++) {
     await press(shared.address, ids.saveEntry, note(`undo ${i}`))
     const change = reading('house.sqlite', (db) =>
       db.prepare('SELECT max(changed) FROM entries WHERE tub_id = 1').pluck().get(),
@@ -323,7 +327,7 @@ await fault('batches, killed in the middle', async (check) => {
   let one = await houseWith('batch.sqlite')
   const sheet = (i) =>
     `date,ph,free chlorine\n${Array.from({ length: 40 }, (_, row) => `2026-0${1 + (i % 9)}-${String(1 + (row % 28)).padStart(2, '0')} ${String(row % 24).padStart(2, '0')}:${String(i % 60).padStart(2, '0')},7.${row % 10},${row % 5}`).join('\n')}`
-  for (let i = 0; i < (whole ? 60 : 12); i++) {
+  for (let i = 0; i < times(3, 12, 60); i++) {
     const before = reading('batch.sqlite', (db) =>
       db.prepare('SELECT count(*) FROM entries').pluck().get(),
     )
@@ -360,7 +364,7 @@ await fault('a copy while entries are saved, and its restore', async (check) => 
   const env = { ...process.env, PAVREL_DB: at('house.sqlite') }
   const npm = (...args) =>
     spawnSync(process.execPath, ['--import', 'tsx', ...args], { env, encoding: 'utf8' })
-  for (let i = 0; i < (whole ? 20 : 4); i++) {
+  for (let i = 0; i < times(2, 4, 20); i++) {
     const before = [...acknowledged]
     const child = spawn(
       process.execPath,
@@ -538,7 +542,7 @@ await fault('a full disk', async (check, row) => {
 })
 
 await fault('killed in the middle of a migration', async (check) => {
-  for (let i = 0; i < (whole ? 60 : 12); i++) {
+  for (let i = 0; i < times(3, 12, 60); i++) {
     const name = `half-${i}.sqlite`
     const one = realServer({ port: 4999, database: at(name), stdio: 'ignore' })
     const ended = new Promise((resolve) => one.on('close', resolve))
@@ -553,7 +557,7 @@ await fault('killed in the middle of a migration', async (check) => {
 })
 
 await fault('two processes open a new database at once', async (check) => {
-  for (let i = 0; i < (whole ? 60 : 10); i++) {
+  for (let i = 0; i < times(2, 10, 60); i++) {
     const name = `two-${i}.sqlite`
     const both = await Promise.all([start(at(name)), start(at(name))])
     check(

@@ -1,4 +1,5 @@
 import { DAY, HOUR, type Instant, type NewEntry } from '@/core'
+import { TOLD_AT } from './scenario'
 
 /** Nights with the heater off, to learn how the tub cools: days ago, and °C in the evening and in the morning. */
 const NIGHTS: readonly (readonly [daysAgo: number, evening: number, morning: number])[] = [
@@ -8,7 +9,7 @@ const NIGHTS: readonly (readonly [daysAgo: number, evening: number, morning: num
 
 /** Two temperatures of each night, none of them with people in between. */
 export const demoNights = (now: Instant): NewEntry[] => {
-  const midnight = new Date(now).setHours(0, 0, 0, 0)
+  const midnight = now - (TOLD_AT - new Date(TOLD_AT).setUTCHours(0, 0, 0, 0))
   const read = (at: Instant, temperature: number): NewEntry => ({
     kind: 'test',
     at,

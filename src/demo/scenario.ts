@@ -40,6 +40,11 @@ interface Cast {
 }
 
 const DAYS = 70
+/**
+ * The evening on which the story is told, a Wednesday at 18:00. It is laid so that it ends at any other moment, whole as it is: the
+ * same story on every date, weekday and hour, wherever it is told. Its evenings then fall on other hours of the clock.
+ */
+export const TOLD_AT = Date.UTC(2026, 4, 20, 18)
 /** Four weeks in, the garden's people dose after a soak by what Pavrel says and not by the rule of the house. */
 const TRUSTED_FROM = 28
 /** Times what bathers usually bring. */
@@ -109,11 +114,15 @@ const NOTES: readonly (readonly [day: number, hour: number, text: string])[] = [
 /** Seven nights of the week from Sunday: how likely somebody soaks. */
 const BUSY = [0.75, 0.35, 0.3, 0.4, 0.5, 0.9, 0.95]
 
-const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } => {
+interface Story {
+  tub: NewTub
+  entries: NewEntry[]
+}
+
+const told = (cast: Cast): Story => {
+  const now = TOLD_AT
   const random = seeded(cast.seed)
-  const midnight = new Date(now)
-  midnight.setHours(0, 0, 0, 0)
-  const firstDay = midnight.getTime() - DAYS * DAY
+  const firstDay = new Date(now).setUTCHours(0, 0, 0, 0) - DAYS * DAY
   const filled = firstDay + 10 * HOUR
   const tub: NewTub = { ...cast.tub, createdAt: filled }
   const programme = programmeOf(tub.programme)
@@ -197,7 +206,7 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
   const end = now - cast.lastTestMinutesAgo * MINUTE
   for (let dayNumber = 1; dayNumber <= DAYS; dayNumber++) {
     const day = firstDay + dayNumber * DAY
-    const weekday = new Date(day).getDay()
+    const weekday = new Date(day).getUTCDay()
     const beach = dayNumber < cast.beachUntilDay
     world.bring(beach ? FROM_THE_BEACH : 1)
     const cared = dayNumber < DAYS - cast.neglectedDays
@@ -307,5 +316,14 @@ const story = (cast: Cast, now: Instant): { tub: NewTub; entries: NewEntry[] } =
 /** A tub like the first, with nothing in its journal. */
 export const demoTub = () => tubOf('North Deck', 'bromine tablets', 1320, 38, 90)
 
-/** Ten weeks of two tubs, ending at `now`. The same for the same `now`. */
-export const scenario = (now: Instant) => CAST.map((cast) => story(cast, now))
+let stories: readonly Story[] | undefined
+
+/** Ten weeks of two tubs, ending at `now`: told once, and moved there. */
+export const scenario = (now: Instant): Story[] => {
+  stories ??= CAST.map(told)
+  const later = now - TOLD_AT
+  return stories.map(({ tub, entries }) => ({
+    tub: { ...tub, createdAt: tub.createdAt + later },
+    entries: entries.map((entry) => ({ ...entry, at: entry.at + later })),
+  }))
+}

@@ -2,18 +2,44 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { runCalc } from '@/cli/runCalc'
 
-const calc = (args: string[], input = '') => {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    [join('node_modules', 'tsx', 'dist', 'cli.mjs'), join('src', 'cli', 'calc.ts'), ...args],
-    { input, encoding: 'utf8' },
-  )
-  return { status, stdout, stderr }
+const calc = async (args: string[], input = '') => {
+  const said = { stdout: '', stderr: '' }
+  const status = await runCalc(args, {
+    read: () => input,
+    out: (line) => {
+      said.stdout += `${line}\n`
+    },
+    complain: (line) => {
+      said.stderr += `${line}\n`
+    },
+  })
+  return { status, ...said }
 }
 
-test('one object in, one out', () => {
-  const { status, stdout } = calc(
+test('as a command: input read, answer and refusal written, the status told', () => {
+  const command = (input: string) =>
+    spawnSync(
+      process.execPath,
+      ['--import', 'tsx', join('src', 'cli', 'calc.ts'), 'heat', '--lines'],
+      { input, encoding: 'utf8' },
+    )
+  const { status, stdout, stderr } = command(
+    '{"startC":38,"airC":5,"timeConstantHours":60,"hours":0}\n{"startC":"warm"}\n',
+  )
+  expect(stderr).toBe('')
+  const [first, second] = stdout
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line))
+  expect(first).toEqual({ temperatureC: 38 })
+  expect(second.error).toMatchObject({ field: 'startC', given: 'warm' })
+  expect(status).toBe(2)
+})
+
+test('one object in, one out', async () => {
+  const { status, stdout } = await calc(
     ['heat'],
     '{"waterVolumeL":1500,"heaterKw":3,"startC":15,"targetC":38}',
   )
@@ -34,16 +60,16 @@ test.each([
     'cyanurate alone account for that much',
   ],
   [['product-effect'], '{"product":"gold","massG":1,"waterVolumeL":1}', 'product: gold was given'],
-])('%j with %s is refused in one line', (args, input, says) => {
-  const { status, stdout, stderr } = calc(args, input)
+])('%j with %s is refused in one line', async (args, input, says) => {
+  const { status, stdout, stderr } = await calc(args, input)
   expect(status).toBe(2)
   expect(stdout).toBe('')
   expect(stderr).toContain(says)
   expect(stderr.trim().split('\n')).toHaveLength(1)
 })
 
-test('a line each, in order; a refused line says so and the rest goes on', () => {
-  const { status, stdout } = calc(
+test('a line each, in order; a refused line says so and the rest goes on', async () => {
+  const { status, stdout } = await calc(
     ['chlorine-cyanurate', '--lines'],
     '{"sanitizer":"bromine","pH":7.5}\n{"pH":75}\n{"sanitizer":"bromine","pH":8.65}\n',
   )
@@ -57,12 +83,12 @@ test('a line each, in order; a refused line says so and the rest goes on', () =>
   expect(third.hypobromousAcidPercent).toBeCloseTo(50, 9)
 })
 
-test('a table in, the same table with result columns out', () => {
+test('a table in, the same table with result columns out', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'pavrel-calc-'))
   try {
     const file = join(folder, 'in.csv')
     writeFileSync(file, 'product,massG,waterVolumeL\nsodium bicarbonate,100,1000\n')
-    const { status, stdout } = calc(['product-effect', '--csv', file])
+    const { status, stdout } = await calc(['product-effect', '--csv', file])
     expect(status).toBe(0)
     const [header, row] = stdout
       .trim()
@@ -71,7 +97,7 @@ test('a table in, the same table with result columns out', () => {
     expect(header?.slice(0, 3)).toEqual(['product', 'massG', 'waterVolumeL'])
     const column = header?.indexOf('totalAlkalinityAddedPpm') ?? -1
     expect(Number(row?.[column])).toBeCloseTo(59.57, 2)
-    expect(calc(['product-effect', '--csv', join(folder, 'none.csv')]).status).toBe(2)
+    expect((await calc(['product-effect', '--csv', join(folder, 'none.csv')])).status).toBe(2)
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }
@@ -104,8 +130,8 @@ const PLAN = {
   ],
 }
 
-test('a plan lands in every band it was given', () => {
-  const { status, stdout } = calc(['plan'], JSON.stringify(PLAN))
+test('a plan lands in every band it was given', async () => {
+  const { status, stdout } = await calc(['plan'], JSON.stringify(PLAN))
   expect(status).toBe(0)
   const plan = JSON.parse(stdout)
   expect(plan.steps.map(({ product }: { product: string }) => product)).toEqual([
@@ -120,8 +146,8 @@ test('a plan lands in every band it was given', () => {
   }
 })
 
-test('what is not on the shelf is not reached, and says why', () => {
-  const { stdout } = calc(
+test('what is not on the shelf is not reached, and says why', async () => {
+  const { stdout } = await calc(
     ['plan'],
     JSON.stringify({
       ...PLAN,
@@ -136,7 +162,9 @@ test('what is not on the shelf is not reached, and says why', () => {
   })
 })
 
-test('help lists topics, and the fields of one with units, ranges and defaults', () => {
-  expect(calc(['--help']).stdout).toContain('dose-pairs')
-  expect(calc(['--help', 'speciation']).stdout).toMatch(/temperatureC\s+0 to 45 °C; default 38/)
+test('help lists topics, and the fields of one with units, ranges and defaults', async () => {
+  expect((await calc(['--help'])).stdout).toContain('dose-pairs')
+  expect((await calc(['--help', 'speciation'])).stdout).toMatch(
+    /temperatureC\s+0 to 45 °C; default 38/,
+  )
 })

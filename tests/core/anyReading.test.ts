@@ -4,6 +4,7 @@ import { estimate } from '@/core/estimate/estimate'
 import { METHODS, QUANTITIES, QUANTITY, type Quantity } from '@/core/testing/quantity'
 import { questionsFor } from '@/core/today/alternatives'
 import { verdict } from '@/core/today/verdict'
+import { share } from '../share'
 import { NOW, tubWith } from './waters'
 
 const anyReadings = fc
@@ -35,7 +36,7 @@ test('whatever a form accepts can be lived with: no reading stops the estimate, 
         questionsFor(tub, journal, state)
       },
     ),
-    { numRuns: 150 },
+    { numRuns: share('readings that a form accepts', 40, 150) },
   )
 })
 

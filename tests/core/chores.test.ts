@@ -4,6 +4,7 @@ import { PROGRAMMES } from '@/core/programmes/programme'
 import { DAY, HOUR } from '@/core/time'
 import { choresOf } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
+import { share } from '../share'
 import { NOW, tubWith } from './waters'
 
 const tub = tubWith()
@@ -101,6 +102,6 @@ test('never two dates for one chore; done moves it on; load never delays it', ()
       if (before.why !== 'quiet') expect(bathed.due).toBeLessThanOrEqual(before.due + HOUR)
       else expect(bathed.due).toBeLessThan(before.due)
     }),
-    { numRuns: 300 },
+    { numRuns: share('chores and loads', 60, 300) },
   )
 })

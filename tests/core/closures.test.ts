@@ -18,6 +18,7 @@ import type { Tub } from '@/core/tub/tub'
 import { formatClosure } from '@/words/closureWords'
 import { formatVerdict } from '@/words/verdictWords'
 import { CLOSED_STATES, goodReadings, OPEN_STATES, type State } from '../closureStates'
+import { share } from '../share'
 import { preferences } from '../ui/view'
 import { NOW, tubWith } from './waters'
 
@@ -174,7 +175,7 @@ test('no place says more than the closures allow: soaks ahead, gathering, ribbon
           expect(aheadAt(tub, estimate, point, outlook)).not.toBe('ready')
       }
     }),
-    { numRuns: 120 },
+    { numRuns: share('journals, said no more of than the closures allow', 40, 120) },
   )
 })
 
@@ -204,7 +205,7 @@ test('a sign, a stage begun, or a warm reading never opens a tub', () => {
           if (!opens(before)) expect(opens(judge(tub, [...entries, one]).found)).toBe(false)
       },
     ),
-    { numRuns: 60 },
+    { numRuns: share('journals that a sign never opens', 25, 60) },
   )
 })
 
@@ -238,7 +239,7 @@ test('a fresh good test of everything opens it when nothing else holds', () => {
       }
       expect(judge(tub, [...entries, fresh]).found.closures).toEqual([])
     }),
-    { numRuns: 80 },
+    { numRuns: share('journals that a good test opens', 25, 80) },
   )
 })
 

@@ -4,6 +4,7 @@ import type { Entry, NewEntry } from '@/core/journal/entry'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { DAY, HOUR } from '@/core/time'
 import { verdict } from '@/core/today/verdict'
+import { share } from '../share'
 import { NOW, tubWith } from './waters'
 
 const tub = tubWith()
@@ -55,7 +56,7 @@ test('half a correction is gone on with: what went in was not meant to bring it 
 
 test('what keeps everybody out is never left alone: a closure that a dose lifts has its dose', () => {
   for (const id of PROGRAMMES.map((one) => one.id))
-    for (let pH = 6.8; pH < 8.3; pH += 0.02) {
+    for (let pH = 6.8; pH < 8.3; pH += 1.5 / share('readings of pH after a correction', 15, 75)) {
       const own = tubWith(id)
       const begun = pH < 7.5 ? 7 : 8
       const journal = [read(NOW - 2 * HOUR, begun), against(begun, NOW - HOUR), read(NOW, pH)].map(

@@ -21,6 +21,7 @@ import { topUpOf } from '@/core/refill/topUp'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { PUMP_LITRES_PER_MINUTE } from '@/core/tub/usualFlow'
 import { evaporationLitresPerHour, saturationPascal } from '@/core/water/evaporation'
+import { share } from '../share'
 import { NOW, tubWith } from './waters'
 
 let id = 0
@@ -258,7 +259,7 @@ describe('the schedule', () => {
           })
         },
       ),
-      { numRuns: 60 },
+      { numRuns: share('days of a refill', 15, 60) },
     )
   })
   test('what runs alone overlaps: heating, balancing and the filter soak add no time of their own', () => {
@@ -364,7 +365,7 @@ test('rates that are measured again and again come to what they are', () => {
         }
       },
     ),
-    { numRuns: 40 },
+    { numRuns: share('rates measured again and again', 15, 40) },
   )
   expect(ratesOf(tubOf(400), [], USUAL_SETTINGS).fillLitresPerMinute.origin).toBe('assumed')
 })

@@ -11,10 +11,11 @@ import { refillReasons } from '@/core/refill/refillDue'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { sanitizerStepOf } from '@/core/today/planToday'
 import type { Act } from '@/core/today/regimen'
+import { share } from '../share'
 import { anyHouse, told } from './houses'
 import { NOW } from './waters'
 
-const RUNS = 2000
+const RUNS = share('journals, one regimen of each', 250, 2000)
 const BY_SIGNS = new Set(['accident', 'unwell', 'slime', 'trouble'])
 
 interface Poured {

@@ -11,6 +11,7 @@ import { QUANTITIES, QUANTITY, type Quantity, type Readings } from '@/core/testi
 import { DAY, HOUR } from '@/core/time'
 import { EXPOSURES, SUPPLEMENTARY_DISINFECTION } from '@/core/tub/tub'
 import { NOW, tubWith } from '../core/waters'
+import { share } from '../share'
 
 const hoursBefore = fc.double({ min: 0, max: 40 * 24, noNaN: true })
 const reading = (quantity: Quantity) => {
@@ -115,7 +116,7 @@ test.each(PROGRAMMES.map(({ id }) => id))(
             }
         },
       ),
-      { numRuns: 25 },
+      { numRuns: share('journals of any kind in each programme', 6, 25) },
     )
   },
 )

@@ -33,6 +33,7 @@ import { METHOD_GROUPS, METHOD_TEXT } from '@/words/methodWords'
 import { stageText } from '@/words/stageText'
 import { startStepText } from '@/words/startUpText'
 import { NOW, tubWith } from '../core/waters'
+import { share } from '../share'
 
 let id = 0
 const entry = <Kind extends Entry['kind']>(
@@ -190,7 +191,7 @@ test('any mixture of ways speaks with one voice, and none of them opens the tub'
   const pick = (values: readonly string[]) => values[Math.floor(random() * values.length)]
   let covers = 0
   let wipes = 0
-  for (let round = 0; round < 60; round++) {
+  for (let round = 0; round < share('mixtures of ways', 15, 60); round++) {
     const programme = PROGRAMMES[round % PROGRAMMES.length] ?? 'granular chlorine'
     const choices = Object.fromEntries(
       METHOD_IDS.map((one) => [one, pick(WAYS_OF_DOING[one])]),
@@ -255,8 +256,8 @@ test('any mixture of ways speaks with one voice, and none of them opens the tub'
       for (const { needs } of stages) for (const need of needs) expect(ids).toContain(need)
     }
   }
-  expect(covers).toBeGreaterThan(100)
-  expect(wipes).toBeGreaterThan(30)
+  expect(covers).toBeGreaterThan(20)
+  expect(wipes).toBeGreaterThan(7)
 })
 
 test('clarifier is offered for cloudy water, and nowhere where silver or minerals would drop out with what it gathers', () => {

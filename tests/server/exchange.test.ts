@@ -23,6 +23,7 @@ import { saveSetting } from '@/store/settings'
 import { insertOnShelf } from '@/store/shelf'
 import { allTubs, insertTub } from '@/store/tubs'
 import { insertChoreRule, insertFilterSet, insertStay } from '@/store/upkeep'
+import { share } from '../share'
 
 const NOW = Date.UTC(2026, 4, 20, 18)
 
@@ -281,6 +282,7 @@ describe('what is wrong is said with its place, and nothing of it is taken', () 
     }
     walk(small, [])
     let refusals = 0
+    const tries = share('exports with a change in them', 60, 300)
     fc.assert(
       fc.property(
         fc.constantFrom(...paths.filter((path) => path.length > 0)),
@@ -302,9 +304,9 @@ describe('what is wrong is said with its place, and nothing of it is taken', () 
           for (const { id } of allTubs(into)) expect(() => tubView(into, id, NOW)).not.toThrow()
         },
       ),
-      { numRuns: 300 },
+      { numRuns: tries },
     )
-    expect(refusals).toBeGreaterThan(100)
+    expect(refusals).toBeGreaterThan(tries / 3)
   })
 })
 

@@ -10,6 +10,7 @@ import { openStore, type Store } from '@/store/database'
 import { allKits } from '@/store/kits'
 import { findTub, insertTub, type TubRow } from '@/store/tubs'
 import { choreRulesOf } from '@/store/upkeep'
+import { share } from '../share'
 import { newTub } from '../store/newTub'
 
 const NOW = Date.UTC(2026, 4, 20, 18)
@@ -173,7 +174,7 @@ test('what two people change is never lost in silence: each field is theirs, the
         } else expect(laid.fields[name]).toBe(mine ? given[name] : current[name])
       }
     }),
-    { numRuns: 2000 },
+    { numRuns: share('changes of two people', 300, 2000) },
   )
 })
 

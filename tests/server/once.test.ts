@@ -4,6 +4,7 @@ import { answerOf, once } from '@/server/once'
 import { openStore, type Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 import { insertTub } from '@/store/tubs'
+import { share } from '../share'
 import { newTub } from '../store/newTub'
 
 const NOW = Date.UTC(2026, 4, 20, 18)
@@ -117,6 +118,6 @@ test('any order of sends and repeats writes each form once', () => {
       }
       expect(journalOf(store, id)).toHaveLength(new Set(sends).size)
     }),
-    { numRuns: 40 },
+    { numRuns: share('orders of sends and repeats', 10, 40) },
   )
 })

@@ -15,6 +15,7 @@ import {
   markUndone,
 } from '@/store/entries'
 import { allTubs, insertTub } from '@/store/tubs'
+import { share } from '../share'
 import { newTub } from './newTub'
 
 const note = (text: string, at = 1000): NewEntry => ({ kind: 'note', at, body: { text } })
@@ -146,6 +147,6 @@ test('a journal that is kept up by its changes is the journal that is read anew,
         expect(keptUp).toEqual(anew)
       },
     ),
-    { numRuns: 150 },
+    { numRuns: share('journals kept up by their changes', 25, 150) },
   )
 })

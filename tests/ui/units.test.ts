@@ -8,6 +8,7 @@ import { doseLink } from '@/ui/form/doseLink'
 import { inUnits, levelUnits, metric } from '@/words/inUnits'
 import { fieldNumber } from '@/words/readNumber'
 import { clock, type DisplayPreferences, dose } from '@/words/words'
+import { share } from '../share'
 import { newTub } from '../store/newTub'
 import { preferences } from './view'
 
@@ -90,6 +91,6 @@ test('every link that fills a dose into its form brings the grams it says, in bo
         expect(Math.abs(kept - grams)).toBeLessThanOrEqual(Math.max(0.06 * grams, 0.9))
       },
     ),
-    { numRuns: 150 },
+    { numRuns: share('links that fill a dose', 30, 150) },
   )
 })

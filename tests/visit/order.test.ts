@@ -3,6 +3,7 @@ import { bestOrder } from '@/core/visit/order'
 import { clashes } from '@/core/visit/place'
 import type { Held, Need, Task } from '@/core/visit/task'
 import { NOW } from '../core/waters'
+import { share } from '../share'
 import { everyOrder, putDown } from './byHand'
 
 const MINUTE = 60_000
@@ -105,7 +106,7 @@ describe('the order of a visit', () => {
         }
         expect(found.cost).toEqual(best)
       }),
-      { numRuns: 250 },
+      { numRuns: share('orders of tasks, held to their needs', 60, 250) },
     )
   })
 
@@ -153,7 +154,7 @@ describe('the order of a visit', () => {
           }
         }
       }),
-      { numRuns: 300 },
+      { numRuns: share('orders of tasks, their length', 60, 300) },
     )
   })
 
@@ -168,7 +169,7 @@ describe('the order of a visit', () => {
         const { slots } = bestOrder(plain, [], NOW, 2000)
         expect(Math.max(...slots.map(({ handsEnd }) => handsEnd))).toBeLessThanOrEqual(sum)
       }),
-      { numRuns: 200 },
+      { numRuns: share('orders of tasks, with fixed ones', 50, 200) },
     )
   })
 

@@ -8,6 +8,7 @@ import { planVisit } from '@/core/visit/visit'
 import type { PlacedAct, Visit } from '@/core/visit/visitTypes'
 import { anyHouse } from '../core/houses'
 import { NOW } from '../core/waters'
+import { share } from '../share'
 import {
   minutesIn,
   set,
@@ -86,7 +87,7 @@ describe('a visit to any house', () => {
           Math.max(visit.oneByOne, ...visit.acts.map((one) => one.waitEnd)),
         )
       }),
-      { numRuns: 250 },
+      { numRuns: share('visits with power and gaps', 50, 250) },
     )
     expect(poured).toBeGreaterThan(100)
     expect(rinsed).toBeGreaterThan(20)
@@ -113,7 +114,7 @@ describe('a visit to any house', () => {
         )
         expect(forward.ready).toEqual(visit.ready)
       }),
-      { numRuns: 120 },
+      { numRuns: share('visits from either end', 30, 120) },
     )
   })
 
@@ -130,7 +131,7 @@ describe('a visit to any house', () => {
         for (const { key } of all.acts) expect(keys).toContain(key)
         expect(new Set(visit.acts.map(({ key }) => key)).size).toBe(visit.acts.length)
       }),
-      { numRuns: 80 },
+      { numRuns: share('visits of several tubs', 20, 80) },
     )
   })
 })

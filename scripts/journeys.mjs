@@ -1,0 +1,110 @@
+// Journeys through the real interface. Each lane has a browser, servers and databases of its own, so that none sees what another writes;
+// the clocks of servers and browsers stand at the same moment.
+import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from './chromium.mjs'
+import { freePort } from './freePort.mjs'
+import { runBeside } from './lanes.mjs'
+import { instantOf, ZONE } from './moments.mjs'
+import { answering, realServer } from './realServer.mjs'
+import { bin, fail, run } from './setUp.mjs'
+import { secondsOf } from './times.mjs'
+
+export const JOURNEYS = readdirSync('e2e').filter((name) => name.endsWith('.spec.ts'))
+
+/** What a process needs whose clock is to stand at this moment and go on from there. */
+export const clockAt = (wall) => ({
+  NODE_OPTIONS: `--require "${join(process.cwd(), 'scripts', 'clock.cjs')}"`,
+  PAVREL_CLOCK_SHIFT_MS: String(instantOf(wall) - Date.now()),
+  TZ: ZONE,
+})
+
+/** The servers that a file of journeys asks for, each on a database that nobody else has seen. */
+const serversFor = async (file, lane, demo, clock) => {
+  const text = readFileSync(join('e2e', file), 'utf8')
+  const folder = mkdtempSync(join(tmpdir(), 'pavrel-e2e-'))
+  const servers = []
+  const serve = async (name, standIns = '') => {
+    const port = await freePort(4380 + 100 * lane)
+    const database = join(folder, name)
+    servers.push(realServer({ port, database, env: { ...clock, PAVREL_STAND_INS: standIns } }))
+    return answering(`http://127.0.0.1:${port}`).catch(() => fail('The server did not answer.'))
+  }
+  const end = () => {
+    for (const server of servers) server.kill('SIGKILL')
+    rmSync(folder, { recursive: true, force: true })
+  }
+  process.once('exit', end)
+  const env = { ...clock }
+  if (/\bDEMO\b/.test(text)) {
+    copyFileSync(demo(), join(folder, 'demo.sqlite'))
+    env.PAVREL_DEMO_DB = join(folder, 'demo.sqlite')
+    env.PAVREL_DEMO = await serve('demo.sqlite', '1')
+  }
+  if (/\bEMPTY\b/.test(text)) env.PAVREL_EMPTY = await serve('empty.sqlite')
+  return {
+    env,
+    end: () => {
+      process.off('exit', end)
+      end()
+    },
+  }
+}
+
+/** The demo, written once at a moment. */
+const demoAt = (clock) => {
+  let path
+  return () => {
+    if (path) return path
+    const folder = mkdtempSync(join(tmpdir(), 'pavrel-demo-'))
+    process.once('exit', () => rmSync(folder, { recursive: true, force: true }))
+    path = join(folder, 'demo.sqlite')
+    run(process.execPath, [bin('tsx/dist/cli.mjs'), 'src/demo/write.ts'], {
+      env: { ...clock, PAVREL_DB: path },
+    })
+    return path
+  }
+}
+
+/**
+ * A piece of work a file of journeys.
+ * @param {string} wall the moment, see moments.mjs
+ * @param {readonly string[]} files of e2e/
+ */
+export const journeysAt = (wall, files, { needs, label = '' } = {}) => {
+  const clock = clockAt(wall)
+  const demo = demoAt(clock)
+  const counts = { passed: 0, failed: 0, skipped: 0 }
+  const browser = chromium()
+  const pieces = files.map((file) => {
+    const name = `${file.replace('.spec.ts', '')}${label}`
+    const results = join('test-results', `${name}.json`)
+    return {
+      name,
+      path: `e2e/${file}`,
+      seconds: secondsOf(`e2e/${file}`),
+      needs,
+      otherwise: 'A journey through the interface failed.',
+      work: async (lane) => {
+        const servers = await serversFor(file, lane, demo, clock)
+        const env = {
+          ...servers.env,
+          CHROMIUM: browser,
+          PAVREL_RESULTS: results,
+          PAVREL_TRACES: join('test-results', name),
+        }
+        const args = [bin('@playwright/test/cli.js'), 'test', file]
+        const done = await runBeside(name, process.execPath, args, { env })
+        servers.end()
+        const read = existsSync(results) ? JSON.parse(readFileSync(results, 'utf8')) : undefined
+        const { expected = 0, unexpected = 1, flaky = 0, skipped = 0 } = read?.stats ?? {}
+        counts.passed += expected
+        counts.failed += unexpected + flaky
+        counts.skipped += skipped
+        return { ...done, holds: done.holds && expected > 0 }
+      },
+    }
+  })
+  return { pieces, counts }
+}
