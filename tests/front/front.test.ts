@@ -141,6 +141,7 @@ test('the names of this machine', () => {
 })
 
 test('whatever is asked, in any header, gets an answer or is let in, and never throws', () => {
+  const asked = share('requests with any header', 1000, 10_000)
   const text = fc.oneof(
     fc.string({ unit: 'binary', maxLength: 200 }),
     fc.constantFrom('', 'null', '%', '%ff'),
@@ -173,7 +174,7 @@ test('whatever is asked, in any header, gets an answer or is let in, and never t
         expect(told(refusal, one.site).body).toContain('.')
       },
     ),
-    { numRuns: share('requests with any header', 1000, 10_000) },
+    { numRuns: asked },
   )
-  expect(refusedOnes).toBeGreaterThan(1000)
+  expect(refusedOnes).toBeGreaterThan(asked / 10)
 })

@@ -37,6 +37,7 @@ const stateAt = <State>(lane: readonly Stretch<State>[], at: number) =>
 
 describe('a visit to any house', () => {
   it('pours only with the power on, after its gap, and shows jets and cover as the product asks', () => {
+    const houses = share('visits with power and gaps', 50, 250)
     let poured = 0
     let rinsed = 0
     fc.assert(
@@ -87,10 +88,10 @@ describe('a visit to any house', () => {
           Math.max(visit.oneByOne, ...visit.acts.map((one) => one.waitEnd)),
         )
       }),
-      { numRuns: share('visits with power and gaps', 50, 250) },
+      { numRuns: houses },
     )
-    expect(poured).toBeGreaterThan(100)
-    expect(rinsed).toBeGreaterThan(20)
+    expect(poured).toBeGreaterThan(houses / 3)
+    expect(rinsed).toBeGreaterThan(houses / 15)
   })
 
   it('counted back is counted forward: from its start the same order ends at the same time', () => {
