@@ -63,7 +63,7 @@ test('an American’s log: month first by its rows, °F by its figures, spoons a
     temperatureUnit: 'fahrenheit',
   })
   expect(preview.rows.filter(({ refusal }) => refusal).map(({ refusal }) => refusal)).toEqual([
-    expect.stringContaining('“13/32/2026” isn’t a date'),
+    expect.stringContaining('“13/32/2025” isn’t a date'),
     expect.stringContaining('pH: you entered 75'),
   ])
   expect(saveSheet(store, own, asked)).toEqual({
@@ -72,7 +72,7 @@ test('an American’s log: month first by its rows, °F by its figures, spoons a
   const journal = journalOf(store, own)
   const first = journal.filter(({ kind }) => kind === 'test').at(-1)
   expect(first).toMatchObject({
-    at: Date.UTC(2026, 8, 5, 23, 30),
+    at: Date.UTC(2025, 8, 5, 23, 30),
     body: { method: 'strip', readings: { freeChlorine: 3, pH: 7.6, totalAlkalinity: 90 } },
   })
   const warm = first?.kind === 'test' ? first.body.readings.temperature : undefined
