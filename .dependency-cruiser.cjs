@@ -32,7 +32,6 @@ const CORE = [
   'supplies',
   'today',
   'record',
-  'visit',
   'rehearse',
 ]
 const shelf = (name) => `^src/core/${name}(/|\\.ts$)`

@@ -1,10 +1,10 @@
 // The visit's order: two tubs' Sunday beside its limit, small visits beside every order tried in turn, and beside a general solver of
 // mixed-integer programs from the registry, which is given the same gaps, waits and clashes as inequalities.
 import highsLoader from 'highs'
-import { bestOrder } from '@/core/visit/order'
-import { clashes } from '@/core/visit/place'
-import type { Task } from '@/core/visit/task'
-import { planVisit } from '@/core/visit/visit'
+import { bestOrder } from '@/core/today/visit/order'
+import { clashes } from '@/core/today/visit/place'
+import type { Task } from '@/core/today/visit/task'
+import { planVisit } from '@/core/today/visit/visit'
 import { NOW } from '../tests/core/waters'
 import { everyOrder, putDown } from '../tests/visit/byHand'
 import { sunday, UNTIL } from '../tests/visit/situations'

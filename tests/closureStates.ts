@@ -5,7 +5,7 @@ import type { ProductName } from '@/core/products/product'
 import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
 import { MINUTE } from '@/core/time'
-import type { ClosureCode } from '@/core/today/closure'
+import type { ClosureCode } from '@/core/today/closureTable'
 import type { Tub } from '@/core/tub/tub'
 
 /** A state of a tub that an owner can be in, judged by hand. */

@@ -6,21 +6,16 @@ import {
   assumedWeather,
   atTheWater,
   DAY,
-  type DoseBody,
-  deviationOf,
-  ENOUGH_READINGS,
   type Fan,
-  type ForecastPoint,
   fanOf,
   isKind,
   type LevelAhead,
   levelAhead,
-  type ProductName,
+  plannedDose,
   startingFrom,
   usualSurface,
 } from '@/core'
 import { waitingReplies } from '@/server/devices'
-import { ensembleNow } from '@/server/learning'
 import { refillSettings } from '@/server/refillSettings'
 import { type TubView, tubView } from '@/server/views'
 import { simulatedWeather } from '@/stand-ins/weather'
@@ -66,53 +61,21 @@ export const soaksToCome = (
     : []),
 ]
 
-/** A step of the plan as it will be logged: of the pack that it was planned with. */
-const plannedDose = (
-  { planOptions }: Pick<TubView, 'planOptions'>,
-  { product, grams }: { product: ProductName; grams: number },
-): DoseBody => {
-  const strength = planOptions.shelf?.find((item) => item.product === product)?.strength
-  return { product, grams, ...(strength ? { strength } : {}) }
-}
-
 /** The week ahead over the ensemble, with the soaks to come, and with the plan's doses where they are to go in. */
 export const loadFans = (view: TubView, dosed: boolean, asUsual: boolean): Fan[] => {
-  const { tub, journal, now, plan } = view
-  const ensemble = ensembleNow(theStore(), tub, journal, now)
+  const { tub, now, plan, ensemble } = view
   const ahead: Ahead[] = soaksToCome(view, asUsual)
   if (dosed)
     for (const step of plan.steps)
       if (step.kind === 'add')
-        ahead.push({ id: 0, at: now, kind: 'dose', body: plannedDose(view, step) })
+        ahead.push({
+          id: 0,
+          at: now,
+          kind: 'dose',
+          body: plannedDose(view.planOptions.shelf, step),
+        })
   const start = startingFrom(ensemble, tub, view.estimate)
   return fanOf(start, tub, ahead, tub.targets.sanitizer.low)
-}
-
-/** The residual of the next two days with the plan carried out, by what this tub has taught; undefined while it has taught little. */
-export const loadRibbon = (view: TubView): ForecastPoint[] | undefined => {
-  const { tub, journal, now, plan, schedule, learnt } = view
-  if (learnt.readings < ENOUGH_READINGS || learnt.now.pH === undefined) return undefined
-  const ensemble = ensembleNow(theStore(), tub, journal, now)
-  const ahead: Ahead[] = soaksToCome(view, false)
-  plan.steps.forEach((step, i) => {
-    if (step.kind === 'add')
-      ahead.push({
-        id: 0,
-        at: schedule.starts[i] ?? now,
-        kind: 'dose',
-        body: plannedDose(view, step),
-      })
-  })
-  const start = startingFrom(ensemble, tub, view.estimate)
-  const [residual] = fanOf(start, tub, ahead, tub.targets.sanitizer.low, {
-    hours: 48,
-    stepHours: 1,
-  })
-  return residual?.points.map((point) => ({
-    at: point.at,
-    value: point.median,
-    standardDeviation: deviationOf(point),
-  }))
 }
 
 /** Where the level goes: by the simulated weather where stand-ins are on, else by the air its people gave. */

@@ -1,27 +1,21 @@
 import { plainPreferences } from '@/cli/plainPreferences'
 import {
   type Act,
-  agenda,
-  asItStands,
-  choresDue,
   type Entry,
-  endOfDay,
-  estimateNow,
+  expectedOf,
   feederOf,
-  forbidsDosing,
-  holdsBack,
+  type House,
   type Instant,
+  type OpeningWay,
   PRODUCTS,
-  planReadyAt,
-  planToday,
-  regimen,
+  programmeOf,
+  type Quantity,
   type SetAside,
   type SoakLoad,
   type Tub,
   toDose,
-  verdict,
+  today,
   type WaterReading,
-  waterCareOpens,
 } from '@/core'
 import { formatStepReason } from '@/words/adviceText'
 import { choreText } from '@/words/choreText'
@@ -122,6 +116,19 @@ const actOf = (act: Act, tub: Tub, now: Instant, why: string) => {
         why: choreText(act.chore).purpose,
       }
     }
+    case 'open':
+      return {
+        order,
+        kind: OPENING_KIND[act.way],
+        ...(act.way.startsWith('call') ? { who: act.way.slice('call '.length) } : {}),
+        ...(act.way === 'wait'
+          ? { until: act.until === undefined ? null : new Date(act.until).toISOString() }
+          : {}),
+        ...shared,
+        power: act.way === 'power off' ? 'off' : 'on',
+        opens: act.closure.code,
+        why: formatClosure(act.closure, preferences).lift,
+      }
     case 'test':
       return { order, kind: 'test', quantities: act.quantities, ...shared, why }
     case 'feeder':
@@ -159,83 +166,95 @@ export const tubAndJournalFrom = (
   return { tub: made.tub, journal: read.journal, now }
 }
 
-/** Everything that is said of a tub at a moment. */
-export const todayOf = (
-  given: Tub,
-  journal: readonly Entry[],
-  now: Instant,
-  soaks: readonly { at: Instant; load: SoakLoad }[] = [],
-) => {
-  const { tub, estimate } = estimateNow(given, journal, now)
-  const found = verdict(tub, journal, now, estimate, { noFilter: noFilterIn(journal, now) })
-  const today = asItStands(
-    planToday(tub, journal, estimate, {
-      ...(tub.choices ? { choices: tub.choices } : {}),
-      plannedSoaks: soaks,
-    }),
-    found.closures,
-  )
-  const held = found.closures.some(holdsBack)
-  const plan = held ? { ...today.plan, steps: [], later: [] } : today.plan
-  const upkeep = choresDue(tub, journal, now)
-  const items = agenda(tub, journal, {
-    estimate,
-    plan,
-    plannedSoaks: soaks,
-    upkeep,
-    found: found.closures,
-    shock: today.shock,
-    startUp: today.startUp,
-    setAside: today.setAside,
-  })
-  const { acts, setAside, schedule } = regimen(tub, journal, {
-    today,
-    plan,
-    agenda: items,
-    upkeep,
-    now,
-    until: endOfDay(now),
-    held,
-  })
+/** Readings by the names that a journal gives them. */
+const fieldOf = (quantity: Quantity): string =>
+  quantity === 'pH' ? 'pH' : quantity === 'temperature' ? 'temperatureC' : `${quantity}Ppm`
+
+const OPENING_KIND: Record<OpeningWay, string> = {
+  'power off': 'power',
+  'power on': 'power',
+  'call an electrician': 'call',
+  'call a doctor': 'call',
+  look: 'look',
+  cool: 'power',
+  refill: 'drain',
+  'replace water': 'replace-water',
+  'filter in': 'filter',
+  fill: 'refill',
+  wait: 'wait',
+}
+
+/** Everything that is said of a tub at a moment: what the screens say of the same journal. */
+export const todayOf = (house: House, given: Tub, journal: readonly Entry[], now: Instant) => {
+  const said = today({ noFilter: noFilterIn(journal, now), ...house }, given, journal, now)
+  const { tub, estimate, verdict, acts, visit, decides, ensemble } = said
   const preferences = plainPreferences(now)
-  const words = formatVerdict(tub, found, plan, estimate, preferences, { schedule })
+  const words = formatVerdict(said, preferences)
   const time = (at: number) => new Date(at).toISOString()
   const timeOr = (at: number | undefined) => (at === undefined ? null : time(at))
-  const open = found.closures.length === 0
-  const byPlan = !found.closures.some(forbidsDosing) && found.closures.every(waterCareOpens)
-  const start = today.startUp ? startNeedWords(today.startUp, preferences) : ''
+  const start = said.startUp ? startNeedWords(said.startUp, preferences) : ''
   const shock = acts.find(({ purposes }) => purposes.includes('shock'))?.order
   const aside = (one: SetAside) => ({
     what: one.what === 'shock' ? 'weekly shock' : one.dosing,
     ...(one.reason === 'served' && shock !== undefined ? { into: shock } : {}),
     code: one.reason,
-    day: one.day === undefined ? null : time(one.day),
+    day: timeOr(one.day),
     why: formatSetAside(one, preferences) ?? 'One dose serves both.',
   })
   const told = acts.map((act) =>
     actOf(act, tub, now, act.step ? start : act.kind === 'test' ? RETEST_WHY : FEEDER_WHY),
   )
+  const waterNow = Object.fromEntries(
+    programmeOf(tub.programme).tested.flatMap((quantity) => {
+      const spread = expectedOf(ensemble, tub, quantity)
+      return spread
+        ? [
+            [
+              fieldOf(quantity),
+              {
+                p10: hundredth(spread.low),
+                p50: hundredth(spread.median),
+                p90: hundredth(spread.high),
+              },
+            ],
+          ]
+        : []
+    }),
+  )
   return {
+    said,
     tub,
     estimate,
     output: {
-      mayGetIn: found.mayGetIn,
-      closures: found.closures.map((closure) => ({
+      mayGetIn: verdict.mayGetIn,
+      hands: said.hands,
+      closures: verdict.closures.map((closure) => ({
         code: closure.code,
         since: time(closure.since),
         until: closure.until === null ? null : time(closure.until),
         liftedBy: formatClosure(closure, preferences).lift,
         why: closureLine(closure, preferences),
       })),
-      readyAt: open
-        ? time(now)
-        : byPlan && plan.steps.length > 0
-          ? timeOr(planReadyAt(tub, estimate, plan, { mixedAt: schedule.testAt }))
-          : null,
+      decides: decides
+        ? { by: decides.by, quantities: decides.quantities, at: timeOr(decides.at) }
+        : null,
+      readyAt: timeOr(said.readyAt),
       acts: told,
-      setAside: setAside.map(aside),
-      startUp: today.startUp ? { step: today.startUp.id, needs: today.startUp.needs } : null,
-      belowPublishedFloorPpm: found.belowFloor ?? null,
+      setAside: said.setAside.map(aside),
+      visit: {
+        start: time(visit.start),
+        tested: timeOr(visit.acts.findLast(({ what }) => what.kind === 'test')?.start),
+        ready: timeOr(said.readyAt),
+        handsMinutes: visit.handsMinutes,
+        acts: visit.acts.map(({ what, start: at }, i) => ({
+          order: i + 1,
+          kind: what.kind,
+          at: time(at),
+        })),
+      },
+      water: waterNow,
+      startUp: said.startUp ? { step: said.startUp.id, needs: said.startUp.needs } : null,
+      belowPublishedFloorPpm: verdict.belowFloor ?? null,
       said: [words.sentence, words.reason, ...words.also].join(' '),
     },
   }
@@ -247,7 +266,8 @@ const answer = (raw: Record<string, unknown>): Answer => {
   const { tub, journal, now } = given
   const soaks = soaksFrom(raw.plannedSoaks, now)
   if ('field' in soaks) return { refusal: soaks }
-  return { output: todayOf(tub, journal, now, soaks).output }
+  const plannedSoaks = soaks.map((soak, i) => ({ id: i + 1, ...soak }))
+  return { output: todayOf({ plannedSoaks }, tub, journal, now).output }
 }
 
 const RETEST_WHY = 'A reading is better than any estimate.'

@@ -3,7 +3,6 @@ import {
   type Answers,
   answers as answersTo,
   type CauseFound,
-  casesIn,
   type Entry,
   isQuestion,
   isTrouble,
@@ -71,9 +70,9 @@ const answer = (raw: Record<string, unknown>): Answer => {
       ? [{ id: journal.length + 1, at: now, kind: 'look', body: { signs: told, answers } }]
       : []
   const seen = [...journal, ...looked]
-  const before = todayOf(given.tub, seen, now)
+  const before = todayOf({}, given.tub, seen, now)
   const { tub, estimate } = before
-  const cases = casesIn(tub, seen, now)
+  const { cases } = before.said
   const found = trouble(tub, seen, now, { estimate, signs: told, answers, cases })
   const [top] = found.causes
   const treats = told.some(isTrouble) && !found.emergency && top && top.likelihood >= WORTH_TREATING
@@ -88,7 +87,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
         },
       ]
     : seen
-  const { output } = treats ? todayOf(given.tub, treated, now) : before
+  const { output } = treats ? todayOf({}, given.tub, treated, now) : before
   const preferences = plainPreferences(now)
   const advice = treatOrChange(tub, seen, now, { estimate, found, cases })
   const words = advice && formatTreatOrChange(advice, preferences)

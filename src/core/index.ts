@@ -356,21 +356,24 @@ export {
   type SanitizerQuantity,
 } from './testing/quantity'
 export { DAY, HOUR, type Instant, MINUTE } from './time'
-export { type AgendaItem, agenda } from './today/agenda'
+export type { AgendaItem } from './today/agenda'
 export { type Alternative, type Question, questionsFor } from './today/alternatives'
 export {
   type Closure,
-  type ClosureCode,
   forbidsDosing,
   holdsBack,
+  SLACK,
   standsEmpty,
   testOpens,
   waterCareOpens,
 } from './today/closure'
-export { closures } from './today/closures'
+export { type ClosureCode, closureRow, type Hands } from './today/closureTable'
+export type { Decides } from './today/decides'
+export { plannedDose } from './today/foreseen'
 export { type GroupTurn, gathering } from './today/gathering'
+export type { House } from './today/house'
+export type { Opening, Way as OpeningWay } from './today/openings'
 export {
-  asItStands,
   dosingOf,
   planToday,
   type SetAside,
@@ -378,10 +381,19 @@ export {
   type Way,
   waysToDose,
 } from './today/planToday'
-export { aheadAt, outlookOf, planReadyAt, type ReadyAhead } from './today/readyAhead'
-export { type Act, endOfDay, type HelpersWait, helpersWaitFor, regimen } from './today/regimen'
+export { aheadAt, outlookOf, type ReadyAhead } from './today/readyAhead'
+export { readyAtOf, testDecides, testedAtOf } from './today/readyAt'
+export { type Act, endOfDay, type HelpersWait } from './today/regimen'
 export { soakAhead } from './today/soakAhead'
-export { type Verdict, verdict } from './today/verdict'
+export { type Today, today } from './today/today'
+export type { Verdict } from './today/verdict'
+export { choreNeeds } from './today/visit/choreNeeds'
+export type { Lanes, Stretch } from './today/visit/lanes'
+export { type Decisions, NO_DECISIONS, type TubAtHand } from './today/visit/situation'
+export type { OrderReason } from './today/visit/task'
+export { planVisit } from './today/visit/visit'
+export type { Left, Merged, What } from './today/visit/visitAct'
+export type { Fit, PlacedAct, PlaceReason, Visit, VisitAsked } from './today/visit/visitTypes'
 export { type Case, casesIn, openCase } from './trouble/cases'
 export type { Evidence } from './trouble/evidence'
 export type { SettlingTest } from './trouble/nextQuestion'
@@ -462,7 +474,7 @@ export {
   schoolsOf,
 } from './upkeep/chore'
 export { choreDoses } from './upkeep/choreDose'
-export { type ChoreDue, choresDue, isOnDay } from './upkeep/choreDue'
+export { type ChoreDue, choresDue, isOnDay, type UpkeepPlan } from './upkeep/choreDue'
 export {
   FILTER_KINDS,
   type FilterEvent,
@@ -478,14 +490,6 @@ export { isQuiet, type Reminder, remindersFor } from './upkeep/reminder'
 export { type SeasonStrip, type StripMark, type StripRow, seasonStrip } from './upkeep/seasonStrip'
 export { BEGUN_BEFORE, CLOSING, OPENING } from './upkeep/stayJobs'
 export { upkeepBearing } from './upkeep/upkeepBearing'
-export { choreNeeds } from './visit/choreNeeds'
-export type { Lanes, Stretch } from './visit/lanes'
-export { scheduleOfVisit } from './visit/scheduleOfVisit'
-export { type Decisions, NO_DECISIONS, type TubAtHand } from './visit/situation'
-export type { OrderReason } from './visit/task'
-export { planVisit } from './visit/visit'
-export type { Left, Merged, What } from './visit/visitAct'
-export type { Fit, PlacedAct, PlaceReason, Visit, VisitAsked } from './visit/visitTypes'
 export { equilibriumPh, loseCarbonDioxide, TRANSFER_PER_HOUR } from './water/aerate'
 export { chlorineSpecies } from './water/chlorineCyanurate'
 export { chlorineAfter } from './water/chlorineDecay'

@@ -1,4 +1,12 @@
-import { allChoresOf, type ChoreDue, choresDue, type Entry, notAhead, upkeepBearing } from '@/core'
+import {
+  allChoresOf,
+  type ChoreDue,
+  choresDue,
+  type Entry,
+  notAhead,
+  type UpkeepPlan,
+  upkeepBearing,
+} from '@/core'
 import type { Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 import { openRefill } from '@/store/refills'
@@ -19,29 +27,37 @@ const refillAtOf = (store: Store, tubId: number): { refillAt?: number } => {
   return row ? { refillAt: row.at } : {}
 }
 
-/**
- * What is due at a tub, by as much of its journal as bears on it.
- * @param supposed entries as if they had been written
- */
-export const choresOfTub = (
-  store: Store,
-  tub: TubRow,
-  now: number,
-  supposed: readonly Entry[] = [],
-): ChoreDue[] => {
-  const rules = choreRulesOf(store, tub.id).map(toRule)
-  const ids = allChoresOf(tub, rules).map(({ id }) => id)
+/** What decides dates beside a tub and its journal. */
+export const upkeepPlanOf = (store: Store, tub: TubRow, now: number): UpkeepPlan => {
   const turnUp = turnUpAhead(store, tub, now)
-  const journal = [...supposed, ...upkeepBearing(journalOf(store, tub.id), now, ids)]
-  return choresDue(tub, notAhead(journal, now), now, {
-    rules,
+  return {
+    rules: choreRulesOf(store, tub.id).map(toRule),
     stays: staysAhead(store, tub.id, now),
     over: staysOver(store, tub.id, now),
     ...(turnUp ? { turnUp } : {}),
     ...refillAtOf(store, tub.id),
     visits: weeklyVisits(store, now),
-  })
+  }
 }
+
+/**
+ * As much of a tub's journal as bears on its chores.
+ * @param supposed entries as if they had been written
+ */
+export const upkeepJournalOf = (
+  store: Store,
+  tub: TubRow,
+  now: number,
+  supposed: readonly Entry[] = [],
+): readonly Entry[] => {
+  const rules = choreRulesOf(store, tub.id).map(toRule)
+  const ids = allChoresOf(tub, rules).map(({ id }) => id)
+  return notAhead([...supposed, ...upkeepBearing(journalOf(store, tub.id), now, ids)], now)
+}
+
+/** What is due at a tub, without folding what its water is. */
+export const choresOfTub = (store: Store, tub: TubRow, now: number): ChoreDue[] =>
+  choresDue(tub, upkeepJournalOf(store, tub, now), now, upkeepPlanOf(store, tub, now))
 
 /** What is due at one tub, or at all of them for one walk, without folding what their water is. */
 export const choresOfTubs = (store: Store, now: number, only?: number): TubChores[] =>

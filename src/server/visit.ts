@@ -1,29 +1,24 @@
 import {
-  DAY,
   type Decisions,
   type Entry,
   endOfDay,
   type Fit,
-  type ForecastPoint,
   HOUR,
-  holdsBack,
   type Instant,
   MINUTE,
   NO_DECISIONS,
-  planReadyAt,
   planVisit,
+  readyAtOf,
   type TubAtHand,
-  testOpens,
+  testedAtOf,
   type Visit,
   type VisitAsked,
 } from '@/core'
 import type { Store } from '@/store/database'
-import { soaksBetween } from '@/store/plannedSoaks'
 import { openRefill } from '@/store/refills'
 import { findTub } from '@/store/tubs'
 import { insertVisit, openVisit, updateVisit, type VisitRow } from '@/store/visits'
 import { field, REFUSALS, visitRefusal } from '@/words/refusals'
-import { onFives } from '@/words/verdictWords'
 import { type Fields, type Outcome, refused } from './form'
 import { refillView } from './refillView'
 import { type TubView, tubView } from './views'
@@ -46,25 +41,15 @@ const stagesOf = (store: Store, view: TubView, zone: string): TubAtHand['stages'
 }
 
 const situationOf = (store: Store, view: TubView, { zone, airCelsius }: VisitPlace): TubAtHand => ({
-  id: view.tub.id,
-  tub: view.tub,
-  journal: view.journal,
-  acts: view.acts,
-  upkeep: view.chores,
-  helpersWait: view.helpersWait,
-  filters: view.filters,
-  plannedSoaks: soaksBetween(store, view.tub.id, view.now - 2 * DAY, view.now),
+  ...view.atHand,
   stages: stagesOf(store, view, zone),
   airCelsius,
-  held: view.verdict.closures.some(holdsBack),
 })
 
 /** Where and by whose clock a visit is looked at. */
 export interface VisitPlace {
   zone: string
   airCelsius: number | undefined
-  /** The residual ahead with the plan carried out, by what a tub has taught. */
-  foreseen: (view: TubView) => readonly ForecastPoint[] | undefined
 }
 
 export interface VisitView {
@@ -127,12 +112,8 @@ export const visitView = (
     })
   const readyIn = (one: Visit) =>
     views.map((view) => {
-      const testAt = decidedAt(view, one)
-      return {
-        tub: view.tub.id,
-        testAt,
-        at: testAt === undefined ? readyAt(view, one, place.foreseen(view)) : undefined,
-      }
+      const today = readying(view)
+      return { tub: view.tub.id, testAt: testedAtOf(today, one), at: readyAtOf(today, one) }
     })
   const { visit, fit } =
     asked.asked === 'ready by' ? withTheFall(asked, planned, readyIn) : planned(asked)
@@ -178,50 +159,12 @@ const doneSince = (views: readonly TubView[], since: Instant): VisitView['done']
     )
     .sort((a, b) => a.entry.at - b.entry.at || a.entry.id - b.entry.id)
 
-/** When the test is that decides whether anyone gets in: nothing is known well enough before it. */
-const decidedAt = (
-  { tub, plan, verdict }: TubView,
-  { acts }: Pick<Visit, 'acts'>,
-): Instant | undefined =>
-  verdict.closures.some(testOpens) && !(plan.steps.length > 0 && verdict.mayGetIn === 'no')
-    ? acts.find((act) => act.tub === tub.id && act.what.kind === 'test')?.start
-    : undefined
-
-/** By the same rule as Now: the visit's own end, and the residual down to what lets people in. */
-const readyAt = (
-  view: TubView,
-  { ready, start, acts }: Visit,
-  foreseen: readonly ForecastPoint[] | undefined,
-): Instant | undefined => {
-  const { tub, estimate, plan, verdict } = view
-  const own = ready.find((one) => one.tub === tub.id)
-  const at = own?.gated ? own.at : start
-  if (verdict.closures.some(holdsBack)) return undefined
-  const poured = acts.filter((act) => act.tub === tub.id && act.what.kind === 'dose').length
-  // A dose that is left for another time leaves the tub shut.
-  if (verdict.closures.length > 0 && poured < plan.steps.length) return undefined
-  if (verdict.closures.length === 0 && !own?.gated) return start
-  const retest = acts.find(
-    (act) => act.tub === tub.id && act.what.kind === 'test' && act.what.retest,
-  )
-  const mixedAt = onFives(retest?.start ?? at)
-  const sanitized =
-    plan.steps.length > 0 ? planReadyAt(tub, estimate, plan, { mixedAt, foreseen }) : at
-  // Said to the minute where the visit itself decides, else by fives as Now says it.
-  return sanitized === undefined || sanitized <= at ? sanitized && at : onFives(sanitized)
-}
-
-/** What one tub's own visit comes to: the test that decides, or when it can be used again; neither where something else keeps it shut. */
-export const reopening = (
-  view: TubView,
-  foreseen: readonly ForecastPoint[] | undefined,
-): { testAt: Instant | undefined; at: Instant | undefined } => {
-  const testAt = decidedAt(view, view.visit)
-  return {
-    testAt,
-    at: testAt === undefined ? readyAt(view, view.visit, foreseen) : undefined,
-  }
-}
+/** What a moment of readiness of one tub is worked out of. */
+const readying = (view: TubView) => ({
+  ...view,
+  id: view.tub.id,
+  closures: view.verdict.closures,
+})
 
 const tubsIn = (store: Store, fields: Fields, tubId: number): number[] => {
   const asked = (fields.tubs ?? '').split(' ').map(Number)

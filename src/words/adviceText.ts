@@ -69,7 +69,7 @@ export const formatStepReason = (why: StepReason, preferences: DisplayPreference
     case 'rule':
       return `By the ${DOSING_NAMES[why.dosing]}, which doesn’t go by how much sanitizer is left.`
     case 'shock':
-      return `${why.served ? 'One dose for both: it brings the sanitizer back and is also' : 'This is'} the shock that is due${why.due === 'load' ? ' after a long or crowded soak' : why.due === 'power' ? ' after the power cut' : why.due === 'soak' ? ' after every soak' : ''}. Leave the cover half open for ${COVER_MINUTES} minutes. A high reading afterwards is normal: nobody gets in until a test shows it has come down.`
+      return `${why.served ? 'One dose for both: it brings the sanitizer back and is also' : 'This is'} the shock that is due${why.due === 'load' ? ' after a long or crowded soak' : why.due === 'power' ? ' after the power cut' : why.due === 'soak' ? ' after every soak' : why.due === 'combined' ? ' because combined chlorine is high' : ''}. Leave the cover half open for ${COVER_MINUTES} minutes. A high reading afterwards is normal: nobody gets in until a test shows it has come down.`
     case 'start-up':
       return `${START_TITLES[why.step]}: the start-up’s next step. ${startStepHow(why.step)}`
     case 'bromide bank':

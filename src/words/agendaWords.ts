@@ -130,7 +130,7 @@ export const formatAgenda = (item: AgendaItem, preferences: DisplayPreferences):
     case 'shock':
       return {
         when: due,
-        what: `Shock, cover half open${item.why === 'load' ? ', after a long or crowded soak' : item.why === 'power' ? ', after the power cut' : ''}`,
+        what: `Shock, cover half open${item.why === 'load' ? ', after a long or crowded soak' : item.why === 'power' ? ', after the power cut' : item.why === 'combined' ? ', because combined chlorine is high' : ''}`,
         minutes,
         place: 'soak',
       }

@@ -26,6 +26,8 @@ export interface ClosureWords {
 
 /** For narrow places: "closed: too hot". */
 export const CLOSURE_SHORT: Record<ClosureCode, string> = {
+  'electrical fault': 'electrical fault',
+  fumes: 'fumes',
   accident: 'accident',
   'someone unwell': 'someone unwell',
   'incompatible sanitizers': 'incompatible sanitizers',
@@ -33,12 +35,12 @@ export const CLOSURE_SHORT: Record<ClosureCode, string> = {
   'flush in the water': 'pipe flush in the water',
   'refill under way': 'refill under way',
   'people in': 'people in the tub',
-  'electrical fault': 'electrical fault',
   'no power': 'no power',
   'no filter': 'no filter',
   'too hot': 'too hot',
   'dose mixing': 'mixing',
   cloudy: 'not clear',
+  'stood warm': 'stood warm',
   'combined chlorine high': 'combined chlorine high',
   'stabiliser too high': 'stabiliser too high',
   'sanitizer high': 'sanitizer high',
@@ -74,8 +76,6 @@ const after = (product: Extract<Closure, { code: 'not retested' }>['after']): st
       return 'Somebody’s body complained'
     case 'power cut':
       return 'The power came back'
-    case 'long power cut':
-      return 'The water stood warm without power until'
     default:
       return `${upperFirst(PRODUCTS[product].commonName)} was added`
   }
@@ -87,18 +87,18 @@ const REFILL_FIRST = 'Drain it, clean and disinfect the shell and the filter, th
 export const formatClosure = (closure: Closure, preferences: DisplayPreferences): ClosureWords => {
   const since = dayAndClock(closure.since, preferences)
   switch (closure.code) {
+    case 'fumes':
+      return {
+        why: `Fumes or mixed chemicals were logged ${since}. Keep everyone away until they’re gone.`,
+        lift: 'Once the air is clear, press “It looks fine now” in Trouble, then test.',
+        action: TROUBLE,
+      }
     case 'accident':
-      return closure.sign === 'fumes'
-        ? {
-            why: `Fumes or mixed chemicals were logged ${since}. Keep everyone away until they’re gone.`,
-            lift: 'Once the air is clear, press “It looks fine now” in Trouble, then test.',
-            action: TROUBLE,
-          }
-        : {
-            why: `${closure.sign === 'glass' ? 'Broken glass' : 'An accident'} was logged ${since}. Keep everyone out and switch the power off at the breaker.`,
-            lift: REFILL_FIRST,
-            action: REFILL,
-          }
+      return {
+        why: `${closure.sign === 'glass' ? 'Broken glass' : 'An accident'} was logged ${since}. Keep everyone out and switch the power off at the breaker.`,
+        lift: REFILL_FIRST,
+        action: REFILL,
+      }
     case 'electrical fault':
       return {
         why:
@@ -222,6 +222,12 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
         action: closure.lift.by === 'test' ? TEST : DOSE,
       }
     }
+    case 'stood warm':
+      return {
+        why: `The water stood warm without power for hours, until ${since}. Germs grow in such water.`,
+        lift: 'Let it circulate, shock it, and test once that has mixed.',
+        action: DOSE,
+      }
     case 'start-up unfinished':
       return {
         why: `The start-up isn’t finished. Next: ${lowerFirst(START_TITLES[closure.step])}.`,
@@ -229,12 +235,6 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
         action: { place: 'programme', label: 'Continue the start-up' },
       }
     case 'not retested':
-      if (closure.after === 'long power cut')
-        return {
-          why: `The water stood warm without power for hours, until ${since}. Germs grow in such water.`,
-          lift: 'Let it circulate, shock it, and test once that has mixed.',
-          action: DOSE,
-        }
       if (closure.after === 'complaint')
         return {
           why: `${upperFirst(signName(closure.sign ?? 'itchy skin'))} after a soak was logged ${since}. The water may be the cause.`,

@@ -1,23 +1,19 @@
 import {
   type Closure,
   type Estimate,
-  type ForecastPoint,
   floorBroken,
   forbidsDosing,
   HEALTH_FLOOR,
   HOTTEST_CELSIUS,
   HOUR,
-  MINUTE,
-  type Plan,
-  planReadyAt,
+  keepOutAbove,
   programmeOf,
   type Quantity,
   quantityOf,
-  type Schedule,
-  scheduleOf,
+  SLACK,
   standsEmpty,
+  type Today,
   type Tub,
-  type Verdict,
   waterCareOpens,
 } from '@/core'
 import { closureLine, formatClosure } from './closureWords'
@@ -48,16 +44,8 @@ export interface VerdictWords {
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
 
-/** A time said with “about” ends on a five. */
-export const onFives = (at: number) => Math.ceil(at / (5 * MINUTE)) * 5 * MINUTE
-
-/** What is known of the plan's hours beyond the plan itself. */
-interface Ahead {
-  /** With what is mixing already; without it, the plan's own waits. */
-  schedule?: Schedule
-  /** The residual ahead by what this tub has taught, as the ribbon draws it. */
-  foreseen?: readonly ForecastPoint[] | undefined
-}
+/** What a verdict's words are made of. */
+export type Said = Pick<Today, 'tub' | 'verdict' | 'plan' | 'estimate' | 'readyAt'>
 
 /** The published floor, where this tub's own range starts below it. */
 export const formatFloor = (tub: Tub, preferences: DisplayPreferences): string | undefined => {
@@ -104,12 +92,11 @@ const residualAndPh = (tub: Tub, estimate: Estimate, preferences: DisplayPrefere
 /** The verdict's headline where a closure leads. */
 const headline = (closure: Closure, preferences: DisplayPreferences): string => {
   switch (closure.code) {
-    case 'accident':
-      return closure.sign === 'fumes'
-        ? 'Closed. Away from the fumes.'
-        : 'Closed. Drain and refill first.'
+    case 'fumes':
+      return 'Closed. Away from the fumes.'
     case 'electrical fault':
       return 'Closed. Call an electrician.'
+    case 'accident':
     case 'someone unwell':
     case 'incompatible sanitizers':
     case 'flush in the water':
@@ -142,10 +129,10 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
       return 'Not yet.'
     case 'start-up unfinished':
       return 'Not yet. Finish the start-up.'
+    case 'stood warm':
+      return 'Closed. Shock it, then test.'
     case 'not retested':
-      return closure.after === 'long power cut'
-        ? 'Closed. Shock it, then test.'
-        : 'Test again, then soak.'
+      return 'Test again, then soak.'
     case 'test too old':
       return closure.unsure ? 'Test to be sure.' : 'Test before anyone gets in.'
     case 'never tested':
@@ -155,15 +142,11 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
   }
 }
 
-/** What stands against getting in, the first closure in front; the plan says when it could be over. */
+/** What stands against getting in, the first closure in front; what is done says when it could be over. */
 const shut = (
-  tub: Tub,
-  verdict: Verdict,
+  { tub, verdict, plan, estimate, readyAt }: Said,
   closure: Closure,
-  plan: Plan,
-  estimate: Estimate,
   preferences: DisplayPreferences,
-  { schedule = scheduleOf(plan.steps, [], estimate.at, tub), foreseen }: Ahead,
 ): Omit<VerdictWords, 'evidence' | 'tone'> => {
   const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)
@@ -179,16 +162,15 @@ const shut = (
     }
   const byPlan = closure.lift.by === 'dose' && closure.code !== 'combined chlorine high'
   if (byPlan && dosing && verdict.closures.every(waterCareOpens)) {
-    const mixedAt = onFives(schedule.testAt)
-    const fit = planReadyAt(tub, estimate, plan, { mixedAt, foreseen })
-    const ready = fit === undefined ? undefined : onFives(fit)
+    const { sanitizer } = programmeOf(tub.programme)
+    const tooHigh = quantityOf(plan.after, sanitizer) > keepOutAbove(tub) + SLACK.residual
     const out = verdict.closures.filter((one) => one.lift.by === 'dose')
     return {
       sentence:
-        ready === undefined
+        readyAt === undefined
           ? 'Not yet. Dose, then test.'
-          : `Not yet. Ready from about ${ready - estimate.at < 12 * HOUR ? clock(ready, preferences) : dayAndClock(ready, preferences)}.`,
-      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}${ready === undefined || ready > mixedAt ? '; the level is then too high at first, so keep out until it has fallen' : ''}; then test again.`,
+          : `Not yet. Ready from about ${readyAt - estimate.at < 12 * HOUR ? clock(readyAt, preferences) : dayAndClock(readyAt, preferences)}.`,
+      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}${tooHigh ? '; the level is then too high at first, so keep out until it has fallen' : ''}; then test again.`,
       also: rest.filter((one) => !out.includes(one)).map((one) => closureLine(one, preferences)),
       action: { place: 'dose', label: 'Dose, step by step' },
     }
@@ -201,20 +183,14 @@ const shut = (
   }
 }
 
-export const formatVerdict = (
-  tub: Tub,
-  verdict: Verdict,
-  plan: Plan,
-  estimate: Estimate,
-  preferences: DisplayPreferences,
-  ahead: Ahead = {},
-): VerdictWords => {
+export const formatVerdict = (said: Said, preferences: DisplayPreferences): VerdictWords => {
+  const { tub, verdict, plan, estimate } = said
   const evidence = standsEmpty(verdict.closures)
     ? undefined
     : evidenceWords(tub, estimate, preferences)
   const [first] = verdict.closures
   if (first) {
-    const words = shut(tub, verdict, first, plan, estimate, preferences, ahead)
+    const words = shut(said, first, preferences)
     const tested = estimate.lastTestAt !== undefined
     return {
       ...words,

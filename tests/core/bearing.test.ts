@@ -1,17 +1,15 @@
 import {
-  agenda,
-  choresDue,
   DAY,
   type Entry,
   estimate,
   HOUR,
-  planToday,
   programmeOf,
   refillReasons,
   type Tub,
-  verdict,
+  today,
 } from '@/core'
 import { fillWaterKnown } from '@/core/estimate/fold'
+import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { bearing } from '@/core/journal/bearing'
 import { settle } from '@/core/journal/settled'
 import { seeded } from '@/core/random'
@@ -76,22 +74,17 @@ const journalOf = (seed: number, fillDays: number | undefined): Entry[] => {
   return journal.sort((a, b) => b.at - a.at || b.id - a.id)
 }
 
+/** Not what the journal has taught, which is the ensemble's own matter. */
+const ensemble = ensembleOf(tub, [], NOW, 8)
 const said = (journal: readonly Entry[]) => {
-  const state = estimate(tub, journal, NOW)
-  const found = verdict(tub, journal, NOW, state, {})
-  const today = planToday(tub, journal, state, { shelf: [], choices: {}, plannedSoaks: [] })
+  const { estimate: state, verdict, plan, agenda } = today({ ensemble }, tub, journal, NOW)
   return {
     state,
-    found,
-    plan: today.plan,
+    verdict,
+    plan,
     fill: fillWaterKnown(tub, journal, NOW),
     refill: refillReasons(tub, journal, state, { newTub: false }),
-    agenda: agenda(tub, journal, {
-      estimate: state,
-      plan: today.plan,
-      found: found.closures,
-      upkeep: choresDue(tub, journal, NOW, {}),
-    }),
+    agenda,
   }
 }
 

@@ -1,19 +1,20 @@
 import fc from 'fast-check'
-import { dosePlan } from '@/core/advice/plan'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { residualForecast } from '@/core/estimate/forecast'
+import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
 import type { Entry, NewEntry } from '@/core/journal/entry'
 import { SIGNS } from '@/core/journal/sign'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { PROGRAMMES, type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
-import { CLOSURE_CODES } from '@/core/today/closure'
 import { closures } from '@/core/today/closures'
+import { CLOSURE_CODES } from '@/core/today/closureTable'
 import { gathering } from '@/core/today/gathering'
 import { aheadAt, outlookOf } from '@/core/today/readyAhead'
 import { soakAhead } from '@/core/today/soakAhead'
-import { type Verdict, verdict } from '@/core/today/verdict'
+import { today } from '@/core/today/today'
+import type { Verdict } from '@/core/today/verdict'
 import type { Tub } from '@/core/tub/tub'
 import { formatClosure } from '@/words/closureWords'
 import { formatVerdict } from '@/words/verdictWords'
@@ -25,11 +26,16 @@ import { NOW, tubWith } from './waters'
 const numbered = (entries: readonly NewEntry[]): Entry[] =>
   [...entries].sort((a, b) => a.at - b.at).map((entry, i) => ({ ...entry, id: i + 1 }) as Entry)
 
-const judge = (tub: Tub, entries: readonly NewEntry[], now = NOW) => {
+const judge = (
+  tub: Tub,
+  entries: readonly NewEntry[],
+  now = NOW,
+  house: Parameters<typeof today>[0] = {},
+) => {
   const journal = numbered(entries)
-  const known = estimateNow(tub, journal, now)
-  const found = verdict(known.tub, journal, now, known.estimate)
-  return { ...known, journal, found }
+  const ensemble = ensembleOf(tub, journal, now, 64)
+  const said = today({ ensemble, ...house }, tub, journal, now)
+  return { ...said, journal, found: said.verdict, words: () => formatVerdict(said, preferences) }
 }
 const judged = ({ programme, tub, entries }: State) =>
   judge({ ...tubWith(programme), ...tub }, entries(NOW))
@@ -43,10 +49,10 @@ test('there are sixty states that must not read yes, and twenty that must, over 
 })
 
 test.each(CLOSED_STATES.map((one) => [one.name, one] as const))('closed: %s', (_, state) => {
-  const { found, tub, estimate, journal } = judged(state)
+  const { found, ...said } = judged(state)
   expect(found.closures.map(({ code }) => code)).toContain(state.closedBy)
   expect(['no', 'test first']).toContain(found.mayGetIn)
-  const words = formatVerdict(tub, found, dosePlan(tub, journal, estimate), estimate, preferences)
+  const words = said.words()
   expect(words.sentence).not.toMatch(/^(Yes|Probably)/)
   for (const closure of found.closures) {
     const { why, lift, action } = formatClosure(closure, preferences)
@@ -56,24 +62,23 @@ test.each(CLOSED_STATES.map((one) => [one.name, one] as const))('closed: %s', (_
 })
 
 test.each(OPEN_STATES.map((one) => [one.name, one] as const))('open: %s', (_, state) => {
-  const { found, tub, estimate, journal } = judged(state)
+  const { found, words: say } = judged(state)
   expect(found.closures).toEqual([])
   expect(['yes', 'probably']).toContain(found.mayGetIn)
-  const words = formatVerdict(tub, found, dosePlan(tub, journal, estimate), estimate, preferences)
+  const words = say()
   expect(words.sentence).toMatch(/^(Yes|Probably)/)
 })
 
 test('a yes below the published floor says so in its sentence', () => {
   const state = OPEN_STATES.find(({ name }) => name.includes('range of 1 to 4'))
   if (!state) throw new Error('no such state')
-  const { found, tub, estimate, journal } = judged(state)
-  const words = formatVerdict(tub, found, dosePlan(tub, journal, estimate), estimate, preferences)
+  const words = judged(state).words()
   expect(words.sentence).toBe('Yes, below the published floor.')
   expect(words.reason).toContain('published floor of 3.0 ppm')
 })
 
 test('the gravest closure leads, and the copper button with it; never to a dose while no filter is in', () => {
-  const journal = numbered([
+  const read: NewEntry[] = [
     {
       kind: 'test',
       at: NOW - HOUR,
@@ -82,11 +87,9 @@ test('the gravest closure leads, and the copper button with it; never to a dose 
         readings: { ...goodReadings('granular chlorine'), freeChlorine: 1 },
       },
     },
-  ])
-  const tub = tubWith()
-  const { estimate } = estimateNow(tub, journal, NOW)
-  const found = verdict(tub, journal, NOW, estimate, { noFilter: NOW - 2 * HOUR })
-  const words = formatVerdict(tub, found, dosePlan(tub, journal, estimate), estimate, preferences)
+  ]
+  const { found, words: say } = judge(tubWith(), read, NOW, { noFilter: NOW - 2 * HOUR })
+  const words = say()
   expect(found.closures[0]?.code).toBe('no filter')
   expect(words.action.place).toMatch(/^upkeep/)
   expect(words.also.join(' ')).toContain('Free chlorine is about 1.0 ppm')
@@ -149,7 +152,7 @@ const opens = ({ mayGetIn }: Verdict) => mayGetIn === 'yes' || mayGetIn === 'pro
 test('no place says more than the closures allow: soaks ahead, gathering, ribbon, words', () => {
   fc.assert(
     fc.property(anyCase, ({ programme, entries }) => {
-      const { tub, estimate, journal, found } = judge(tubWith(programme), entries)
+      const { tub, estimate, found, words: say } = judge(tubWith(programme), entries)
       expect(opens(found)).toBe(found.closures.length === 0)
       const { sources } = sourcesOf(
         usualShelf(programmeOf(programme)),
@@ -164,8 +167,7 @@ test('no place says more than the closures allow: soaks ahead, gathering, ribbon
         found.closures,
       )
       const soon = soakAhead(tub, estimate, NOW + HOUR, found.closures)
-      const plan = dosePlan(tub, journal, estimate)
-      const words = formatVerdict(tub, found, plan, estimate, preferences)
+      const words = say()
       expect(/^(Yes|Probably)/.test(words.sentence)).toBe(opens(found))
       if (found.closures.length > 0) {
         expect(first?.verdict).not.toBe('in')

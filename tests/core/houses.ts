@@ -1,20 +1,14 @@
 import fc from 'fast-check'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
-import { estimateNow } from '@/core/estimate/learning/estimateNow'
 import { CAUSES } from '@/core/journal/causeId'
 import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
 import { SIGNS } from '@/core/journal/sign'
 import { PRODUCTS } from '@/core/products/product'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
-import { agenda } from '@/core/today/agenda'
-import { holdsBack } from '@/core/today/closure'
-import { planToday, waysToDose } from '@/core/today/planToday'
-import { endOfDay, helpersWaitFor, regimen } from '@/core/today/regimen'
-import { verdict } from '@/core/today/verdict'
+import { today } from '@/core/today/today'
 import { DOSING } from '@/core/tub/choices'
 import type { Tub } from '@/core/tub/tub'
-import { choresDue } from '@/core/upkeep/choreDue'
 import { NOW, tubWith } from './waters'
 
 const minutesAgo = (most: number) => fc.integer({ min: 1, max: most })
@@ -128,52 +122,16 @@ export const anyHouse = fc
     )
     const { plannedInHours: hours } = house
     const plannedSoaks =
-      hours === undefined ? [] : [{ at: NOW + hours * HOUR, load: { people: 2, minutes: 30 } }]
+      hours === undefined
+        ? []
+        : [{ id: 1, at: NOW + hours * HOUR, load: { people: 2, minutes: 30 } }]
     return { tub, journal, plannedSoaks }
   })
 
 export type House = typeof anyHouse extends fc.Arbitrary<infer One> ? One : never
 
 /** Everything the core says of such a house now. */
-export const told = ({ tub: own, journal, plannedSoaks }: House) => {
-  const { tub, estimate: state } = estimateNow(own, journal, NOW, ensembleOf(own, journal, NOW, 8))
-  const options = { choices: tub.choices, plannedSoaks }
-  const today = planToday(tub, journal, state, options)
-  const found = verdict(tub, journal, NOW, state).closures
-  const held = found.some(holdsBack)
-  const plan = held ? { ...today.plan, steps: [], later: [] } : today.plan
-  const upkeep = choresDue(tub, journal, NOW)
-  const { shock, startUp, setAside } = today
-  const items = agenda(tub, journal, {
-    estimate: state,
-    plan,
-    plannedSoaks,
-    upkeep,
-    found,
-    shock,
-    startUp,
-    setAside,
-  })
-  const { acts, schedule } = regimen(tub, journal, {
-    today,
-    plan,
-    agenda: items,
-    upkeep,
-    now: NOW,
-    until: endOfDay(NOW),
-    held,
-  })
-  return {
-    tub,
-    state,
-    today,
-    held,
-    acts,
-    schedule,
-    upkeep,
-    found,
-    helpersWait: helpersWaitFor(startUp, held),
-    items,
-    ways: () => waysToDose(tub, journal, state, options),
-  }
+export const told = ({ tub, journal, plannedSoaks }: House) => {
+  const ensemble = ensembleOf(tub, journal, NOW, 8)
+  return today({ id: 1, ensemble, plannedSoaks }, tub, journal, NOW)
 }

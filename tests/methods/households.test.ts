@@ -1,10 +1,10 @@
 import type { Entry } from '@/core/journal/entry'
 import type { ProgrammeId } from '@/core/programmes/programme'
 import { DAY, HOUR } from '@/core/time'
+import { takenInBy } from '@/core/today/visit/choreNeeds'
 import type { Tub } from '@/core/tub/tub'
 import type { ChoreRule } from '@/core/upkeep/chore'
 import { choresDue } from '@/core/upkeep/choreDue'
-import { takenInBy } from '@/core/visit/choreNeeds'
 import { tubWith } from '../core/waters'
 
 const START = Date.UTC(2026, 4, 4)

@@ -15,7 +15,6 @@ import { startSteps } from '@/core/routine/startUp'
 import { handlingWhile, nextShock } from '@/core/soaks/shock'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { planToday } from '@/core/today/planToday'
-import { regimen } from '@/core/today/regimen'
 import { treatOrChange } from '@/core/trouble/treatOrChange'
 import {
   METHOD_IDS,
@@ -84,7 +83,7 @@ const CLOUDY = (state: ReturnType<typeof estimate>) => ({
 /** All that is said of a tub on one of these evenings, by place. */
 const voices = (tub: Tub, journal: readonly Entry[]) => {
   const state = estimate(tub, journal, NOW)
-  const { output } = todayOf(tub, journal, NOW)
+  const { output } = todayOf({}, tub, journal, NOW)
   const options = tub.choices ? { choices: tub.choices } : {}
   const { steps } = planToday(tub, journal, state, options).plan
   const settings = USUAL_SETTINGS
@@ -199,18 +198,10 @@ test('any mixture of ways speaks with one voice, and none of them opens the tub'
     const tub = tubWith(programme, { choices })
     for (const [evening, journal] of Object.entries(EVENINGS)) {
       const state = estimate(tub, journal, NOW)
-      expect(todayOf(tub, journal, NOW).output.mayGetIn).toBe(
+      expect(todayOf({}, tub, journal, NOW).output.mayGetIn).toBe(
         usualVoices(programme, evening, journal).verdict[0],
       )
-      const today = planToday(tub, journal, state, { choices })
-      const { acts } = regimen(tub, journal, {
-        today,
-        plan: today.plan,
-        agenda: [],
-        upkeep: [],
-        now: NOW,
-        until: NOW + DAY,
-      })
+      const { acts } = todayOf({}, tub, journal, NOW).said
       for (const act of acts) {
         if (act.kind !== 'dose' || act.dose.kind !== 'add') continue
         const { product, grams } = act.dose
@@ -349,7 +340,7 @@ describe('against common practice', () => {
     if (!fill || !start) throw new Error('no fill')
     const step = (celsius: number) => {
       const journal = [fill, start, test_(2, { ...READ, freeChlorine: 0, temperature: celsius })]
-      return todayOf(warm, journal, NOW).output.startUp
+      return todayOf({}, warm, journal, NOW).output.startUp
     }
     expect(step(20)).toEqual({ step: 'warm', needs: 'test' })
     expect(step(36)?.step).not.toBe('warm')

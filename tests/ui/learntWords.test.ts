@@ -40,7 +40,7 @@ test('a fresh reading is the ground by itself; a day-old one is carried on, and 
   expect(formatStartsFrom(view, own)).toMatch(
     /^Free chlorine, pH and Alkalinity estimated from 42 readings of this tub\.$/,
   )
-  expect(formatVerdict(view.tub, view.verdict, view.plan, view.estimate, own).evidence).toMatch(
+  expect(formatVerdict(view, own).evidence).toMatch(
     /30 hours ago; estimated since then from 42 readings/,
   )
   expect(view.plan.steps.length).toBeGreaterThan(0)

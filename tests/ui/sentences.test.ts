@@ -19,7 +19,7 @@ const brominated: Readings = { bromine: 5, pH: 7.5, totalAlkalinity: 100, calciu
 
 const say = (entries: NewEntry[], programme: ProgrammeId = 'granular chlorine') => {
   const { view, preferences } = viewOf(programme, journal(...entries), NOW)
-  return formatVerdict(view.tub, view.verdict, view.plan, view.estimate, preferences)
+  return formatVerdict(view, preferences)
 }
 const dose = (at: number): NewEntry => ({
   kind: 'dose',

@@ -1,7 +1,7 @@
 import type { Left, PlacedAct } from '@/core'
 import { DAY, MINUTE } from '@/core/time'
-import { NO_DECISIONS } from '@/core/visit/situation'
-import { planVisit } from '@/core/visit/visit'
+import { NO_DECISIONS } from '@/core/today/visit/situation'
+import { planVisit } from '@/core/today/visit/visit'
 import { LANE_WORDS, laneWords } from '@/words/laneWords'
 import {
   actWords,

@@ -1,9 +1,8 @@
-import { dosePlan } from '@/core/advice/plan'
-import { estimate } from '@/core/estimate/estimate'
+import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import type { Entry } from '@/core/journal/entry'
 import { programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
-import { verdict } from '@/core/today/verdict'
+import { today } from '@/core/today/today'
 import type { Tub } from '@/core/tub/tub'
 import { position, staffMarks } from '@/ui/column/scale'
 import { formatEntry } from '@/words/entryWords'
@@ -34,19 +33,11 @@ const american: DisplayPreferences = {
 }
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 
-const say = (tub: Tub, entries: Entry[], now = NOW) => {
-  const state = estimate(tub, entries, now)
-  return formatVerdict(
-    tub,
-    verdict(tub, entries, now, state),
-    dosePlan(tub, entries, state),
-    state,
-    {
-      ...preferences,
-      now,
-    },
-  )
-}
+const say = (tub: Tub, entries: Entry[], now = NOW) =>
+  formatVerdict(today({ ensemble: ensembleOf(tub, entries, now, 16) }, tub, entries, now), {
+    ...preferences,
+    now,
+  })
 
 test('no reading, stale, out of band and fine are four different sentences', () => {
   const tub = tubWith()

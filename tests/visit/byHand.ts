@@ -1,5 +1,5 @@
-import { clashes } from '@/core/visit/place'
-import type { Held, Need, Task } from '@/core/visit/task'
+import { clashes } from '@/core/today/visit/place'
+import type { Held, Need, Task } from '@/core/today/visit/task'
 
 /** One order of the hands, put down minute by minute: slow, plain, and by nothing of the search but what a clash is. */
 export interface Put {

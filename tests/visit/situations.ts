@@ -3,32 +3,19 @@ import { inOrder } from '@/core/journal/entry'
 import type { ScheduledStage } from '@/core/refill/refillSchedule'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { endOfDay } from '@/core/today/regimen'
+import type { TubAtHand } from '@/core/today/visit/situation'
 import type { Tub } from '@/core/tub/tub'
 import type { FilterStatus } from '@/core/upkeep/filterSet'
-import type { TubAtHand } from '@/core/visit/situation'
 import { type House, told } from '../core/houses'
 import { NOW, tubWith } from '../core/waters'
 
 export const UNTIL = endOfDay(NOW)
 
 /** A house of any kind as a visit finds it. */
-export const situationOf = (house: House, given: Partial<TubAtHand> = {}): TubAtHand => {
-  const { tub, acts, upkeep, helpersWait, held } = told(house)
-  return {
-    id: 1,
-    tub,
-    journal: house.journal,
-    acts,
-    upkeep,
-    helpersWait,
-    filters: [],
-    plannedSoaks: [],
-    stages: [],
-    airCelsius: undefined,
-    held,
-    ...given,
-  }
-}
+export const situationOf = (house: House, given: Partial<TubAtHand> = {}): TubAtHand => ({
+  ...told(house).atHand,
+  ...given,
+})
 
 const numbered = (entries: readonly NewEntry[]): Entry[] =>
   inOrder(entries.map((one, i) => ({ ...one, id: i + 1 }) as Entry))

@@ -50,7 +50,7 @@ export type StepReason =
   /** A due shock; `served`: what the residual lacks is in it. */
   | {
       code: 'shock'
-      due: 'rhythm' | 'soak' | 'load' | 'sign' | 'trouble' | 'power'
+      due: 'rhythm' | 'soak' | 'load' | 'sign' | 'trouble' | 'power' | 'combined'
       served: boolean
     }
   /** It is the start-up's turn. */

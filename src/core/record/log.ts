@@ -4,8 +4,9 @@ import { type Entry, type EntryOf, inOrder, isKind } from '../journal/entry'
 import { type Band, keepOutAbove, programmeOf } from '../programmes/programme'
 import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
 import { DAY, type Instant } from '../time'
-import type { Closure, ClosureCode } from '../today/closure'
+import type { Closure } from '../today/closure'
 import { closures } from '../today/closures'
+import { type ClosureCode, closureRow } from '../today/closureTable'
 import type { Tub } from '../tub/tub'
 
 export interface LoggedTest {
@@ -35,9 +36,6 @@ export interface Log {
   /** What the entries of the time come to, so that a later change of them shows. */
   digest: string
 }
-
-/** Passes by itself, or is no more than what is being done. */
-const PASSING: readonly ClosureCode[] = ['people in', 'dose mixing', 'not retested', 'test too old']
 
 /** What the entries are known by: each has a number of its own, and a correction has a new one. */
 const digestOf = (entries: readonly Entry[]): string => {
@@ -89,7 +87,7 @@ const closuresIn = (
       at,
       known,
     )
-    const codes = new Set(shut.map(({ code }) => code).filter((code) => !PASSING.includes(code)))
+    const codes = new Set(shut.map(({ code }) => code).filter((code) => !closureRow(code).ordinary))
     for (const [code, one] of open)
       if (!codes.has(code)) {
         one.to = at

@@ -374,6 +374,9 @@ const RAISES: ReadonlySet<StartStepId> = new Set([
   'peroxide',
 ])
 
+/** What no dose may be left for: hardness that a bag takes days over, a balance that is nearly there. */
+const ACCEPTED: ReadonlySet<StartStepId> = new Set(['balance', 'soften'])
+
 /** How the gates stand at a moment, by the newest reading of each. */
 const gatesAt = (
   gates: readonly Gate[],
@@ -441,9 +444,9 @@ export const startProgress = (
     const gates = step.gates ?? []
     const readFrom = from + (step.readAfterMinutes ?? 0) * MINUTE
     const gate = readGates(gates, tests, readFrom)
-    // Where the plan has nothing left to add, its people may go on from a balance that is near enough for them.
+    // Where the plan has nothing left to add, its people may go on from what is near enough for them.
     const accepted =
-      step.id === 'balance' && gate.need === 'correct' && (ticked ?? 0) >= gate.at
+      ACCEPTED.has(step.id) && gate.need === 'correct' && (ticked ?? 0) >= gate.at
         ? ticked
         : undefined
     const passed = gates.length > 0 && gate.need === undefined ? gate.at : accepted

@@ -66,7 +66,7 @@ export interface ShockDue {
   last: Instant | undefined
   due: Instant
   /** `soak`: its people give every soak a little one. */
-  why: 'rhythm' | 'soak' | 'load' | 'sign' | 'trouble' | 'power'
+  why: 'rhythm' | 'soak' | 'load' | 'sign' | 'trouble' | 'power' | 'combined'
   /** Of a full one, above 0 to 1. */
   share: number
   /** This one comes with the wipe of shell and cover. */

@@ -15,7 +15,7 @@ import type { Sign } from '../journal/sign'
 import { programmeOf } from '../programmes/programme'
 import { refillReasons } from '../refill/refillDue'
 import { waterLife } from '../refill/waterLife'
-import { type FeederMove, feederAdvice } from '../routine/feeder'
+import type { FeederAdvice, FeederMove } from '../routine/feeder'
 import type { StartStepNow } from '../routine/startUp'
 import type { ShockDue } from '../soaks/shock'
 import { QUANTITY, type Quantity } from '../testing/quantity'
@@ -27,9 +27,11 @@ import type { Chore } from '../upkeep/chore'
 import { type ChoreDue, choresDue } from '../upkeep/choreDue'
 import { gatheredOn } from '../upkeep/gather'
 import type { GuestStay } from '../upkeep/guestStay'
-import { type Closure, holdsBack, standsEmpty, waterCareOpens } from './closure'
-import { closures } from './closures'
+import { type Closure, standsEmpty, waterCareOpens } from './closure'
+import { type Asks, doingChore, gate, LOOKING, pouring, TESTING } from './gate'
+import { fallenAt } from './openings'
 import type { SetAside } from './planToday'
+import { quantitiesOf } from './quantitiesOf'
 import { type SoakAhead, soakAhead } from './soakAhead'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
@@ -121,10 +123,11 @@ export const agenda = (
     plan,
     shock,
     startUp,
+    feeder,
     setAside = [],
     plannedSoaks = [],
     upkeep = choresDue(tub, journal, estimate.at),
-    found = closures(tub, journal, estimate.at, estimate),
+    found = [],
     visits = [],
     wrong,
     stays = [],
@@ -135,7 +138,8 @@ export const agenda = (
     plan: Plan
     /** The next shock; where it is due it is in the plan already, or set aside. */
     shock?: ShockDue | undefined
-    startUp?: StartStepNow | undefined
+    startUp?: (StartStepNow & { shutBy: Closure | undefined }) | undefined
+    feeder?: (FeederAdvice & { shutBy: Closure | undefined }) | undefined
     setAside?: readonly SetAside[]
     plannedSoaks?: readonly { at: Instant; load: SoakLoad }[]
     upkeep?: readonly ChoreDue[]
@@ -150,16 +154,16 @@ export const agenda = (
   },
 ): AgendaItem[] => {
   const now = estimate.at
-  const held = found.some(holdsBack)
+  const passes = (asks: Asks) => gate(asks, found).passes
   const { doses, aerations } = dosingCycleOf(journal, estimate)
   const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []
   const { testAt } = scheduleOf(plan.steps, journal, now, tub)
   const start = waitingUntil(journal, now, tub)?.until ?? now
 
-  if (startUp)
+  if (startUp && !startUp.shutBy)
     items.push({ kind: 'start-up', step: startUp, due: startUp.readyAt ?? start, minutes: 5 })
-  else if (plan.steps.length > 0)
+  else if (!startUp && plan.steps.length > 0)
     items.push({ kind: 'dose', due: start, minutes: 3 * plan.steps.length, plan })
   const last = [...doses, ...aerations].reduce((latest, entry) => {
     const mixed =
@@ -179,6 +183,17 @@ export const agenda = (
     })
   else if (last > 0 || found.some(({ code }) => code === 'not retested'))
     items.push({ kind: 'retest', also: [], due: Math.max(now, last, start), minutes: 3 })
+
+  // What water care opens is never without the test that shows it.
+  const shows = quantitiesOf(found)
+  const [high] = found.filter(({ code }) => code === 'sanitizer high')
+  if (!startUp && items.length === 0 && shows.length > 0)
+    items.push({
+      kind: 'test',
+      quantities: shows,
+      due: high ? Math.max(start, fallenAt(tub, estimate) ?? now + DAY) : start,
+      minutes: 3,
+    })
 
   // Nobody doses or soaks by a residual that is too old to know: its test comes before everything.
   const { lastReading, ageHours } = estimate.quantities[programme.sanitizer]
@@ -223,12 +238,12 @@ export const agenda = (
       advice: soakAhead(tub, estimate, at, found).advice,
     })
   const shocks = plan.steps.some(({ purposes }) => purposes.includes('shock'))
-  if (!held && shock && !shocks) {
+  if (shock && !shocks && passes(pouring(programme.dosedWith[0]))) {
     const aside = setAside.find(({ what }) => what === 'shock')
     const due = aside?.day ?? Math.max(shock.due, retest ? retest.due : now)
     items.push({ kind: 'shock', due, minutes: 5, why: shock.why })
   }
-  const chores = upkeep.filter(({ due }) => due < now + DAY)
+  const chores = upkeep.filter(({ due, chore }) => due < now + DAY && passes(doingChore(chore)))
   if (chores.length > 0)
     items.push({
       kind: 'chores',
@@ -236,8 +251,7 @@ export const agenda = (
       minutes: chores.reduce((sum, { chore }) => sum + chore.minutes, 0),
       chores: chores.map(({ chore }) => chore),
     })
-  const feeder = feederAdvice(tub, journal, estimate)
-  if (!held && feeder && feeder.move !== 'leave it' && feeder.move !== 'test first')
+  if (feeder && !feeder.shutBy && feeder.move !== 'leave it' && feeder.move !== 'test first')
     items.push({ kind: 'feeder', due: now, minutes: 2, move: feeder.move })
   const away = stays.find(({ kind, from, to }) => kind === 'away' && from <= now && to > now)
   if (away) {
@@ -250,8 +264,7 @@ export const agenda = (
   if (weakened) items.push({ kind: 'heater', weakened, due: now, minutes: 3 })
   if (frost) items.push({ kind: 'frost', frost, due: now, minutes: 5 })
   for (const closure of found)
-    if (!waterCareOpens(closure) && closure.code !== 'people in')
-      items.unshift({ kind: 'closed', closure, due: now, minutes: 5 })
+    if (!waterCareOpens(closure)) items.unshift({ kind: 'closed', closure, due: now, minutes: 5 })
   if (wrong) {
     const treatment = wrong.treatments.at(-1)
     const shows = treatment?.showsAt
@@ -279,6 +292,12 @@ export const agenda = (
     if (estimate.fillTestedAt === undefined || estimate.fillTestedAt < asked - FILL_TEST_COUNTS / 2)
       items.push({ kind: 'fill test', due: asked, minutes: 3 })
   } else items.push({ kind: 'water age', due: now + DAY, minutes: 1 })
+  const reached = items.filter(({ kind }) => {
+    if (kind === 'test' || kind === 'retest' || kind === 'fill test') return passes(TESTING)
+    if (kind === 'trouble' || kind === 'heater' || kind === 'frost') return passes(LOOKING)
+    return true
+  })
+  items.splice(0, items.length, ...reached)
   // Of an empty tub there is nothing to test and nothing goes in.
   if (standsEmpty(found))
     items.splice(0, items.length, ...items.filter(({ kind }) => WITHOUT_WATER.has(kind)))

@@ -8,35 +8,7 @@ import type { ProductName } from '../products/product'
 import type { Quantity } from '../testing/quantity'
 import type { Instant } from '../time'
 import type { Tub } from '../tub/tub'
-
-/** Why a tub is shut, the gravest first. */
-export const CLOSURE_CODES = [
-  'accident',
-  'someone unwell',
-  'incompatible sanitizers',
-  'closed down',
-  'flush in the water',
-  'refill under way',
-  'people in',
-  'electrical fault',
-  'no power',
-  'no filter',
-  'too hot',
-  'dose mixing',
-  'cloudy',
-  'combined chlorine high',
-  'stabiliser too high',
-  'sanitizer high',
-  'pH low',
-  'pH high',
-  'sanitizer low',
-  'start-up unfinished',
-  'not retested',
-  'test too old',
-  'never tested',
-] as const
-
-export type ClosureCode = (typeof CLOSURE_CODES)[number]
+import { closureRow, HANDS, type Hands } from './closureTable'
 
 /** What opens it again. */
 export type Lift =
@@ -45,6 +17,7 @@ export type Lift =
   /** The dose that brings it into range, then a test of it. */
   | { by: 'dose'; quantity: Quantity }
   | { by: 'look and test' }
+  | { by: 'shock' }
   | { by: 'cooling' }
   | { by: 'set point' }
   | { by: 'refill' }
@@ -59,6 +32,7 @@ export type Lift =
 /** Limits and values: ppm, pH on the activity scale, °C. */
 export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | { code: 'accident'; sign: Sign }
+  | { code: 'fumes' }
   | { code: 'electrical fault'; sign: Sign }
   | { code: 'someone unwell'; sign: Sign }
   | { code: 'incompatible sanitizers'; product: ProductName }
@@ -81,11 +55,13 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
       value: number
       limit: number
     }
+  /** Warm without power for so long that it is shocked before a test of these opens it. */
+  | { code: 'stood warm'; quantities: readonly Quantity[] }
   | { code: 'start-up unfinished'; step: StartStepId }
   | {
       code: 'not retested'
       quantities: readonly Quantity[]
-      after: ProductName | 'air' | 'water' | 'boost' | 'complaint' | 'power cut' | 'long power cut'
+      after: ProductName | 'air' | 'water' | 'boost' | 'complaint' | 'power cut'
       /** What somebody's body said. */
       sign?: Sign
     }
@@ -94,48 +70,26 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | { code: 'never tested'; quantities: readonly Quantity[] }
 )
 
-/** A test alone opens these. */
-const TEST_OPENS: ReadonlySet<ClosureCode> = new Set([
-  'never tested',
-  'test too old',
-  'not retested',
-])
+/** A test alone opens it. */
+export const testOpens = ({ code }: Closure): boolean => closureRow(code).opens === 'test'
 
-export const testOpens = (closure: Closure): boolean =>
-  TEST_OPENS.has(closure.code) &&
-  !(closure.code === 'not retested' && closure.after === 'long power cut')
+/** Doses, waits and tests open it; the others take something else, or somebody else. */
+export const waterCareOpens = ({ code }: Closure): boolean => closureRow(code).opens !== 'more'
 
-/** While these hold nothing goes into the water either: it has to go, or the pump must not run, or people are in it. */
-const NOTHING_GOES_IN: ReadonlySet<ClosureCode> = new Set([
-  'accident',
-  'someone unwell',
-  'incompatible sanitizers',
-  'closed down',
-  'flush in the water',
-  'refill under way',
-  'people in',
-  'no filter',
-  'electrical fault',
-  'no power',
-])
+/** Nothing goes in while this holds: the water has to go, or the pump must not run. */
+export const holdsBack = ({ code }: Closure): boolean => closureRow(code).goesIn === 'nothing'
 
-export const forbidsDosing = ({ code }: Closure): boolean => NOTHING_GOES_IN.has(code)
+/** Nor while people are in, who only have to get out first. */
+export const forbidsDosing = (closure: Closure): boolean =>
+  holdsBack(closure) || closureRow(closure.code).goesIn === 'when it is over'
 
-/** Nothing goes in while this holds; people in the tub only have to get out first. */
-export const holdsBack = (closure: Closure): boolean =>
-  forbidsDosing(closure) && closure.code !== 'people in'
-
-/** Dosing and testing open these; the others take something else, or somebody else. */
-const BY_WATER_CARE: ReadonlySet<ClosureCode> = new Set([
-  ...TEST_OPENS,
-  'dose mixing',
-  'sanitizer low',
-  'sanitizer high',
-  'pH low',
-  'pH high',
-])
-
-export const waterCareOpens = ({ code }: Closure): boolean => BY_WATER_CARE.has(code)
+/** What hands may do while all of these hold: what the strictest lets them. */
+export const handsWhile = (found: readonly Closure[]): Hands =>
+  found.reduce<Hands>(
+    (least, { code }) =>
+      HANDS.indexOf(closureRow(code).hands) > HANDS.indexOf(least) ? closureRow(code).hands : least,
+    'free',
+  )
 
 /** Residual this near its limit counts as on it, ppm; pH; °C: no kit tells them apart. */
 export const SLACK = { residual: 0.05, pH: 0.005, celsius: 0.05 }

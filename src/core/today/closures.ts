@@ -6,7 +6,8 @@ import type { StartStepId } from '../journal/startStepId'
 import { startUpOwning } from '../routine/startUp'
 import { HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { CLOSURE_CODES, type Closure, type ClosureCode, type Situation } from './closure'
+import type { Closure, Situation } from './closure'
+import { CLOSURE_CODES, type ClosureCode, closureRow } from './closureTable'
 import { clarity, complaint, filtersOutSince, happenings, heat } from './happenings'
 import { readings } from './outOfLimits'
 import { untested } from './untested'
@@ -38,14 +39,6 @@ const startUp = ({ tub, estimate, past, now }: Situation): Closure[] => {
     },
   ]
 }
-
-/** What still holds of a tub with no water in it. */
-const WITHOUT_WATER: ReadonlySet<ClosureCode> = new Set([
-  'accident',
-  'someone unwell',
-  'incompatible sanitizers',
-  'electrical fault',
-])
 
 /** What the house knows of a tub beside its own journal. */
 export interface House {
@@ -103,7 +96,7 @@ export const closures = (
   const emptySince = closedDownSince(past)
   if (emptySince !== undefined)
     return [
-      ...found.filter(({ code }) => WITHOUT_WATER.has(code)),
+      ...found.filter(({ code }) => closureRow(code).withoutWater),
       {
         code: 'closed down' as const,
         since: emptySince,

@@ -120,8 +120,7 @@ export const happenings = ({ past, tub, filledAt }: Situation): Closure[] => {
   const fumes = clearedByTest({ past, tub, filledAt }, ['fumes'])
   if (fumes)
     found.push({
-      code: 'accident',
-      sign: 'fumes',
+      code: 'fumes',
       since: fumes.since,
       until: null,
       lift: { by: 'look and test' },

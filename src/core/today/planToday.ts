@@ -16,6 +16,7 @@ import { DOSING, type Dosing } from '../tub/choices'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { type Closure, standsEmpty } from './closure'
+import { gatePlan } from './gatePlan'
 
 /** What was wanted and is not done now, and why; `day`: when it comes up again, where that is known. */
 export type SetAside = { day: Instant | undefined } & (
@@ -45,12 +46,10 @@ export interface PlanToday {
   startUp: StartStepNow | undefined
 }
 
-/** Of an empty tub nothing is started up, shocked or set aside. */
-export const asItStands = (today: PlanToday, found: readonly Closure[]): PlanToday =>
-  standsEmpty(found) ? { ...today, startUp: undefined, shock: undefined, setAside: [] } : today
-
 export interface TodayOptions extends PlanOptions {
   plannedSoaks?: readonly { at: Instant; load: SoakLoad }[]
+  /** What keeps the tub shut: combined chlorine is shocked, and what no product lowers goes with part of the water. */
+  found?: readonly Closure[]
 }
 
 /** A shock that comes due within this long is part of what is done now. */
@@ -109,16 +108,19 @@ const byMethod = (
 /** A shock that is due: part of the sanitizer's dose now, or set aside with its reason. */
 const withShock = (
   task: PlanContext,
-  journal: readonly Entry[],
   dose: Dose | undefined,
   plannedSoaks: NonNullable<TodayOptions['plannedSoaks']>,
+  journal: readonly Entry[],
+  combined: boolean,
 ): { dose: Dose | undefined; shock: ShockDue | undefined; setAside: SetAside[] } => {
   const { tub, programme, estimate, dosingCycle } = task
   const { sanitizer } = programme
   if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine')
     return { dose, shock: undefined, setAside: [] }
   const now = estimate.at
-  const shock = nextShock(tub, journal, now)
+  const shock = combined
+    ? { last: undefined, due: now, why: 'combined' as const, share: 1, wipe: false }
+    : nextShock(tub, journal, now)
   if (!shock || shock.due > now + SOON) return { dose, shock, setAside: [] }
   const aside = (
     reason: 'test first' | 'residual high' | 'dosed already' | 'before a soak' | 'metals first',
@@ -128,7 +130,7 @@ const withShock = (
     shock,
     setAside: [{ what: 'shock' as const, reason, day }],
   })
-  const coming = plannedSoaks.find(({ at }) => at > now && at < now + BEFORE_SOAK)
+  const coming = !combined && plannedSoaks.find(({ at }) => at > now && at < now + BEFORE_SOAK)
   if (coming) return aside('before a soak', coming.at + coming.load.minutes * MINUTE)
   if (metalsIn(task)) {
     const inhibited = Math.max(
@@ -208,16 +210,20 @@ const startUpPlan = (
   }
 }
 
-/**
- * Everything that goes in now, each quantity once: the sanitizer by the tub's own method, a due shock taken into it, what has to
- * wait set aside with its reason. Whoever shows or logs a dose asks here.
- */
-export const planToday = (
+/** What would go in, were there no closures. */
+const wantedToday = (
   tub: Tub,
   journal: readonly Entry[],
   estimate: Estimate,
-  { plannedSoaks = [], ...options }: TodayOptions = {},
+  { plannedSoaks = [], found = [], ...options }: TodayOptions,
 ): PlanToday => {
+  const shutBy = (code: Closure['code']) => found.some((one) => one.code === code)
+  if (shutBy('stabiliser too high')) {
+    const replacing = { ...options, replaceWater: true }
+    const plan = dosePlan(tub, journal, estimate, replacing)
+    if (plan.steps.some(({ kind }) => kind === 'replace water'))
+      return { plan, options: replacing, setAside: [], shock: undefined, startUp: undefined }
+  }
   const starting = startUpOwning(tub, journal, estimate)
   if (starting) return startUpPlan(tub, journal, estimate, options, starting)
   const afterSoak = openSoaks(journal, estimate.at).length > 0
@@ -233,7 +239,7 @@ export const planToday = (
   }
   const method = byMethod(task, journal, needed, dosingOf(tub, task.choices.dosing))
   const chosen = method.settled ? method.settled.dose : needed
-  const shocked = withShock(task, journal, chosen, plannedSoaks)
+  const shocked = withShock(task, chosen, plannedSoaks, journal, shutBy('combined chlorine high'))
   const setAside = [...method.setAside, ...shocked.setAside]
   const { shock } = shocked
   if (!method.settled && shocked.dose === needed)
@@ -247,6 +253,25 @@ export const planToday = (
     shock,
     startUp: undefined,
   }
+}
+
+/**
+ * Everything that goes in now, each quantity once: the sanitizer by the tub's own method, a due shock taken into it, what has to
+ * wait set aside with its reason, and nothing that a closure holds back. Whoever shows or logs a dose asks here.
+ */
+export const planToday = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  options: TodayOptions = {},
+): PlanToday => {
+  const { found = [] } = options
+  const wanted = wantedToday(tub, journal, estimate, options)
+  const passed = { ...wanted, plan: gatePlan(wanted.plan, found) }
+  // Of an empty tub nothing is started up, shocked or set aside.
+  return standsEmpty(found)
+    ? { ...passed, startUp: undefined, shock: undefined, setAside: [] }
+    : passed
 }
 
 /** Every way of dosing that this programme knows, side by side, with what each would put in now and where that leads. */

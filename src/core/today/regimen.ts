@@ -1,6 +1,7 @@
 import { gapMinutes, type Handling } from '../advice/handling'
 import type { PlanStep, Purpose } from '../advice/planTypes'
 import { type Schedule, scheduleOf } from '../advice/schedule'
+import type { Estimate } from '../estimate/estimate'
 import type { ChoreId } from '../journal/choreId'
 import type { Entry } from '../journal/entry'
 import type { StartStepId } from '../journal/startStepId'
@@ -13,7 +14,12 @@ import type { Tub } from '../tub/tub'
 import { choreDoses } from '../upkeep/choreDose'
 import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
 import type { AgendaItem } from './agenda'
-import type { PlanToday, SetAside } from './planToday'
+import type { Closure } from './closure'
+import { type Asks, doingChore, gate, moving, pouring, starting, TESTING } from './gate'
+import { stepAsks } from './gatePlan'
+import { type Opening, openingsOf } from './openings'
+import type { PlanToday } from './planToday'
+import { quantitiesOf } from './quantitiesOf'
 
 /** One thing to do, with what it needs of tub and hands. */
 export type Act = {
@@ -37,6 +43,8 @@ export type Act = {
       doses: readonly { product: ProductName; grams: number }[]
       chore: ChoreDue['chore']
     }
+  /** What opens a shut tub beside doses and tests. */
+  | ({ kind: 'open' } & Opening)
   /** `retest`: of what went in, once it has mixed. */
   | { kind: 'test'; quantities: readonly Quantity[]; retest: boolean }
   | { kind: 'feeder'; move: FeederMove }
@@ -54,61 +62,82 @@ export const helpersWaitFor = (
 type WithoutOrder<One> = One extends unknown ? Omit<One, 'order'> : never
 type NewAct = WithoutOrder<Act>
 
-/** Everything there is to do for a tub until `until`, once, in a possible order, and what was set aside. */
+/** Everything there is to do for a tub until `until`, once, in a possible order. */
 export interface Regimen {
   acts: Act[]
-  setAside: readonly SetAside[]
   schedule: Schedule
 }
 
 /** Beside the filters, what is done with the power off at the breaker. */
 const POWER_OFF: readonly ChoreId[] = ['heat-pump fins', 'cell look', 'yearly service']
-const HANDS = { dose: 3, test: 3, feeder: 2, startUp: 5 }
+const HANDS = { dose: 3, test: 3, feeder: 2, startUp: 5, open: 5 }
 const CALM: Handling = { jets: 'off', cover: 'open', waitMinutes: 0 }
 
 /**
  * The acts of the rest of a day: what goes in with its waits, tests and gates, the feeder, the chores. Helpers wait while a start-up
  * owns the water, and their own product is dosed by one of them alone.
- * @param plan as it may be carried out: empty while a closure holds everything back
+ * @param plan as it may be carried out
+ * @param found what keeps the tub shut: every act passes the gate
  */
 export const regimen = (
   tub: Tub,
   journal: readonly Entry[],
   {
-    today,
+    startUp,
     plan,
+    estimate,
     agenda,
     upkeep,
     now,
     until,
-    shelf = [],
-    held = false,
+    labels = [],
+    found = [],
   }: {
-    today: PlanToday
+    startUp?: PlanToday['startUp']
     plan: PlanToday['plan']
+    estimate: Estimate
     agenda: readonly AgendaItem[]
     upkeep: readonly ChoreDue[]
     now: Instant
     until: Instant
     /** With the labels that its owner typed. */
-    shelf?: Parameters<typeof choreDoses>[2]
-    /** A closure holds everything back that would go in. */
-    held?: boolean
+    labels?: Parameters<typeof choreDoses>[2]
+    found?: readonly Closure[]
   },
 ): Regimen => {
   const acts: Act[] = []
-  const add = (act: NewAct) => acts.push({ ...act, order: acts.length + 1 })
+  const add = (asks: Asks, act: NewAct) => {
+    const passage = gate(asks, found)
+    if (!passage.passes) return
+    acts.push({ ...act, due: Math.max(act.due, passage.notBefore), order: acts.length + 1 })
+  }
+  const tablet = programmeOf(tub.programme).dosedWith.find(
+    (product) => PRODUCTS[product].goes === 'in a feeder',
+  )
   const schedule = scheduleOf(plan.steps, journal, now, tub)
-  const { startUp } = today
   const gates = (startUp?.gates ?? []).map(({ quantity }) => quantity)
   const step = startUp?.id
   const { tested } = programmeOf(tub.programme)
 
+  // What the closures themselves say has to be read.
+  const shows = quantitiesOf(found)
+  const replaced = plan.steps.some(({ kind }) => kind === 'replace water')
+  for (const opening of openingsOf(tub, estimate, found, replaced))
+    acts.push({
+      kind: 'open',
+      ...opening,
+      order: acts.length + 1,
+      due: now,
+      purposes: ['upkeep'],
+      handsMinutes: HANDS.open,
+      power: opening.way === 'power off' ? 'off' : 'on',
+      ...CALM,
+    })
   plan.steps.forEach((dose, i) => {
     const { jets, cover, waitMinutes, purposes } = dose
     const due = schedule.starts[i] ?? now
     const owned = purposes.includes('start-up') ? { step } : {}
-    add({
+    add(stepAsks(dose), {
       kind: 'dose',
       dose,
       due,
@@ -121,19 +150,22 @@ export const regimen = (
       ...owned,
     })
   })
-  if (startUp && startUp.needs !== 'correct' && plan.steps.length === 0) {
-    const due = startUp.readyAt ?? now
-    const tests = startUp.needs === 'test' || startUp.needs === 'fall' || startUp.needs === 'wait'
+  if (startUp && plan.steps.length === 0) {
+    // What went in last is read again; where that is done and nothing is left to pour, its people go on.
+    const stirred = startUp.needs === 'correct' && dosedSinceTest(journal, now)
+    const due = Math.max(startUp.readyAt ?? now, stirred ? schedule.testAt : now)
+    const tests =
+      stirred || startUp.needs === 'test' || startUp.needs === 'fall' || startUp.needs === 'wait'
     const shared = { due, purposes: ['start-up'] as const, power: 'on' as const, ...CALM, step }
     if (tests && gates.length > 0)
-      add({
+      add(TESTING, {
         kind: 'test',
         quantities: gates,
         retest: startUp.needs !== 'test',
         handsMinutes: HANDS.test,
         ...shared,
       })
-    else add({ kind: 'start-up', handsMinutes: HANDS.startUp, ...shared })
+    else add(starting(startUp), { kind: 'start-up', handsMinutes: HANDS.startUp, ...shared })
   }
   for (const item of agenda) {
     // What goes in today is tested, though the wait goes over midnight.
@@ -146,8 +178,10 @@ export const regimen = (
       const quantities =
         item.kind === 'test'
           ? also
-          : tested.filter((one) => also.includes(one) || (changed && RETESTED.has(one)))
-      add({
+          : tested.filter(
+              (one) => also.includes(one) || (changed && RETESTED.has(one)) || shows.includes(one),
+            )
+      add(TESTING, {
         kind: 'test',
         quantities,
         retest: item.kind === 'retest',
@@ -159,10 +193,11 @@ export const regimen = (
       })
     }
     if (item.kind === 'feeder')
-      add({
+      add(moving(item.move, tablet), {
         kind: 'feeder',
         move: item.move,
-        due: item.due,
+        // Nothing is loaded while something else mixes.
+        due: Math.max(item.due, schedule.mixedAt),
         purposes: ['residual'],
         handsMinutes: HANDS.feeder,
         power: 'on',
@@ -181,10 +216,10 @@ export const regimen = (
     const shared = { due: Math.max(now, Math.min(due, until)), handsMinutes: chore.minutes, chore }
     const { product } = chore
     if (product && PRODUCTS[product].goes === 'by hand') {
-      const doses = choreDoses(chore, tub.volumeLitres, shelf)
-      if (helpersWaitFor(startUp, held) || doses.length === 0 || poured.has(product)) continue
+      const doses = choreDoses(chore, tub.volumeLitres, labels)
+      if (startUp || doses.length === 0 || poured.has(product)) continue
       for (const one of doses) poured.add(one.product)
-      add({
+      add(pouring(...doses.map((one) => one.product)), {
         kind: 'helper',
         doses,
         ...shared,
@@ -199,12 +234,28 @@ export const regimen = (
       continue
     }
     const off = chore.lane === 'filters' || POWER_OFF.some((id) => id === chore.id)
-    add({ kind: 'chore', ...shared, purposes: ['upkeep'], power: off ? 'off' : 'on', ...CALM })
+    add(doingChore(chore), {
+      kind: 'chore',
+      ...shared,
+      purposes: ['upkeep'],
+      power: off ? 'off' : 'on',
+      ...CALM,
+    })
   }
   const placed = acts
     .toSorted((a, b) => a.due - b.due || a.order - b.order)
     .map((act, i) => ({ ...act, order: i + 1 }))
-  return { acts: placed, setAside: today.setAside, schedule }
+  return { acts: placed, schedule }
+}
+
+/** Something went in after the last test. */
+const dosedSinceTest = (journal: readonly Entry[], now: Instant): boolean => {
+  const last = (kinds: readonly Entry['kind'][]) =>
+    journal.reduce(
+      (latest, { at, kind }) => (at <= now && kinds.includes(kind) ? Math.max(latest, at) : latest),
+      Number.NEGATIVE_INFINITY,
+    )
+  return last(['dose', 'aeration']) > last(['test'])
 }
 
 /** What a round of dosing may have moved: read again when it has mixed. */

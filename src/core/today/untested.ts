@@ -111,7 +111,15 @@ export const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => 
     if (first) open.push({ quantity, since: first.at, after: (since.at(-1) ?? first).after })
   }
   const [first] = open
-  if (first)
+  if (first?.after === 'long power cut')
+    found.push({
+      code: 'stood warm',
+      quantities: open.map(({ quantity }) => quantity),
+      since: Math.min(...open.map(({ since }) => since)),
+      until: null,
+      lift: { by: 'shock' },
+    })
+  else if (first)
     found.push({
       code: 'not retested',
       quantities: open.map(({ quantity }) => quantity),

@@ -1,9 +1,7 @@
 import Joi from 'joi'
 import {
-  closures,
   type Entry,
   type EntryKind,
-  estimate,
   FILL_READ,
   FILL_WATER_SOURCES,
   type FillWater,
@@ -17,6 +15,7 @@ import {
   QUANTITY,
   type Readings,
   type Tub,
+  today,
   toLitres,
   toMetres,
   usualSurface,
@@ -63,7 +62,7 @@ const draftFillTest = (tub: TubRow, fields: Fields, at: number): Draft => {
 
 /** What only drained, cleaned and refilled water opens asks whether it was cleaned. */
 const askCleaned = (tub: Tub, journal: readonly Entry[], at: number): string | undefined => {
-  const found = closures(tub, journal, at, estimate(tub, journal, at))
+  const found = today({}, tub, journal, at).verdict.closures
   const shut = found.find((one) => one.lift.by === 'refill')
   return shut ? soakQuestion.cleaned(CLOSURE_SHORT[shut.code]) : undefined
 }

@@ -39,7 +39,7 @@ interface Mark {
 }
 
 interface Strip {
-  points: ForecastPoint[]
+  points: readonly ForecastPoint[]
   marks: Mark[]
   band: Band
   /** How each point stands by the closures' own limits. */
@@ -294,7 +294,7 @@ export const Ribbon = ({
   view: TubView
   preferences: DisplayPreferences
   /** By what this tub has taught, with planned soaks; without it by the programme's rates. */
-  foreseen?: ForecastPoint[] | undefined
+  foreseen?: readonly ForecastPoint[] | undefined
 }) => {
   const { tub, estimate, now } = view
   const { marks, rises } = planned(view)

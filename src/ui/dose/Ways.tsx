@@ -55,9 +55,7 @@ const Schools = ({
   action: Action
   preferences: DisplayPreferences
 }) => {
-  const { tub, estimate, journal, planned } = view
-  const { settled: _, ...planOptions } = view.planOptions
-  const baseOptions = { ...planOptions, plannedSoaks: planned }
+  const { tub, estimate, journal } = view
   const { presets, sanitizer } = programmeOf(tub.programme)
   if (presets.length < 2) return null
   return (
@@ -67,7 +65,7 @@ const Schools = ({
         {presets.map(({ id, targets }) => {
           const { name, note } = presetText(tub.programme, id)
           const floor = floorBroken(sanitizer, targets.sanitizer)
-          const plan = planToday({ ...tub, targets }, journal, estimate, baseOptions).plan
+          const plan = planToday({ ...tub, targets }, journal, estimate, view.asked).plan
           return (
             <Way
               key={id}

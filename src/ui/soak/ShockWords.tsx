@@ -19,6 +19,7 @@ const SHOCK_WHY: Record<Exclude<ShockDue['why'], 'rhythm'>, string> = {
   soak: 'A little after every soak, by what its people left.',
   sign: 'Brought forward by what was seen or smelled.',
   power: 'The water stood warm without power.',
+  combined: 'Combined chlorine is too high.',
   trouble: 'Part of the treatment you started in Trouble.',
 }
 

@@ -92,12 +92,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
   const also = alsoToday(view, preferences)
   const floor = formatFloor(tub, preferences)
   const retestAt = schedule.testAt
-  const questions = replacing
-    ? []
-    : questionsFor(tub, view.journal, estimate, {
-        ...view.planOptions,
-        plannedSoaks: view.planned,
-      })
+  const questions = replacing ? [] : questionsFor(tub, view.journal, estimate, view.planOptions)
   const other = questions
     .find(({ asks }) => asks === 'order')
     ?.alternatives.find(({ chosen }) => !chosen)?.plan

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { beginVisit } from '@/app/actions'
-import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
+import { loadTub, type TubParams } from '@/app/tubView'
 import { standsEmpty } from '@/core'
 import { Ribbon } from '@/ui/dose/Ribbon'
 import { PostButton } from '@/ui/form/PostButton'
@@ -23,12 +23,8 @@ const LISTED = 4
 
 const Now = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
-  const { tub, plan, estimate, agenda } = view
-  const foreseen = loadRibbon(view)
-  const words = formatVerdict(tub, view.verdict, plan, estimate, preferences, {
-    schedule: view.schedule,
-    foreseen,
-  })
+  const { tub, plan, agenda } = view
+  const words = formatVerdict(view, preferences)
   const floor = formatFloor(tub, preferences)
   const starting = view.startUp
   const at = (place: string) => `/tubs/${tub.id}/${place}`
@@ -148,7 +144,7 @@ const Now = async ({ params }: TubParams) => {
       </section>
       {!standsEmpty(view.verdict.closures) && (
         <>
-          <Ribbon view={view} preferences={preferences} foreseen={foreseen} />
+          <Ribbon view={view} preferences={preferences} foreseen={view.foreseen()} />
           <p className="small mt-1 flex flex-wrap items-baseline gap-x-4">
             <Link href={at('ahead')} className="quiet">
               The week ahead, and why

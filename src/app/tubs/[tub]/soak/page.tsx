@@ -120,9 +120,7 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
             view={view}
             soaked={soaks.length > 0 && !held}
             ways={
-              soaks.length > 0 && !held
-                ? waysToDose(tub, journal, estimate, { ...planOptions, plannedSoaks: view.planned })
-                : []
+              soaks.length > 0 && !held ? waysToDose(tub, journal, estimate, view.planOptions) : []
             }
             choose={choosePlan}
             preferences={preferences}

@@ -2,11 +2,10 @@ import type { Metadata } from 'next'
 import { answerQuestion, beginTreatment, lookAgain, savePoisonLine, tickSign } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadRefill } from '@/app/refillOf'
-import { loadRibbon, loadTub, type TubParams } from '@/app/tubView'
+import { loadTub, type TubParams } from '@/app/tubView'
 import { HOUR, treatOrChange } from '@/core'
 import { moneyOf } from '@/server/supplies'
 import { troubleView } from '@/server/trouble'
-import { reopening } from '@/server/visit'
 import { theStore } from '@/store/database'
 import { settingOf } from '@/store/settings'
 import { PostButton } from '@/ui/form/PostButton'
@@ -115,7 +114,7 @@ const TroublePage = async ({ params, searchParams }: TroubleProps) => {
                   view={withWayOut}
                   underWay={underWay}
                   reopens={reopensWords(
-                    reopening(withWayOut, loadRibbon({ ...withWayOut, journal })),
+                    { testAt: withWayOut.testedAt, at: withWayOut.readyAt },
                     withWayOut.verdict.closures,
                     preferences,
                   )}

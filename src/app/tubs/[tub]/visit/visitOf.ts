@@ -1,4 +1,3 @@
-import { loadRibbon } from '@/app/tubView'
 import { assumedWeather, atTheWater, DAY, type VisitAsked } from '@/core'
 import { fromWallClock } from '@/server/moment'
 import { refillSettings } from '@/server/refillSettings'
@@ -45,7 +44,7 @@ export const loadVisit = (
     theStore(),
     tub.id,
     now,
-    { zone: preferences.timeZone, airCelsius: airCelsius(view), foreseen: loadRibbon },
+    { zone: preferences.timeZone, airCelsius: airCelsius(view) },
     {
       tubs,
       asked,

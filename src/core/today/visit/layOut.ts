@@ -1,4 +1,4 @@
-import { type Instant, MINUTE } from '../time'
+import { type Instant, MINUTE } from '../../time'
 import type { Gathered } from './gather'
 import { lanesOf } from './lanes'
 import { bestOrder, type Order } from './order'

@@ -1,4 +1,4 @@
-import type { Instant } from '../time'
+import type { Instant } from '../../time'
 import { type Cost, cheaper, Placing, type Slot } from './place'
 import type { Held, Task } from './task'
 

@@ -1,5 +1,5 @@
-import { type ChoreId, isPresetChore, type PresetChoreId } from '../journal/choreId'
-import type { Chore } from '../upkeep/chore'
+import { type ChoreId, isPresetChore, type PresetChoreId } from '../../journal/choreId'
+import type { Chore } from '../../upkeep/chore'
 import type { Need } from './task'
 
 /** Not for one's own hands, or not beside a tub that is full. */

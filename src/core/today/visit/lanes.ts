@@ -1,5 +1,5 @@
-import type { Cover, Jets } from '../advice/handling'
-import { type Instant, MINUTE } from '../time'
+import type { Cover, Jets } from '../../advice/handling'
+import { type Instant, MINUTE } from '../../time'
 import type { Held, Need } from './task'
 
 export interface Stretch<State> {

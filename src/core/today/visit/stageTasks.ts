@@ -1,5 +1,5 @@
-import type { StageId } from '../journal/stageId'
-import { HOUR, type Instant } from '../time'
+import type { StageId } from '../../journal/stageId'
+import { HOUR, type Instant } from '../../time'
 import { follow, type Gathering } from './gathering'
 import type { VisitTask } from './visitAct'
 import { WORTH } from './waterTasks'

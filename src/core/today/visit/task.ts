@@ -1,6 +1,6 @@
-import type { Cover, Jets } from '../advice/handling'
-import type { WaitReason } from '../advice/reasons'
-import type { Instant } from '../time'
+import type { Cover, Jets } from '../../advice/handling'
+import type { WaitReason } from '../../advice/reasons'
+import type { Instant } from '../../time'
 
 /** What something asks of one tub while it goes on; what is left out may be as it is. */
 export interface Need {

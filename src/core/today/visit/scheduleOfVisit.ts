@@ -1,5 +1,5 @@
-import type { PlanStep } from '../advice/planTypes'
-import type { Schedule } from '../advice/schedule'
+import type { PlanStep } from '../../advice/planTypes'
+import type { Schedule } from '../../advice/schedule'
 import type { Visit } from './visitTypes'
 
 /**

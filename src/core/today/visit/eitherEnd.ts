@@ -1,4 +1,4 @@
-import { type Instant, MINUTE } from '../time'
+import { type Instant, MINUTE } from '../../time'
 import { type Gathered, withAllBefore, without } from './gather'
 import { laidOut, lastReady } from './layOut'
 import type { TubAtHand } from './situation'

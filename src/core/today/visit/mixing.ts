@@ -1,9 +1,9 @@
-import { handlingOf } from '../advice/handling'
-import { type Entry, isKind } from '../journal/entry'
-import { PRODUCTS, type ProductName } from '../products/product'
-import { handlingWhile } from '../soaks/shock'
-import { type Instant, MINUTE } from '../time'
-import type { Tub } from '../tub/tub'
+import { handlingOf } from '../../advice/handling'
+import { type Entry, isKind } from '../../journal/entry'
+import { PRODUCTS, type ProductName } from '../../products/product'
+import { handlingWhile } from '../../soaks/shock'
+import { type Instant, MINUTE } from '../../time'
+import type { Tub } from '../../tub/tub'
 import type { Held, Need } from './task'
 
 const oxidises = (product: ProductName): boolean =>

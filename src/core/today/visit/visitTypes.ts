@@ -1,4 +1,4 @@
-import type { Instant } from '../time'
+import type { Instant } from '../../time'
 import type { Lanes } from './lanes'
 import type { OrderReason } from './task'
 import type { Left, Merged, VisitTask, What } from './visitAct'

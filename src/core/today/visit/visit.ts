@@ -1,4 +1,4 @@
-import type { Instant } from '../time'
+import type { Instant } from '../../time'
 import { intoMinutes, readyBy } from './eitherEnd'
 import { gather, leftUntil } from './gather'
 import { laidOut } from './layOut'

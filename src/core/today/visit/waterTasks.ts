@@ -1,12 +1,14 @@
-import { waitingUntil } from '../advice/dosingCycle'
-import { gapMinutes } from '../advice/handling'
-import type { PlanStep } from '../advice/planTypes'
-import { nextOf, RETEST_AFTER, waitBefore } from '../advice/schedule'
-import type { ProductName } from '../products/product'
-import { DAY, HOUR, type Instant, MINUTE } from '../time'
-import type { Act } from '../today/regimen'
-import type { Tub } from '../tub/tub'
-import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
+import { waitingUntil } from '../../advice/dosingCycle'
+import { gapMinutes } from '../../advice/handling'
+import type { PlanStep } from '../../advice/planTypes'
+import { nextOf, RETEST_AFTER, waitBefore } from '../../advice/schedule'
+import type { ProductName } from '../../products/product'
+import { DAY, HOUR, type Instant, MINUTE } from '../../time'
+import type { Tub } from '../../tub/tub'
+import { type ChoreDue, isOnDay } from '../../upkeep/choreDue'
+import { holdsBack } from '../closure'
+import { gate, LOOKING } from '../gate'
+import type { Act } from '../regimen'
 import { follow, type Gathering } from './gathering'
 import { heldByDoses, holdsOf } from './mixing'
 import { SOON } from './situation'
@@ -79,7 +81,9 @@ const ifLater = (at: Instant, now: Instant): { notBefore?: Instant } =>
 
 /** Soaks to log, and the look, which may change the plan. */
 const addLooks = (gathering: Gathering, now: Instant, until: Instant) => {
-  const { held, journal, acts, upkeep } = gathering.situation
+  const { closures, journal, acts, upkeep } = gathering.situation
+  // Where the water has to go, or nobody may go near it, a look changes nothing.
+  const held = closures.some(holdsBack) || !gate(LOOKING, closures).passes
   const logs = unloggedSoaks(gathering, now).map((soak) =>
     gathering.add(
       `soak:${soak.id}`,
@@ -219,11 +223,17 @@ const addHelpers = ({ gathering, now, mixed, afterLooking, poured }: Round): voi
 
 const addFeederAndStart = ({ gathering, now, afterLooking, first }: Round): void => {
   const { acts } = gathering.situation
-  for (const { move, handsMinutes } of actsOf(acts, 'feeder')) {
+  for (const { move, handsMinutes, due } of actsOf(acts, 'feeder')) {
     const task = gathering.add(
       'feeder',
       { kind: 'feeder', move },
-      { handsMinutes, needs: { power: 'on' }, gates: false, worth: WORTH.feeder },
+      {
+        handsMinutes,
+        needs: { power: 'on' },
+        gates: false,
+        worth: WORTH.feeder,
+        ...ifLater(due, now),
+      },
     )
     for (const test of first) follow(task, test, { code: 'sets the amounts' })
   }

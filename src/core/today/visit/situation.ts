@@ -1,11 +1,12 @@
-import type { Entry } from '../journal/entry'
-import type { SoakLoad } from '../journal/load'
-import type { ScheduledStage } from '../refill/refillSchedule'
-import { HOUR, type Instant } from '../time'
-import type { Act, HelpersWait } from '../today/regimen'
-import type { Tub } from '../tub/tub'
-import type { ChoreDue } from '../upkeep/choreDue'
-import type { FilterStatus } from '../upkeep/filterSet'
+import type { Entry } from '../../journal/entry'
+import type { SoakLoad } from '../../journal/load'
+import type { ScheduledStage } from '../../refill/refillSchedule'
+import { HOUR, type Instant } from '../../time'
+import type { Tub } from '../../tub/tub'
+import type { ChoreDue } from '../../upkeep/choreDue'
+import type { FilterStatus } from '../../upkeep/filterSet'
+import type { Closure } from '../closure'
+import type { Act, HelpersWait } from '../regimen'
 
 /** One tub as a visit finds it. */
 export interface TubAtHand {
@@ -23,8 +24,8 @@ export interface TubAtHand {
   /** Of a change of water that is under way. */
   stages: readonly ScheduledStage[]
   airCelsius: number | undefined
-  /** Nothing goes in before something else opens it. */
-  held: boolean
+  /** What keeps the tub shut. */
+  closures: readonly Closure[]
 }
 
 /** What its people decided about a visit. */

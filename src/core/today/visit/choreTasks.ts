@@ -1,8 +1,9 @@
-import type { ChoreId } from '../journal/choreId'
-import { PRODUCTS } from '../products/product'
-import { DAY, type Instant } from '../time'
-import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
-import type { FilterSet } from '../upkeep/filterSet'
+import type { ChoreId } from '../../journal/choreId'
+import { PRODUCTS } from '../../products/product'
+import { DAY, type Instant } from '../../time'
+import { type ChoreDue, isOnDay } from '../../upkeep/choreDue'
+import type { FilterSet } from '../../upkeep/filterSet'
+import { doingChore, gate } from '../gate'
 import { choreNeeds, takenInBy } from './choreNeeds'
 import { follow, type Gathering } from './gathering'
 import type { LeftReason, VisitTask } from './visitAct'
@@ -35,8 +36,10 @@ const reasonToLeave = (
   { chore, state }: ChoreDue,
   sets: Sets,
 ): LeftReason | undefined => {
-  const { airCelsius, helpersWait } = situation
+  const { airCelsius, helpersWait, closures } = situation
   const { needs, notHere } = choreNeeds(chore)
+  const passage = gate(doingChore(chore), closures)
+  if (!passage.passes) return { code: 'closed' }
   if (notHere) return { code: notHere }
   const pours = chore.product && PRODUCTS[chore.product].goes === 'by hand'
   if (pours && helpersWait) return { code: helpersWait }

@@ -1,5 +1,5 @@
-import { bathersIn } from '../advice/dosingCycle'
-import { DAY, HOUR, type Instant } from '../time'
+import { bathersIn } from '../../advice/dosingCycle'
+import { DAY, HOUR, type Instant } from '../../time'
 import { addChores } from './choreTasks'
 import { follow, Gathering } from './gathering'
 import type { Decisions, TubAtHand } from './situation'

@@ -1,5 +1,5 @@
-import type { Cover, Jets } from '../advice/handling'
-import { type Instant, MINUTE } from '../time'
+import type { Cover, Jets } from '../../advice/handling'
+import { type Instant, MINUTE } from '../../time'
 import type { Held, Need, Task } from './task'
 
 const POWER = { on: 1, off: 2 } as const

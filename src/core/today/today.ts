@@ -1,0 +1,254 @@
+import { dosingCycleOf, type Wait, waitingUntil } from '../advice/dosingCycle'
+import type { Plan } from '../advice/plan'
+import type { Schedule } from '../advice/schedule'
+import type { ForecastPoint } from '../estimate/forecast'
+import { ensembleOf } from '../estimate/learning/ensemble'
+import type { Ensemble } from '../estimate/learning/ensembleState'
+import { estimateNow, type TubNow } from '../estimate/learning/estimateNow'
+import { frostAhead } from '../heat/frost'
+import { heatOf } from '../heat/tubHeat'
+import type { Entry } from '../journal/entry'
+import { PRODUCTS, type ProductName } from '../products/product'
+import { programmeOf } from '../programmes/programme'
+import type { FeederAdvice } from '../routine/feeder'
+import { feederAdvice } from '../routine/feeder'
+import { type StartProgress, startProgress } from '../routine/startUp'
+import type { Instant } from '../time'
+import { type Case, casesIn, openCase } from '../trouble/cases'
+import type { TubChoices } from '../tub/choices'
+import type { Tub } from '../tub/tub'
+import { type ChoreDue, choresDue } from '../upkeep/choreDue'
+import { type AgendaItem, agenda } from './agenda'
+import { type Closure, handsWhile, holdsBack, standsEmpty } from './closure'
+import type { Hands } from './closureTable'
+import { type Decides, decidesOf } from './decides'
+import { foreseenWith } from './foreseen'
+import { gate, moving, starting } from './gate'
+import type { House } from './house'
+import { type PlanToday, planToday, type SetAside, type TodayOptions } from './planToday'
+import { readyAtOf, testedAtOf } from './readyAt'
+import { type Act, endOfDay, type HelpersWait, helpersWaitFor, regimen } from './regimen'
+import { type Verdict, verdict } from './verdict'
+import { scheduleOfVisit } from './visit/scheduleOfVisit'
+import { NO_DECISIONS, type TubAtHand } from './visit/situation'
+import { planVisit } from './visit/visit'
+import type { Visit } from './visit/visitTypes'
+
+/** Something that is advised, and the closure that shuts it out where one does. */
+export type Advised<Advice> = Advice & { readonly shutBy: Closure | undefined }
+
+/** Everything that is said of a tub at a moment: what places, commands, calendar and printed sheets read, and nothing else. */
+export interface Today<Row extends Tub = Tub> extends TubNow<Row> {
+  now: Instant
+  verdict: Verdict
+  hands: Hands
+  /** What opens a shut tub. */
+  decides: Decides | undefined
+  /** When people may get in again, if all is done that is asked. */
+  readyAt: Instant | undefined
+  /** The test that decides by itself. */
+  testedAt: Instant | undefined
+  /** The arithmetic of the doses among the acts. */
+  plan: Plan
+  /** Made with these, the plan of a supposed water has the same sanitizer dose. */
+  planOptions: TodayOptions
+  /** The same before anything of it was settled: for plans by another choice. */
+  asked: TodayOptions
+  /** What comes next, soonest first. */
+  agenda: AgendaItem[]
+  /** Everything there is to do today, once, in a possible order. */
+  acts: Act[]
+  visit: Visit
+  /** This tub as a visit finds it, for one that goes to more than one. */
+  atHand: TubAtHand
+  schedule: Schedule
+  setAside: SetAside[]
+  helpersWait: HelpersWait | undefined
+  shock: PlanToday['shock']
+  /** The step of a start-up that owns the water. */
+  startUp: Advised<NonNullable<PlanToday['startUp']>> | undefined
+  /** All steps of the start-up of this water, where it has one. */
+  startProgress: StartProgress | undefined
+  feeder: Advised<FeederAdvice> | undefined
+  /** In walking order. */
+  chores: ChoreDue[]
+  cases: Case[]
+  wrong: Case | undefined
+  round: ReturnType<typeof dosingCycleOf>
+  waiting: Wait | undefined
+  /** The residual of the next two days with the plan carried out, by what this tub has taught; undefined while it has taught little. */
+  foreseen: () => readonly ForecastPoint[] | undefined
+  ensemble: Ensemble
+}
+
+/** What was chosen by name is not reached for while a visit leaves it out. */
+const withoutLeftOut = (
+  { acid, sanitizer, ...choices }: TubChoices = {},
+  left: readonly ProductName[],
+): TubChoices => ({
+  ...choices,
+  ...(acid && !left.includes(acid) ? { acid } : {}),
+  ...(sanitizer && !left.includes(sanitizer) ? { sanitizer } : {}),
+})
+
+/** The retest stands where the visit has it: what else is done before it moves it. */
+const testedWhen = (items: readonly AgendaItem[], { testAt }: Schedule): AgendaItem[] =>
+  items
+    .map((item) => (item.kind === 'retest' ? { ...item, due: Math.max(item.due, testAt) } : item))
+    .sort((a, b) => (a.kind === 'closed' || b.kind === 'closed' ? 0 : a.due - b.due))
+
+const frostOf = (
+  { air }: House,
+  now: Instant,
+  chores: readonly ChoreDue[],
+  found: readonly Closure[],
+) =>
+  air &&
+  frostAhead(air.at, now, {
+    lowLevel: chores.some(({ chore, sign }) => chore.id === 'level look' && sign !== undefined),
+    noPower: found.some(({ code }) => code === 'no power'),
+  })
+
+/** What fills this feeder; undefined for a cell. */
+const tabletOf = (tub: Tub): ProductName | undefined =>
+  programmeOf(tub.programme).dosedWith.find((product) => PRODUCTS[product].goes === 'in a feeder')
+
+const shutBy = (asks: Parameters<typeof gate>[0], found: readonly Closure[]) => {
+  const passage = gate(asks, found)
+  return passage.passes ? undefined : passage.by
+}
+
+/**
+ * The one authority: a pure function of the house, a tub, its journal and a moment.
+ * @param journal what bears on that moment; nothing in it is ahead of it
+ */
+export const today = <Row extends Tub>(
+  house: House,
+  row: Row,
+  journal: readonly Entry[],
+  now: Instant,
+): Today<Row> => {
+  const { leftOut = [], plannedSoaks = [], labels = [], filters = [], id = 0 } = house
+  const ensemble = house.ensemble ?? ensembleOf(row, journal, now)
+  const known = estimateNow(row, journal, now, ensemble)
+  const { tub, estimate } = known
+  const found = verdict(tub, journal, now, estimate, { noFilter: house.noFilter })
+  const { closures } = found
+  const asked: TodayOptions = {
+    shelf: house.shelf?.filter(({ product }) => !leftOut.includes(product)),
+    choices: withoutLeftOut(tub.choices, leftOut),
+    plannedSoaks,
+    found: closures,
+  }
+  const wanted = planToday(tub, journal, estimate, asked)
+  const { plan } = wanted
+  const held = closures.some(holdsBack)
+  const chores = choresDue(tub, house.upkeepJournal ?? journal, now, house.upkeep)
+  const cases = casesIn(tub, journal, now)
+  const wrong = openCase(cases)
+  // While a start-up owns the water its own steps say what is done at a feeder, but for a level that has to fall.
+  const resting = wanted.startUp !== undefined && wanted.startUp.needs !== 'fall'
+  const advice = standsEmpty(closures) || resting ? undefined : feederAdvice(tub, journal, estimate)
+  const feeder = advice && {
+    ...advice,
+    shutBy: shutBy(moving(advice.move, tabletOf(tub)), closures),
+  }
+  const startUp = wanted.startUp && {
+    ...wanted.startUp,
+    shutBy: shutBy(starting(wanted.startUp), closures),
+  }
+  const shared = {
+    found: closures,
+    plan,
+    startUp,
+    feeder,
+    upkeep: chores,
+    setAside: wanted.setAside,
+  }
+  const items = agenda(tub, journal, {
+    ...shared,
+    estimate,
+    feeder,
+    setAside: wanted.setAside,
+    shock: wanted.shock,
+    plannedSoaks,
+    visits: house.upkeep?.visits ?? [],
+    wrong,
+    stays: house.upkeep?.stays ?? [],
+    frost: frostOf(house, now, chores, closures),
+    weakened: house.air
+      ? heatOf(row, journal, { air: house.air.at, now, ratedKilowatts: house.heaterKilowatts })
+          .weakened
+      : undefined,
+  })
+  const until = endOfDay(now, house.hoursFromUtc ?? tub.surroundings?.hoursFromUtc ?? 0)
+  const done = regimen(tub, journal, { ...shared, estimate, agenda: items, now, until, labels })
+  const helpersWait = helpersWaitFor(wanted.startUp, held)
+  const atHand: TubAtHand = {
+    id,
+    tub,
+    journal,
+    acts: done.acts,
+    upkeep: chores,
+    helpersWait,
+    filters,
+    plannedSoaks: house.soaksBefore ?? [],
+    stages: house.stages ?? [],
+    airCelsius: house.air?.now,
+    closures,
+  }
+  const { decisions } = house
+  const { visit } = planVisit([{ ...atHand, stages: [], airCelsius: undefined }], {
+    now,
+    until,
+    ...(decisions ? { decisions, begun: true } : { decisions: NO_DECISIONS }),
+  })
+  const schedule = scheduleOfVisit(visit, plan.steps, done.schedule)
+  let ahead: { points: readonly ForecastPoint[] | undefined } | undefined
+  const foreseen = () => {
+    ahead ??= {
+      points: foreseenWith({
+        ...known,
+        now,
+        plan,
+        schedule,
+        plannedSoaks,
+        ensemble,
+        shelf: house.shelf,
+      }),
+    }
+    return ahead.points
+  }
+  const readying = { id, now, tub, estimate, closures, plan, foreseen }
+  const readyAt = readyAtOf(readying, visit)
+  return {
+    ...known,
+    now,
+    verdict: found,
+    hands: handsWhile(closures),
+    decides: decidesOf(closures, done.acts, visit, id),
+    readyAt,
+    testedAt: testedAtOf(readying, visit),
+    plan,
+    planOptions: { ...wanted.options, plannedSoaks, found: closures },
+    asked,
+    agenda: testedWhen(items, schedule),
+    acts: done.acts,
+    visit,
+    atHand,
+    schedule,
+    setAside: [...wanted.setAside],
+    helpersWait,
+    shock: wanted.shock,
+    startUp,
+    startProgress: standsEmpty(closures) ? undefined : startProgress(tub, journal, estimate),
+    feeder,
+    chores,
+    cases,
+    wrong,
+    round: dosingCycleOf(journal, estimate),
+    waiting: waitingUntil(journal, now, tub),
+    foreseen,
+    ensemble,
+  }
+}
