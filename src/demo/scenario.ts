@@ -3,13 +3,16 @@ import {
   copyEnsemble,
   DAY,
   type Entry,
+  estimate,
   HOUR,
   type Instant,
   type Method,
   MINUTE,
+  mergeLearnedEstimate,
   middle,
   type NewEntry,
   type ProgrammeId,
+  planToday,
   programmeOf,
   type Quantity,
   sanitizerStepOf,
@@ -17,7 +20,6 @@ import {
   startEnsemble,
   takeEntry,
   targetsNow,
-  today,
 } from '@/core'
 import type { NewTub } from '@/store/tubs'
 import { type Truth, virtualTub } from './virtualTub'
@@ -134,10 +136,11 @@ const told = (cast: Cast): Story => {
     if (entry.kind !== 'note') takeEntry(ensemble, tub, one)
   }
   /** What the house's own Pavrel would have said then. */
-  const said = (at: Instant) => {
+  const planned = (at: Instant) => {
     const known = copyEnsemble(ensemble)
     advanceEnsemble(known, tub, at)
-    return today({ ensemble: known }, tub, journal, at)
+    const state = mergeLearnedEstimate(tub, journal, estimate(tub, journal, at), known)
+    return planToday(tub, journal, state).plan
   }
 
   const test = (at: Instant, quantities: readonly Quantity[], method: Method) => {
@@ -145,12 +148,12 @@ const told = (cast: Cast): Story => {
     add({ kind: 'test', at, body: { method, readings: world.read(quantities, method) } })
   }
   /** Granules after a soak by what the tub has taught. */
-  const afterSoak = (at: Instant): number => sanitizerStepOf(said(at).plan)?.grams ?? 0
+  const afterSoak = (at: Instant): number => sanitizerStepOf(planned(at))?.grams ?? 0
   /** Does what the plan says, step after step, and answers when the last wait is over. */
   const followPlan = (from: Instant, until: Instant = now): Instant => {
     let at = from
     for (let i = 0; i < 6; i++) {
-      const step = said(at).plan.steps[0]
+      const step = planned(at).steps[0]
       if (!step || at > until) break
       world.advance(at)
       if (step.kind === 'add') {

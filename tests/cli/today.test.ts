@@ -52,5 +52,5 @@ test('a tub closed down in the middle of its start-up: the command says what the
   expect(closures.map(({ code }) => code)).toEqual(['closed down'])
   expect(startUp).toBeNull()
   expect(setAside).toEqual([])
-  expect(acts.every(({ kind }) => kind === 'chore' || kind === 'filter')).toBe(true)
+  expect(acts.every(({ kind }) => ['chore', 'filter', 'refill'].includes(kind))).toBe(true)
 })

@@ -3,6 +3,8 @@ import { todayOf } from '@/cli/todayTopic'
 import { handlingOf } from '@/core/advice/handling'
 import { isShockDose } from '@/core/advice/shockAmount'
 import { estimate } from '@/core/estimate/estimate'
+import { ensembleOf } from '@/core/estimate/learning/ensemble'
+import type { Ensemble } from '@/core/estimate/learning/ensembleState'
 import type { Entry, EntryOf } from '@/core/journal/entry'
 import { PRODUCTS } from '@/core/products/product'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
@@ -80,10 +82,20 @@ const CLOUDY = (state: ReturnType<typeof estimate>) => ({
   cases: [],
 })
 
+/** What an evening has taught: the same of every way of doing things. */
+const taught = new Map<string, Ensemble>()
+const ensembleFor = (tub: Tub, journal: readonly Entry[]): Ensemble => {
+  const evening = Object.keys(EVENINGS).find((name) => EVENINGS[name] === journal)
+  const key = `${tub.programme} ${evening}`
+  const known = taught.get(key) ?? ensembleOf(tub, journal, NOW, 32)
+  taught.set(key, known)
+  return known
+}
+
 /** All that is said of a tub on one of these evenings, by place. */
 const voices = (tub: Tub, journal: readonly Entry[]) => {
   const state = estimate(tub, journal, NOW)
-  const { output } = todayOf({}, tub, journal, NOW)
+  const { output } = todayOf({ ensemble: ensembleFor(tub, journal) }, tub, journal, NOW)
   const options = tub.choices ? { choices: tub.choices } : {}
   const { steps } = planToday(tub, journal, state, options).plan
   const settings = USUAL_SETTINGS
@@ -198,10 +210,10 @@ test('any mixture of ways speaks with one voice, and none of them opens the tub'
     const tub = tubWith(programme, { choices })
     for (const [evening, journal] of Object.entries(EVENINGS)) {
       const state = estimate(tub, journal, NOW)
-      expect(todayOf({}, tub, journal, NOW).output.mayGetIn).toBe(
-        usualVoices(programme, evening, journal).verdict[0],
-      )
-      const { acts } = todayOf({}, tub, journal, NOW).said
+      expect(
+        todayOf({ ensemble: ensembleFor(tub, journal) }, tub, journal, NOW).output.mayGetIn,
+      ).toBe(usualVoices(programme, evening, journal).verdict[0])
+      const { acts } = todayOf({ ensemble: ensembleFor(tub, journal) }, tub, journal, NOW).said
       for (const act of acts) {
         if (act.kind !== 'dose' || act.dose.kind !== 'add') continue
         const { product, grams } = act.dose

@@ -198,7 +198,10 @@ export const agenda = (
   // Nobody doses or soaks by a residual that is too old to know: its test comes before everything.
   const { lastReading, ageHours } = estimate.quantities[programme.sanitizer]
   const unsure = found.some((one) => one.code === 'test too old' && one.unsure)
-  if (!startUp && lastReading && (unsure || isStale(programme.sanitizer, ageHours)))
+  const asked = items.some(
+    (item) => item.kind === 'test' && item.quantities.includes(programme.sanitizer),
+  )
+  if (!startUp && !asked && lastReading && (unsure || isStale(programme.sanitizer, ageHours)))
     items.unshift({ kind: 'test', due: now, minutes: 3, quantities: [programme.sanitizer] })
 
   const routine: { quantity: Quantity; due: Instant }[] = []

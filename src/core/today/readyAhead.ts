@@ -81,13 +81,13 @@ const FARTHEST_HOURS = 14 * 24
  * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in; undefined where the plan
  * leaves too little, or nothing brings it down by itself within two weeks. A test then decides.
  * @param mixedAt when the plan's last wait is over
- * @param foreseen the residual ahead with the plan carried out, by what this tub has taught; without it by its programme's rates
+ * @param foreseen the residual ahead with the plan carried out, by what this tub has taught; where it knows none by its programme's rates
  */
 export const planReadyAt = (
   tub: Tub,
   estimate: Estimate,
   plan: Plan,
-  { mixedAt, foreseen }: { mixedAt: Instant; foreseen?: readonly ForecastPoint[] | undefined },
+  { mixedAt, foreseen }: { mixedAt: Instant; foreseen: () => readonly ForecastPoint[] | undefined },
 ): Instant | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
   const limit = keepOutAbove(tub) + 0.05
@@ -97,6 +97,6 @@ export const planReadyAt = (
   if (peak <= limit) return mixedAt
   const ppm = peak - quantityOf(plan.before, sanitizer)
   const points =
-    foreseen ?? residualForecast(tub, estimate, FARTHEST_HOURS, [{ at: mixedAt, ppm }]) ?? []
+    foreseen() ?? residualForecast(tub, estimate, FARTHEST_HOURS, [{ at: mixedAt, ppm }]) ?? []
   return points.find(({ at, value }) => at > mixedAt && value <= limit)?.at
 }
