@@ -49,6 +49,7 @@ export const CLOSURE_SHORT: Record<ClosureCode, string> = {
   'sanitizer low': 'sanitizer low',
   'start-up unfinished': 'start-up not finished',
   'not retested': 'retest first',
+  'readings disagree': 'readings disagree',
   'test too old': 'test first',
   'never tested': 'test first',
 }
@@ -79,6 +80,13 @@ const after = (product: Extract<Closure, { code: 'not retested' }>['after']): st
     default:
       return `${upperFirst(PRODUCTS[product].commonName)} was added`
   }
+}
+
+const DISAGREES: Record<Extract<Closure, { code: 'readings disagree' }>['why'], string> = {
+  'risen by nothing':
+    'The last two tests of the sanitizer disagree, and nothing that was logged explains the rise.',
+  'total below free': 'The last test reads less total chlorine than free chlorine, which can’t be.',
+  'no alkalinity': 'The last test reads no alkalinity at a pH that water without any can’t have.',
 }
 
 const REFILL_FIRST = 'Drain it, clean and disinfect the shell and the filter, then refill and test.'
@@ -246,10 +254,16 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
         lift: `Test ${list(closure.quantities.map(named))}.`,
         action: { place: 'test', label: 'Retest the water' },
       }
+    case 'readings disagree':
+      return {
+        why: DISAGREES[closure.why],
+        lift: `Test ${list(closure.quantities.map(named))} again.`,
+        action: TEST,
+      }
     case 'test too old':
       return {
         why: closure.unsure
-          ? `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old, and too much may have happened since.`
+          ? `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old, and ${closure.logged ? 'too much has happened since' : 'the level may have fallen too far since'}.`
           : `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old. ${
               closure.quantity === 'pH'
                 ? 'After a week it no longer tells you enough.'

@@ -133,6 +133,8 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
       return 'Closed. Shock it, then test.'
     case 'not retested':
       return 'Test again, then soak.'
+    case 'readings disagree':
+      return 'Test again to be sure.'
     case 'test too old':
       return closure.unsure ? 'Test to be sure.' : 'Test before anyone gets in.'
     case 'never tested':

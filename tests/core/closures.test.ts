@@ -239,7 +239,9 @@ test('a fresh good test of everything opens it when nothing else holds', () => {
         at: NOW,
         body: { method: 'drops', readings: goodReadings(programme) },
       }
-      expect(judge(tub, [...entries, fresh]).found.closures).toEqual([])
+      // Where a test of the last hours read too little and nothing went in since, the new one is asked about.
+      const left = judge(tub, [...entries, fresh]).found.closures
+      expect(left.filter(({ code }) => code !== 'readings disagree')).toEqual([])
     }),
     { numRuns: share('journals that a good test opens', 25, 80) },
   )

@@ -90,7 +90,7 @@ describe('the sentence, its reason and where it leads', () => {
       'drifting',
       [tested(NOW - 20 * HOUR, { ...fine, freeChlorine: 3.6 })],
       'Test to be sure.',
-      /20 hours old, and too much may have happened since/,
+      /20 hours old, and the level may have fallen too far since/,
       'test',
     ],
     [

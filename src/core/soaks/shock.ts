@@ -158,11 +158,13 @@ export const nextShock = (
  * follow, or was not read lately enough.
  * @param needed what the residual lacks by itself: the shock is at least that
  * @param share of a full shock
+ * @param part less than that serves too, as far as the residual has room: combined chlorine is burnt step by step
  */
 export const shockDose = (
   task: PlanContext,
   needed: { product: ProductName; grams: number } | undefined,
   share = 1,
+  part = false,
 ): { product: ProductName; grams: number } | undefined => {
   const { tub, programme, estimate, sources } = task
   const { sanitizer } = programme
@@ -194,5 +196,5 @@ export const shockDose = (
   const exact = (mgPerLitre * tub.volumeLitres) / 1000
   // Not a gram above what lets people in again.
   const grams = room < full ? measureAtMost(product, exact) : roundToMeasure(product, exact)
-  return isShockDose(tub, product, grams, share) ? { product, grams } : undefined
+  return part || isShockDose(tub, product, grams, share) ? { product, grams } : undefined
 }

@@ -65,8 +65,20 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
       /** What somebody's body said. */
       sign?: Sign
     }
-  /** `unsure`: young enough, but too much may have happened since. */
-  | { code: 'test too old'; quantity: Quantity; ageHours: number; unsure: boolean }
+  /** `unsure`: young enough, but too little is sure: by what was logged since, or by how long it has stood. */
+  | {
+      code: 'test too old'
+      quantity: Quantity
+      ageHours: number
+      unsure: boolean
+      logged?: boolean
+    }
+  /** What was read cannot be: one reading against another, or against the chemistry. */
+  | {
+      code: 'readings disagree'
+      quantities: readonly Quantity[]
+      why: 'risen by nothing' | 'total below free' | 'no alkalinity'
+    }
   | { code: 'never tested'; quantities: readonly Quantity[] }
 )
 

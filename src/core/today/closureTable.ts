@@ -67,6 +67,7 @@ export const CLOSURE_TABLE = {
   'sanitizer low': row('anything', 'free', 'water care'),
   'start-up unfinished': row('anything', 'free', 'more'),
   'not retested': row('anything', 'free', 'test', ORDINARY),
+  'readings disagree': row('anything', 'free', 'test'),
   'test too old': row('anything', 'free', 'test', ORDINARY),
   'never tested': row('anything', 'free', 'test'),
 } as const satisfies Record<string, ClosureRow>

@@ -8,6 +8,7 @@ import { HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import type { Closure, Situation } from './closure'
 import { CLOSURE_CODES, type ClosureCode, closureRow } from './closureTable'
+import { contradictions } from './contradictions'
 import { clarity, complaint, filtersOutSince, happenings, heat } from './happenings'
 import { readings } from './outOfLimits'
 import { untested } from './untested'
@@ -73,6 +74,7 @@ export const closures = (
     ...clarity(situation),
     ...complaint(situation),
     ...readings(situation),
+    ...contradictions(situation),
     ...startUp(situation),
   ]
   const bathers = bathersIn(past, now)

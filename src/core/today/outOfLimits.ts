@@ -80,6 +80,18 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
         until: null,
         lift: { by: 'test', quantities: [sanitizer] },
       })
+    else if ((estimate.outstandingDemandPpm ?? 0) >= value)
+      // What bathers left takes all of it before long.
+      found.push({
+        code: 'test too old',
+        quantity: sanitizer,
+        ageHours: (now - residual.at) / HOUR,
+        unsure: true,
+        logged: true,
+        since: residual.at,
+        until: null,
+        lift: { by: 'test', quantities: [sanitizer] },
+      })
     else if (
       !mayStand({
         programme: tub.programme,
@@ -95,6 +107,7 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
         quantity: sanitizer,
         ageHours: (now - residual.at) / HOUR,
         unsure: true,
+        logged: lastSoak > residual.at || lastDosed(past) > residual.at,
         since: residual.at,
         until: null,
         lift: { by: 'test', quantities: [sanitizer] },

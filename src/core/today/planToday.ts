@@ -146,7 +146,7 @@ const withShock = (
   // What went in since the test is looked at before more of it follows.
   if (dosingCycle.doses.some(({ body }) => programme.dosedWith.includes(body.product)))
     return aside('dosed already')
-  const taken = shockDose(task, dose, shock.share)
+  const taken = shockDose(task, dose, shock.share, combined)
   if (!taken) return aside('residual high')
   const purposes = new Set([...(dose?.purposes ?? []), 'shock' as const])
   return {

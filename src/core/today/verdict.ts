@@ -4,8 +4,9 @@ import { type Entry, isKind } from '../journal/entry'
 import { floorBroken, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import type { Instant } from '../time'
+import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { type Closure, testOpens } from './closure'
+import { type Closure, SLACK, testOpens } from './closure'
 import { closures, type House } from './closures'
 
 export interface Fault {
@@ -34,11 +35,18 @@ export interface Verdict {
 
 /** So long a test shows what is there, unless somebody has been in since. */
 const SHOWS_HOURS = 6
+/** pH moves slower. */
+const PH_SHOWS_HOURS = 24
 
 const shownByTest = (tub: Tub, journal: readonly Entry[], estimate: Estimate): boolean => {
   const { sanitizer } = programmeOf(tub.programme)
   const { lastReading, ageHours, modelledFrom } = estimate.quantities[sanitizer]
   if (!lastReading || ageHours === undefined || ageHours > SHOWS_HOURS) return false
+  // Both that decide, within a day.
+  const pHAge = estimate.quantities.pH.ageHours
+  if (pHAge === undefined || pHAge > PH_SHOWS_HOURS) return false
+  const left = estimate.quantities[sanitizer].value - (estimate.outstandingDemandPpm ?? 0)
+  if (left < residualFloor(tub, estimate.reading.cyanuricAcidPpm) - SLACK.residual) return false
   if (modelledFrom !== undefined || estimate.quantities.pH.modelledFrom !== undefined) return false
   return !journal.filter(isKind('soak')).some(({ at }) => at >= lastReading.at && at <= estimate.at)
 }
