@@ -272,14 +272,13 @@ export { DRAIN_PLACES, DRAIN_WAYS, type RefillSettings, USUAL_SETTINGS } from '.
 export { type Refill, refillOf, type Stage, type StageConflict } from './refill/stages'
 export { topUpOf } from './refill/topUp'
 export { beforeLeaving } from './routine/beforeLeaving'
-export { type FeederAdvice, type FeederMove, feederAdvice, TABLET_GRAMS } from './routine/feeder'
+export { type FeederAdvice, type FeederMove, TABLET_GRAMS } from './routine/feeder'
 export { type AwayAdvice, awayAdvice, LONGEST_UNATTENDED_DAYS } from './routine/routine'
 export {
   CELL_START,
   type StartProgress,
   type StartStep,
   type StartStepNow,
-  startProgress,
 } from './routine/startUp'
 export { treatmentsOpen, wayOut } from './routine/wayOut'
 export { COVER_MINUTES, handlingWhile, type ShockDue, shocksIn } from './soaks/shock'

@@ -1,13 +1,17 @@
-import { estimate, type NewEntry, startProgress } from '@/core'
+import type { NewEntry, StartStepNow } from '@/core'
 import { preferencesIn } from '@/server/preferences'
 import type { Store } from '@/store/database'
 import { insertTogether } from '@/store/entries'
 import { findTub } from '@/store/tubs'
+import { closureLine } from '@/words/closureWords'
 import { REFUSALS } from '@/words/refusals'
 import { objections } from './entryParsers/draftDose'
 import { type Fields, type Outcome, refused } from './form'
-import { journalAt } from './journalAt'
 import { strengthOnShelf } from './shelf'
+import { tubView } from './views'
+
+/** What a step may need that a person says is done: the act itself, or a balance that is near enough for them. */
+const TICKED: readonly StartStepNow['needs'][] = ['act', 'correct']
 
 /** Ticks the step of a start-up whose turn it is, with the dose that belongs to it, by one act that one undo takes back. */
 export const tickStartStep = (
@@ -18,10 +22,13 @@ export const tickStartStep = (
 ): Outcome => {
   const tub = findTub(store, tubId)
   if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
-  const journal = journalAt(store, tubId, now)
-  const open = startProgress(tub, journal, estimate(tub, journal, now))?.now
-  if (!open || open.id !== fields.step || (open.needs !== 'act' && open.id !== 'balance'))
+  const view = tubView(store, tubId, now)
+  const open = view?.startProgress?.now
+  if (!view || !open || open.id !== fields.step || !TICKED.includes(open.needs))
     return refused(fields, {}, {}, REFUSALS.startUpChanged)
+  const { journal } = view
+  const shut = view.startUp?.shutBy
+  if (shut) return refused(fields, {}, {}, closureLine(shut, preferencesIn(fields, tub, now)))
   const entries: NewEntry[] = []
   const grams = Number(fields.grams)
   if (open.product && grams > 0) {

@@ -252,6 +252,9 @@ export const visitTitle = (
   return `${hands} Ready to soak ${sameDay(last, preferences.now, preferences) ? `at ${clock(last, preferences)}` : dayAndClock(last, preferences)}.`
 }
 
+/** A moment of readiness is said on fives. */
+const ROUNDED = 6 * MINUTE
+
 /** How much the waits hold. */
 export const visitSummary = (
   { acts, oneByOne, free, ready }: Pick<Visit, 'acts' | 'oneByOne' | 'free' | 'ready'>,
@@ -260,13 +263,13 @@ export const visitSummary = (
   preferences: DisplayPreferences,
 ): string => {
   const after =
-    last !== undefined && last > Math.max(...ready.map(({ at }) => at)) + MINUTE
+    last !== undefined && last > Math.max(...ready.map(({ at }) => at)) + ROUNDED
       ? ' The level is too high at first: keep out until it has fallen, then test again.'
       : ''
   const inWaits = acts.filter(({ why }) => why.code === 'while').length
   const count = `${acts.length} ${acts.length === 1 ? 'job' : 'jobs'} in one sequence.`
   if (inWaits === 0) return `${count}${after}`
-  return `${count} The waits hold ${inWaits === 1 ? 'one of them' : `${inWaits} of them`}: one after another it would take until ${clock(Math.max(oneByOne, free), preferences)}.${after}`
+  return `${count} The waits hold ${inWaits === 1 ? 'one of them' : `${inWaits} of them`}: one after another it would take until ${clock(Math.max(oneByOne, free, last ?? 0), preferences)}.${after}`
 }
 
 /** Whether what was asked of the time can be had, and what it takes. */

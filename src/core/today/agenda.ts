@@ -29,7 +29,7 @@ import { gatheredOn } from '../upkeep/gather'
 import type { GuestStay } from '../upkeep/guestStay'
 import { type Closure, standsEmpty, waterCareOpens } from './closure'
 import { type Asks, doingChore, gate, LOOKING, pouring, TESTING } from './gate'
-import { fallenAt } from './openings'
+import { fallenAt, openingsOf } from './openings'
 import type { SetAside } from './planToday'
 import { quantitiesOf } from './quantitiesOf'
 import { type SoakAhead, soakAhead } from './soakAhead'
@@ -266,8 +266,15 @@ export const agenda = (
   }
   if (weakened) items.push({ kind: 'heater', weakened, due: now, minutes: 3 })
   if (frost) items.push({ kind: 'frost', frost, due: now, minutes: 5 })
+  const openings = openingsOf(tub, estimate, found, false)
   for (const closure of found)
-    if (!waterCareOpens(closure)) items.unshift({ kind: 'closed', closure, due: now, minutes: 5 })
+    if (
+      !waterCareOpens(closure) &&
+      (closure.lift.by === 'start-up'
+        ? startUp !== undefined && !startUp.shutBy
+        : openings.some((one) => one.closure === closure))
+    )
+      items.unshift({ kind: 'closed', closure, due: now, minutes: 5 })
   if (wrong) {
     const treatment = wrong.treatments.at(-1)
     const shows = treatment?.showsAt

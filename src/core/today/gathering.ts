@@ -14,6 +14,7 @@ import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { type Closure, testOpens } from './closure'
+import { gate, pouring } from './gate'
 
 /** While people are in, the residual is not let fall below this, ppm: common practice, it never reaches nothing. */
 const LEAST_WITH_PEOPLE: Record<SanitizerQuantity, number> = {
@@ -86,7 +87,7 @@ export const gathering = (
   return groups.map((load, i): GroupTurn => {
     const before = Math.max(0, residual - debt)
     const short = residual - debt < floor - 0.05
-    const dosed = !shut && short && ppmPerGramPerLitre > 0
+    const dosed = !shut && short && ppmPerGramPerLitre > 0 && gate(pouring(product), found).passes
     const missing = Math.min(
       MOST_AT_ONCE_PPM,
       Math.max(middle(tub.targets.sanitizer), floor) - (residual - debt),

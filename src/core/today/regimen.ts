@@ -165,7 +165,9 @@ export const regimen = (
         handsMinutes: HANDS.test,
         ...shared,
       })
-    else add(starting(startUp), { kind: 'start-up', handsMinutes: HANDS.startUp, ...shared })
+    // A step that waits is a wait, not the step once more.
+    else if (startUp.needs !== 'wait')
+      add(starting(startUp), { kind: 'start-up', handsMinutes: HANDS.startUp, ...shared })
   }
   for (const item of agenda) {
     // What goes in today is tested, though the wait goes over midnight.

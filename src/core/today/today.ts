@@ -23,7 +23,7 @@ import { type Closure, handsWhile, holdsBack, standsEmpty } from './closure'
 import type { Hands } from './closureTable'
 import { type Decides, decidesOf } from './decides'
 import { foreseenWith } from './foreseen'
-import { gate, moving, starting } from './gate'
+import { doingChore, gate, moving, starting } from './gate'
 import type { House } from './house'
 import { type PlanToday, planToday, type SetAside, type TodayOptions } from './planToday'
 import { readyAtOf, testedAtOf } from './readyAt'
@@ -72,6 +72,8 @@ export interface Today<Row extends Tub = Tub> extends TubNow<Row> {
   feeder: Advised<FeederAdvice> | undefined
   /** In walking order. */
   chores: ChoreDue[]
+  /** Chores that nobody does while a closure holds. */
+  choresShut: ReadonlyMap<ChoreDue['chore']['id'], Closure>
   cases: Case[]
   wrong: Case | undefined
   round: ReturnType<typeof dosingCycleOf>
@@ -244,6 +246,12 @@ export const today = <Row extends Tub>(
     startProgress: standsEmpty(closures) ? undefined : startProgress(tub, journal, estimate),
     feeder,
     chores,
+    choresShut: new Map(
+      chores.flatMap(({ chore }) => {
+        const by = shutBy(doingChore(chore), closures)
+        return by ? [[chore.id, by] as const] : []
+      }),
+    ),
     cases,
     wrong,
     round: dosingCycleOf(journal, estimate),

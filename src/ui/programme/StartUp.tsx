@@ -1,8 +1,10 @@
 import Link from 'next/link'
 import { handlingOf, PRODUCTS, roundToMeasure, type StartProgress } from '@/core'
 import type { TubView } from '@/server/views'
+import { closureLine } from '@/words/closureWords'
 import { ALWAYS, cautionsFor } from '@/words/handlingText'
 import { inUnits } from '@/words/inUnits'
+import { formatHand } from '@/words/planWords'
 import { startNeedWords, startStepText } from '@/words/startUpText'
 import { type DisplayPreferences, dayAndClock, dose, formatSpoon } from '@/words/words'
 import { Countdown } from '../dose/Countdown'
@@ -28,8 +30,13 @@ const Turn = ({
 }) => {
   const { tub, now } = view
   const grams = step.product && step.grams ? roundToMeasure(step.product, step.grams) : undefined
+  // In the owner's own measure, as Dose has it.
+  const own = view.plan.steps.find((one) => one.kind === 'add' && one.product === step.product)
   const { readyAt, since, needs } = step
   const text = startStepText(step)
+  const shut = view.startUp?.shutBy
+  if (shut)
+    return <p className="safety small mt-2 max-w-[56ch]">{closureLine(shut, preferences)}</p>
   if (readyAt !== undefined)
     return (
       <div className="mt-2 flex items-center gap-5">
@@ -39,14 +46,15 @@ const Turn = ({
         </p>
       </div>
     )
-  const nothingToAdd = step.id === 'balance' && view.plan.steps.length === 0
+  const nothingToAdd =
+    (step.id === 'balance' || step.id === 'soften') && view.plan.steps.length === 0
   return (
     <div className="mt-1">
       <p className="max-w-[56ch]">{inUnits(text.how, preferences)}</p>
       {grams !== undefined && step.product && (
         <p className="mt-2 text-[18px]">
           <b>{dose(step.product, grams, preferences)}</b> {PRODUCTS[step.product].commonName}, about{' '}
-          {formatSpoon(step.product, grams)}
+          {own?.kind === 'add' ? formatHand(own) : formatSpoon(step.product, grams)}
         </p>
       )}
       {(text.caution || step.product) && (

@@ -12,9 +12,10 @@ import {
 import type { TubView } from '@/server/views'
 import { formatAnswer } from '@/words/choiceWords'
 import { metric } from '@/words/inUnits'
+import { formatHand } from '@/words/planWords'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { formatDoseOutcome, formatPurposes, formatSetAside } from '@/words/setAsideWords'
-import { amount, type DisplayPreferences, dose, formatSpoon } from '@/words/words'
+import { amount, type DisplayPreferences, dose } from '@/words/words'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 
@@ -124,7 +125,7 @@ export const AfterSoak = ({
         {step ? (
           <>
             <b className="text-[18px]">{dose(step.product, step.grams, preferences)}</b>{' '}
-            {PRODUCTS[step.product].commonName}, about {formatSpoon(step.product, step.grams)}.{' '}
+            {PRODUCTS[step.product].commonName}, about {formatHand(step)}.{' '}
             {formatPurposes(step.purposes)}
           </>
         ) : (

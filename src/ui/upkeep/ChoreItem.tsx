@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import type { HelpersWait } from '@/core'
+import type { Closure, HelpersWait } from '@/core'
 import {
   type ChoreDue,
   choreDoses,
@@ -12,6 +12,7 @@ import {
 } from '@/core'
 import { choreText } from '@/words/choreText'
 import { formatWhy, HELPERS_WAIT, STATE_WORDS } from '@/words/choreWords'
+import { CLOSURE_SHORT } from '@/words/closureWords'
 import { inUnits } from '@/words/inUnits'
 import { type DisplayPreferences, day, dose } from '@/words/words'
 import { doseLink } from '../form/doseLink'
@@ -61,6 +62,7 @@ export const ChoreItem = ({
   item,
   nth,
   waits,
+  shut,
   keep,
   pour,
   preferences,
@@ -72,6 +74,8 @@ export const ChoreItem = ({
   item: ChoreDue
   /** Why nothing goes in at the moment. */
   waits: HelpersWait | undefined
+  /** The closure that keeps hands from it. */
+  shut?: Closure | undefined
   /** Its number on the walk. */
   nth?: number
   keep: Action
@@ -110,7 +114,12 @@ export const ChoreItem = ({
           </Link>
         )}
         <ChoreDoses doses={doses} preferences={preferences} />
-        {waits && doses.length > 0 && <p className="small">{HELPERS_WAIT[waits]}</p>}
+        {shut && (
+          <p className="small">
+            <b>Not now: {CLOSURE_SHORT[shut.code]}.</b>
+          </p>
+        )}
+        {!shut && waits && doses.length > 0 && <p className="small">{HELPERS_WAIT[waits]}</p>}
         <details>
           <summary className="quiet !min-h-9 text-[14px]">Instructions and options</summary>
           <div className="small mt-1 max-w-[60ch]">
@@ -191,7 +200,7 @@ export const ChoreItem = ({
           </div>
         </details>
       </div>
-      {waits && doses.length > 0 ? null : chore.andThen ? (
+      {shut || (waits && doses.length > 0) ? null : chore.andThen ? (
         <PostButton
           action={pour}
           hidden={{ tub: String(tubId), chore: chore.id, zone: preferences.timeZone }}

@@ -34,7 +34,11 @@ const Now = async ({ params }: TubParams) => {
   // A look and a test need no visit: Test does.
   const work = visit.acts.filter(({ what }) => what.kind !== 'look' && what.kind !== 'test')
   const worthIt = work.length > 0 && visit.acts.length > 1
-  const visiting = worthIt && VISITED.includes(words.action.place) && view.underWay === undefined
+  const visiting =
+    view.hands !== 'keep away' &&
+    worthIt &&
+    VISITED.includes(words.action.place) &&
+    view.underWay === undefined
   const dosing = words.action.place === 'dose' && plan.steps.length > 0
   return (
     <div className="lg:min-h-[720px]">
@@ -65,7 +69,7 @@ const Now = async ({ params }: TubParams) => {
             <p className="safety small mt-3 max-w-[62ch]">{floor}</p>
           )}
           {view.noFilter !== undefined && <NoFilter since={view.noFilter} renderedAt={view.now} />}
-          {starting && (
+          {starting && !starting.shutBy && (
             <p className="mt-3 max-w-[62ch] border-oak-2 border-l-4 pl-3">
               <b>Start-up.</b> {startNeedWords(starting, preferences)}{' '}
               <Link href={at('programme')} className="quiet min-h-0">

@@ -4,14 +4,11 @@ import { saveEntry, tickStart } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
-  feederAdvice,
   feederOf,
   HEALTH_FLOOR,
   PROGRAMMES,
   programmeOf,
   stabiliserBuildup,
-  standsEmpty,
-  startProgress,
   switchAdvice,
 } from '@/core'
 import { Cartridge } from '@/ui/programme/Cartridge'
@@ -19,6 +16,7 @@ import { CellAsk } from '@/ui/programme/CellAsk'
 import { Feeder } from '@/ui/programme/Feeder'
 import { StabiliserWords } from '@/ui/programme/StabiliserWords'
 import { StartUp } from '@/ui/programme/StartUp'
+import { closureLine } from '@/words/closureWords'
 import { inUnits } from '@/words/inUnits'
 import {
   circulationRemarks,
@@ -40,9 +38,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)
   const { tub, journal, estimate } = view
   const programme = programmeOf(tub.programme)
-  const empty = standsEmpty(view.verdict.closures)
-  const progress = empty ? undefined : startProgress(tub, journal, estimate)
-  const feeder = empty ? undefined : feederAdvice(tub, journal, estimate)
+  const { startProgress: progress, feeder } = view
   const clock =
     programme.sanitizer === 'freeChlorine' ? stabiliserBuildup(tub, journal, estimate) : undefined
   const circulation = circulationRemarks(tub, preferences)
@@ -73,7 +69,10 @@ const ProgrammePage = async ({ params }: TubParams) => {
               , and its start-up begins here, step by step.
             </p>
           ) : null}
-          {feeder && (
+          {feeder?.shutBy && !view.startUp && (
+            <p className="safety small max-w-[62ch]">{closureLine(feeder.shutBy, preferences)}</p>
+          )}
+          {feeder && !feeder.shutBy && (
             <div>
               <Feeder tubId={tub.id} advice={feeder} keep={saveEntry} preferences={preferences} />
               {feeder.kind === 'cell' && process.env.PAVREL_STAND_INS === '1' && (

@@ -23,6 +23,7 @@ import { visitDay } from '@/server/visitDay'
 import { theStore } from '@/store/database'
 import { settingOf } from '@/store/settings'
 import { allTubs } from '@/store/tubs'
+import { Closed } from '@/ui/today/Closed'
 import { CalendarAddress } from '@/ui/upkeep/CalendarAddress'
 import { ChoreItem } from '@/ui/upkeep/ChoreItem'
 import { FilterSets } from '@/ui/upkeep/FilterSets'
@@ -164,6 +165,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
           </Link>
         )}
       </header>
+      {view.hands !== 'free' && <Closed view={view} preferences={preferences} here="upkeep" />}
       {noFilter !== undefined && <NoFilter since={noFilter} renderedAt={now} />}
       <div className="flex flex-wrap items-center gap-x-6">
         <DayChoice base={base} all={all} day={day} preferences={preferences} />
@@ -210,6 +212,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                         litres={tubs.find(({ id }) => id === walk.id)?.volumeLitres ?? 0}
                         item={item}
                         waits={walk.id === tub.id ? view.helpersWait : undefined}
+                        shut={walk.id === tub.id ? view.choresShut.get(item.chore.id) : undefined}
                         keep={saveEntry}
                         pour={pourForChore}
                         preferences={preferences}
@@ -233,6 +236,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                     litres={tub.volumeLitres}
                     item={item}
                     waits={view.helpersWait}
+                    shut={view.choresShut.get(item.chore.id)}
                     keep={saveEntry}
                     pour={pourForChore}
                     preferences={preferences}

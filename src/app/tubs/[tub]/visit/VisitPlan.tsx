@@ -63,10 +63,17 @@ export const VisitPlan = ({
               Begin at {clock(visit.start, preferences)}; that is early enough.
             </p>
           )}
-          <Closed view={view} preferences={preferences} />
+          {views.map((one) => (
+            <div key={one.tub.id}>
+              {views.length > 1 && one.verdict.closures.length > 0 && (
+                <p className="small mt-3 font-semibold">{one.tub.name}</p>
+              )}
+              <Closed view={one} preferences={preferences} />
+            </div>
+          ))}
           {view.plan.steps.length > 0 && <OldReading view={view} />}
         </div>
-        {!nothing && (
+        {!nothing && view.hands !== 'keep away' && (
           <div className="print:hidden">
             <PostButton
               action={beginVisit}
@@ -107,7 +114,9 @@ export const VisitPlan = ({
             start={visit.start}
             ready={end}
             readyName={
-              end !== undefined && last !== undefined && last > end + MINUTE ? 'Tested' : 'Ready'
+              end !== undefined && last !== undefined && last > end + 6 * MINUTE
+                ? 'Tested'
+                : 'Ready'
             }
             acts={acts}
             tubs={tubs}
