@@ -169,7 +169,7 @@ test.each<[Quantity, number]>([
   expect(due?.due).toBe(NOW - HOUR + days * DAY)
 })
 
-test('a shock a week, cover open for half an hour; the water lasts four months, longer with a cell or in a swim spa', () => {
+test('a shock a week, cover open for twenty minutes; the water lasts four months, longer with a cell or in a swim spa', () => {
   expect(shockEvery(tubWith('granular chlorine'))).toBe(7 * DAY)
   expect(COVER_MINUTES).toBe(20)
   expect(waterLife(tubWith())).toBe(120 * DAY)

@@ -26,7 +26,7 @@ import type { Tub } from '../tub/tub'
 
 /** Two people for 35 minutes. */
 const HEAVY_HOURS = 2 * (35 / 60)
-/** Cover at least half open for so long, minutes: common practice, 20 to 30. */
+/** Cover at least half open for so long, minutes, as long as the shock itself mixes: common practice, 20 to 30. */
 export const COVER_MINUTES = 20
 
 const isCell = (tub: Tub): boolean => feederOf(tub.programme) === 'cell'

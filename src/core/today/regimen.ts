@@ -9,7 +9,7 @@ import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import type { FeederMove } from '../routine/feeder'
 import type { Quantity } from '../testing/quantity'
-import { type Instant, MINUTE } from '../time'
+import { HOUR, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { choreDoses } from '../upkeep/choreDose'
 import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
@@ -17,7 +17,7 @@ import type { AgendaItem } from './agenda'
 import type { Closure } from './closure'
 import { type Asks, doingChore, gate, moving, pouring, starting, TESTING } from './gate'
 import { stepAsks } from './gatePlan'
-import { type Opening, openingsOf } from './openings'
+import { fallenAt, type Opening, openingsOf } from './openings'
 import type { PlanToday } from './planToday'
 import { quantitiesOf } from './quantitiesOf'
 
@@ -71,6 +71,8 @@ export interface Regimen {
 /** Beside the filters, what is done with the power off at the breaker. */
 const POWER_OFF: readonly ChoreId[] = ['heat-pump fins', 'cell look', 'yearly service']
 const HANDS = { dose: 3, test: 3, feeder: 2, startUp: 5, open: 5 }
+/** Where nothing says how fast a level falls it is read again after so long. */
+const FALLS = 12 * HOUR
 const CALM: Handling = { jets: 'off', cover: 'open', waitMinutes: 0 }
 
 /**
@@ -122,7 +124,7 @@ export const regimen = (
   // What the closures themselves say has to be read.
   const shows = quantitiesOf(found)
   const replaced = plan.steps.some(({ kind }) => kind === 'replace water')
-  for (const opening of openingsOf(tub, estimate, found, replaced))
+  const opens = (opening: Opening) =>
     acts.push({
       kind: 'open',
       ...opening,
@@ -133,6 +135,7 @@ export const regimen = (
       power: opening.way === 'power off' ? 'off' : 'on',
       ...CALM,
     })
+  for (const opening of openingsOf(tub, estimate, found, replaced)) opens(opening)
   plan.steps.forEach((dose, i) => {
     const { jets, cover, waitMinutes, purposes } = dose
     const due = schedule.starts[i] ?? now
@@ -153,7 +156,9 @@ export const regimen = (
   if (startUp && plan.steps.length === 0) {
     // What went in last is read again; where that is done and nothing is left to pour, its people go on.
     const stirred = startUp.needs === 'correct' && dosedSinceTest(journal, now)
-    const due = Math.max(startUp.readyAt ?? now, stirred ? schedule.testAt : now)
+    // A level that is to fall is read again when it has.
+    const falls = startUp.needs === 'fall' ? (fallenAt(tub, estimate) ?? now + FALLS) : now
+    const due = Math.max(startUp.readyAt ?? now, stirred ? schedule.testAt : now, falls)
     const tests =
       stirred || startUp.needs === 'test' || startUp.needs === 'fall' || startUp.needs === 'wait'
     const shared = { due, purposes: ['start-up'] as const, power: 'on' as const, ...CALM, step }
@@ -166,8 +171,10 @@ export const regimen = (
         ...shared,
       })
     // A step that waits is a wait, not the step once more.
-    else if (startUp.needs !== 'wait')
-      add(starting(startUp), { kind: 'start-up', handsMinutes: HANDS.startUp, ...shared })
+    else if (startUp.needs === 'wait') {
+      const [closure] = found
+      if (closure) opens({ way: 'wait', closure, until: startUp.readyAt })
+    } else add(starting(startUp), { kind: 'start-up', handsMinutes: HANDS.startUp, ...shared })
   }
   for (const item of agenda) {
     // What goes in today is tested, though the wait goes over midnight.
@@ -245,10 +252,13 @@ export const regimen = (
     })
   }
   const placed = acts
-    .toSorted((a, b) => a.due - b.due || a.order - b.order)
+    // A wait is what is left when hands have done the rest.
+    .toSorted((a, b) => a.due - b.due || isWait(a) - isWait(b) || a.order - b.order)
     .map((act, i) => ({ ...act, order: i + 1 }))
   return { acts: placed, schedule }
 }
+
+const isWait = (act: Act): number => Number(act.kind === 'open' && act.way === 'wait')
 
 /** Something went in after the last test. */
 const dosedSinceTest = (journal: readonly Entry[], now: Instant): boolean => {
