@@ -169,6 +169,9 @@ test('asked once: what was just tested or just poured is not asked for again', (
   )
 })
 
+/** A start shock takes a stabilised tub days to fall from; a start-up is over in two weeks at the very most (common practice). */
+const LONGEST_DAYS = 14
+
 /** Doing all that is asked, on a tub of other laws, from its first fill: common practice is days, not weeks. */
 test.each(PROGRAMMES.map(({ id }) => id))('%s: lived by today alone, the tub opens', (id) => {
   const seeds = share('tubs lived by today alone in each programme', 1, 4)
@@ -178,7 +181,7 @@ test.each(PROGRAMMES.map(({ id }) => id))('%s: lived by today alone, the tub ope
     life.pass(life.now() + HOUR)
     let opened = false
     const done: string[] = []
-    for (let step = 0; step < 120 && life.elapsedDays() < 12; step++) {
+    for (let step = 0; step < 160 && life.elapsedDays() < LONGEST_DAYS; step++) {
       const said = life.said()
       const { closures } = said.verdict
       if (closures.length === 0) {
@@ -186,8 +189,10 @@ test.each(PROGRAMMES.map(({ id }) => id))('%s: lived by today alone, the tub ope
         break
       }
       expect([id, done.slice(-3), said.acts.length > 0]).toEqual([id, done.slice(-3), true])
+      // A wait is over at the latest when something else is due.
+      const water = said.acts.filter(({ kind }) => kind !== 'chore' && kind !== 'helper')
       const next =
-        said.acts.find((act) => act.kind !== 'chore' && act.kind !== 'helper') ?? said.acts[0]
+        water.find((act) => act.kind !== 'open' || act.way !== 'wait') ?? water[0] ?? said.acts[0]
       const dose = next?.kind === 'dose' && next.dose.kind === 'add' ? next.dose : undefined
       if (dose) {
         // Its own advice takes it past the limit only where the plan says so beforehand.

@@ -29,7 +29,7 @@ import { gatheredOn } from '../upkeep/gather'
 import type { GuestStay } from '../upkeep/guestStay'
 import { type Closure, standsEmpty, waterCareOpens } from './closure'
 import { type Asks, doingChore, gate, LOOKING, pouring, TESTING } from './gate'
-import { fallenAt, openingsOf } from './openings'
+import { lookedAtAgain, openingsOf } from './openings'
 import type { SetAside } from './planToday'
 import { quantitiesOf } from './quantitiesOf'
 import { type SoakAhead, soakAhead } from './soakAhead'
@@ -191,7 +191,7 @@ export const agenda = (
     items.push({
       kind: 'test',
       quantities: shows,
-      due: high ? Math.max(start, fallenAt(tub, estimate) ?? now + DAY) : start,
+      due: high ? Math.max(start, lookedAtAgain(tub, estimate)) : start,
       minutes: 3,
     })
 

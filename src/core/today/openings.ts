@@ -1,7 +1,7 @@
 import type { Estimate } from '../estimate/estimate'
 import { residualForecast } from '../estimate/forecast'
 import { keepOutAbove } from '../programmes/programme'
-import type { Instant } from '../time'
+import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { type Closure, holdsBack, SLACK } from './closure'
 import { type Asks, gate } from './gate'
@@ -76,10 +76,14 @@ const waysOf = (closure: Closure): readonly Way[] => {
 const FARTHEST_HOURS = 14 * 24
 
 /** When a residual that is too high has fallen to what lets people in; undefined where nothing brings it down by itself. */
-export const fallenAt = (tub: Tub, estimate: Estimate): Instant | undefined =>
+const fallenAt = (tub: Tub, estimate: Estimate): Instant | undefined =>
   residualForecast(tub, estimate, FARTHEST_HOURS)?.find(
     ({ value }) => value <= keepOutAbove(tub) + SLACK.residual,
   )?.at
+
+/** A level that is too high is read again when it should have fallen, and once a day until then: common practice. */
+export const lookedAtAgain = (tub: Tub, estimate: Estimate): Instant =>
+  Math.min(fallenAt(tub, estimate) ?? Number.POSITIVE_INFINITY, estimate.at + DAY)
 
 /** What opens a shut tub beside doses and tests: each through the gate, as everything is. */
 export const openingsOf = (

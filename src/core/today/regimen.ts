@@ -9,7 +9,7 @@ import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import type { FeederMove } from '../routine/feeder'
 import type { Quantity } from '../testing/quantity'
-import { HOUR, type Instant, MINUTE } from '../time'
+import { type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { choreDoses } from '../upkeep/choreDose'
 import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
@@ -17,7 +17,7 @@ import type { AgendaItem } from './agenda'
 import type { Closure } from './closure'
 import { type Asks, doingChore, gate, moving, pouring, starting, TESTING } from './gate'
 import { stepAsks } from './gatePlan'
-import { fallenAt, type Opening, openingsOf } from './openings'
+import { lookedAtAgain, type Opening, openingsOf } from './openings'
 import type { PlanToday } from './planToday'
 import { quantitiesOf } from './quantitiesOf'
 
@@ -71,8 +71,6 @@ export interface Regimen {
 /** Beside the filters, what is done with the power off at the breaker. */
 const POWER_OFF: readonly ChoreId[] = ['heat-pump fins', 'cell look', 'yearly service']
 const HANDS = { dose: 3, test: 3, feeder: 2, startUp: 5, open: 5 }
-/** Where nothing says how fast a level falls it is read again after so long. */
-const FALLS = 12 * HOUR
 const CALM: Handling = { jets: 'off', cover: 'open', waitMinutes: 0 }
 
 /**
@@ -157,7 +155,7 @@ export const regimen = (
     // What went in last is read again; where that is done and nothing is left to pour, its people go on.
     const stirred = startUp.needs === 'correct' && dosedSinceTest(journal, now)
     // A level that is to fall is read again when it has.
-    const falls = startUp.needs === 'fall' ? (fallenAt(tub, estimate) ?? now + FALLS) : now
+    const falls = startUp.needs === 'fall' ? lookedAtAgain(tub, estimate) : now
     const due = Math.max(startUp.readyAt ?? now, stirred ? schedule.testAt : now, falls)
     const tests =
       stirred || startUp.needs === 'test' || startUp.needs === 'fall' || startUp.needs === 'wait'
