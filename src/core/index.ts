@@ -4,7 +4,7 @@ export { pairTo } from './advice/balance'
 export type { CalculationLabel, CalculationLine } from './advice/calculation'
 export { type CorrectedOften, correctedOften } from './advice/correctedOften'
 export { type Dilution, MOST_REPLACED } from './advice/dilution'
-export { bathersIn, dosingCycleOf, type Wait, waitingUntil } from './advice/dosingCycle'
+export { bathersIn, dosingCycleOf } from './advice/dosingCycle'
 export { byLabel, dueReadings, isDue } from './advice/due'
 export { feederIncompatibility } from './advice/feederIncompatibility'
 export { type Cover, type Handling, handlingOf, type Jets, whyNotAfter } from './advice/handling'
@@ -22,7 +22,7 @@ export type {
   WaitReason,
 } from './advice/reasons'
 export { OBJECTIVES, type Objective } from './advice/recipe'
-export { type Schedule, scheduleOf, waitBefore } from './advice/schedule'
+export { scheduleOf, waitBefore } from './advice/schedule'
 export { filledShelf, type ShelfItem, sourcesOf, usualShelf } from './advice/shelf'
 export { bandOf, type QuantityState, stateOf } from './advice/state'
 export { journeyTo } from './advice/whatIf'
@@ -61,17 +61,9 @@ export {
   passTime,
   WASTE_FADES,
 } from './estimate/learning/kinetics'
-export {
-  type Ahead,
-  type Fan,
-  type FanPoint,
-  fanOf,
-  type LearntTub,
-} from './estimate/learning/learnt'
+export { type Ahead, type Fan, type FanPoint, fanOf } from './estimate/learning/learnt'
 export {
   DOSED_BY_HOURS,
-  deviationOf,
-  ENOUGH_READINGS,
   mergeLearnedEstimate,
   startingFrom,
 } from './estimate/learning/mergeLearnedEstimate'
@@ -96,7 +88,7 @@ export {
   type WaterLifeTrajectory,
 } from './estimate/trajectory'
 export { energyThrough } from './heat/energyThrough'
-export { frostAhead } from './heat/frost'
+
 export {
   cooledTo,
   heatingHours,
@@ -363,15 +355,14 @@ export {
   holdsBack,
   SLACK,
   standsEmpty,
-  testOpens,
   waterCareOpens,
 } from './today/closure'
-export { type ClosureCode, closureRow, type Hands } from './today/closureTable'
-export type { Decides } from './today/decides'
+export type { ClosureCode } from './today/closureTable'
+
 export { plannedDose } from './today/foreseen'
 export { type GroupTurn, gathering } from './today/gathering'
 export type { House } from './today/house'
-export type { Opening, Way as OpeningWay } from './today/openings'
+export type { Way as OpeningWay } from './today/openings'
 export {
   dosingOf,
   planToday,
@@ -381,11 +372,11 @@ export {
   waysToDose,
 } from './today/planToday'
 export { aheadAt, outlookOf, type ReadyAhead } from './today/readyAhead'
-export { readyAtOf, testDecides, testedAtOf } from './today/readyAt'
+export { readyAtOf, testedAtOf } from './today/readyAt'
 export { type Act, endOfDay, type HelpersWait } from './today/regimen'
 export { soakAhead } from './today/soakAhead'
 export { type Today, today } from './today/today'
-export type { Verdict } from './today/verdict'
+
 export { choreNeeds } from './today/visit/choreNeeds'
 export type { Lanes, Stretch } from './today/visit/lanes'
 export { type Decisions, NO_DECISIONS, type TubAtHand } from './today/visit/situation'
@@ -431,7 +422,6 @@ export {
   FILL_WATER_SOURCES,
   type FillWater,
   type FillWaterSource,
-  type LearntRates,
   SUPPLEMENTARY_DISINFECTION,
   type Surroundings,
   TEST_RHYTHMS,

@@ -40,12 +40,12 @@ export const contradictions = ({ past, tub, estimate, filledAt }: Situation): Cl
   const found: Closure[] = []
   const ofSanitizer = tests.filter(({ body }) => body.readings[sanitizer] !== undefined)
   const [before, last] = ofSanitizer.slice(-2)
-  const valueOf = ({ body }: EntryOf<'test'>, quantity: Quantity) => ({
+  const readingOf = ({ body }: EntryOf<'test'>, quantity: Quantity) => ({
     value: body.readings[quantity] ?? 0,
     method: body.method,
   })
   if (before && last && last.at - before.at <= SAME_WATER && !dosedSince(past, before.at)) {
-    const [was, is] = [valueOf(before, sanitizer), valueOf(last, sanitizer)]
+    const [was, is] = [readingOf(before, sanitizer), readingOf(last, sanitizer)]
     const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
     // Only a rise that would open the tub hurts anybody.
     if (
@@ -63,7 +63,11 @@ export const contradictions = ({ past, tub, estimate, filledAt }: Situation): Cl
       totalChlorine !== undefined &&
       freeChlorine - totalChlorine >
         DEVIATIONS *
-          errorOf('freeChlorine', valueOf(newest, 'freeChlorine'), valueOf(newest, 'totalChlorine'))
+          errorOf(
+            'freeChlorine',
+            readingOf(newest, 'freeChlorine'),
+            readingOf(newest, 'totalChlorine'),
+          )
     )
       found.push(disagrees('total below free', ['freeChlorine', 'totalChlorine'], newest.at))
     if (totalAlkalinity === 0 && pH !== undefined && pH > NO_ALKALINITY_PH)

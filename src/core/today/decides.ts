@@ -34,6 +34,9 @@ export const decidesOf = (
     return { by: 'wait', quantities: [], at }
   }
   const test = acts.findLast((act) => act.kind === 'test')
+  const wait = acts.find((act) => act.kind === 'open' && act.way === 'wait')
+  if (test?.kind !== 'test' && wait?.kind === 'open')
+    return { by: 'wait', quantities: [], at: wait.until }
   if (test?.kind !== 'test') return { by: 'act', quantities: [], at: undefined }
   const placed = visit.acts.findLast((act) => act.tub === id && act.what.kind === 'test')
   return { by: 'test', quantities: test.quantities, at: placed?.start ?? test.due }

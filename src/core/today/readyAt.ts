@@ -20,7 +20,7 @@ export interface Readying {
 }
 
 /** Nothing is known well enough before a test, and no dose that is worked out already changes that. */
-export const testDecides = ({ closures, plan }: Pick<Readying, 'closures' | 'plan'>): boolean =>
+const testDecides = ({ closures, plan }: Pick<Readying, 'closures' | 'plan'>): boolean =>
   closures.some(testOpens) && (plan.steps.length === 0 || closures.every(testOpens))
 
 /** A time that is said with “about” ends on a five, never sooner. */
