@@ -80,7 +80,7 @@ const shown = (water: WaterReading, { watched, sanitizer }: Programme) => ({
 })
 
 /** Products of a shelf; an item may carry its strength and what is left of it. */
-const shelfOf = (given: unknown): ShelfItem[] | undefined | Refusal => {
+export const shelfOf = (given: unknown): ShelfItem[] | undefined | Refusal => {
   if (given === undefined) return undefined
   if (!Array.isArray(given)) return { field: 'shelf', given, allowed: 'a list of products' }
   const shelf: ShelfItem[] = []

@@ -1,17 +1,22 @@
 import { plainPreferences } from '@/cli/plainPreferences'
 import {
   type Act,
+  type Ahead,
   type Entry,
   expectedOf,
+  fanOf,
   feederOf,
   type House,
   type Instant,
   type OpeningWay,
   PRODUCTS,
+  plannedDose,
   programmeOf,
   type Quantity,
   type SetAside,
   type SoakLoad,
+  startingFrom,
+  type Today,
   type Tub,
   toDose,
   today,
@@ -24,6 +29,7 @@ import { formatSetAside } from '@/words/setAsideWords'
 import { startNeedWords } from '@/words/startUpText'
 import { formatVerdict } from '@/words/verdictWords'
 import type { Refusal } from './fields'
+import { HOUSE_FIELDS, houseFrom } from './houseFields'
 import {
   instant,
   journalFrom,
@@ -170,6 +176,45 @@ export const tubAndJournalFrom = (
 const fieldOf = (quantity: Quantity): string =>
   quantity === 'pH' ? 'pH' : quantity === 'temperature' ? 'temperatureC' : `${quantity}Ppm`
 
+const quantiles = ({ low, median, high }: { low: number; median: number; high: number }) => ({
+  p10: hundredth(Math.max(0, low)),
+  p50: hundredth(median),
+  p90: hundredth(high),
+})
+
+/** The next two days hour by hour, left alone and with the plan carried out at its hours. */
+const aheadOf = ({ tub, estimate, ensemble, planOptions, plan, schedule, now }: Today) => {
+  const start = startingFrom(ensemble, tub, estimate)
+  const soaks = (planOptions.plannedSoaks ?? []).map(
+    ({ at, load }): Ahead => ({ at, kind: 'soak', body: load }),
+  )
+  const doses = plan.steps.flatMap((step, i): Ahead[] =>
+    step.kind === 'add'
+      ? [
+          {
+            id: 0,
+            at: schedule.starts[i] ?? now,
+            kind: 'dose',
+            body: plannedDose(planOptions.shelf, step),
+          },
+        ]
+      : [],
+  )
+  const rows = (ahead: readonly Ahead[]) => {
+    const fans = fanOf(start, tub, ahead, tub.targets.sanitizer.low, { hours: 48, stepHours: 1 })
+    return (fans[0]?.points ?? []).map(({ at }, i) => ({
+      at: new Date(at).toISOString(),
+      ...Object.fromEntries(
+        fans.flatMap(({ quantity, points }) => {
+          const point = points[i]
+          return point ? [[fieldOf(quantity), quantiles(point)]] : []
+        }),
+      ),
+    }))
+  }
+  return { leftAlone: rows(soaks), ifDone: rows([...soaks, ...doses]) }
+}
+
 const OPENING_KIND: Record<OpeningWay, string> = {
   'power off': 'power',
   'power on': 'power',
@@ -207,18 +252,7 @@ export const todayOf = (house: House, given: Tub, journal: readonly Entry[], now
   const waterNow = Object.fromEntries(
     programmeOf(tub.programme).tested.flatMap((quantity) => {
       const spread = expectedOf(ensemble, tub, quantity)
-      return spread
-        ? [
-            [
-              fieldOf(quantity),
-              {
-                p10: hundredth(spread.low),
-                p50: hundredth(spread.median),
-                p90: hundredth(spread.high),
-              },
-            ],
-          ]
-        : []
+      return spread ? [[fieldOf(quantity), quantiles(spread)]] : []
     }),
   )
   return {
@@ -266,8 +300,11 @@ const answer = (raw: Record<string, unknown>): Answer => {
   const { tub, journal, now } = given
   const soaks = soaksFrom(raw.plannedSoaks, now)
   if ('field' in soaks) return { refusal: soaks }
+  const house = houseFrom(raw, now)
+  if ('allowed' in house) return { refusal: house }
   const plannedSoaks = soaks.map((soak, i) => ({ id: i + 1, ...soak }))
-  return { output: todayOf({ plannedSoaks }, tub, journal, now).output }
+  const { output, said } = todayOf({ ...house, plannedSoaks }, tub, journal, now)
+  return { output: { ...output, ahead: aheadOf(said) } }
 }
 
 const RETEST_WHY = 'A reading is better than any estimate.'
@@ -278,7 +315,7 @@ export const TODAY_TOPIC: Topic = {
   fields: {
     tub: { unit: '', required: true, fields: TUB_FIELDS },
     journal: { unit: '', free: true, required: true },
-    plannedSoaks: { unit: '', free: true },
+    ...HOUSE_FIELDS,
     now: { unit: '', free: true, required: true },
   },
   answer,

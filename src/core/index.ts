@@ -46,6 +46,7 @@ export { advanceEnsemble, CLEARS_TWICE_AT } from './estimate/learning/advanceEns
 export {
   ensembleOf,
   expectedOf,
+  MEMBERS,
   type Spread,
   startEnsemble,
   takeEntry,

@@ -5,14 +5,12 @@ import {
   type Entry,
   type Instant,
   inOrder,
+  MEMBERS,
   startEnsemble,
   takeEntry,
 } from '@/core'
 import { keptBeside, type Store } from '@/store/database'
 import type { TubRow } from '@/store/tubs'
-
-/** Members for a page: the edges of eight in ten are off by about a twentieth of the spread. */
-const MEMBERS = 256
 
 /** An ensemble as it stood after some of a journal, before any time since. */
 interface Checkpoint {

@@ -32,8 +32,13 @@ test('a view is a function of tub, journal and now: the same twice, and nothing 
     },
     NOW,
   )
-  const once = tubView(store, tub.id, NOW)
-  expect(tubView(store, tub.id, NOW)).toEqual(once)
+  // What is worked out only where it is asked for is a function, and no two of those are equal.
+  const at = (now: number) => {
+    const view = tubView(store, tub.id, now)
+    return view && { ...view, foreseen: view.foreseen() }
+  }
+  const once = at(NOW)
+  expect(at(NOW)).toEqual(once)
   expect(tubView(store, tub.id, NOW + 2 * DAY)?.verdict.closures).toContainEqual(
     expect.objectContaining({ code: 'test too old', quantity: 'freeChlorine' }),
   )

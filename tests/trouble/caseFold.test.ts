@@ -205,7 +205,7 @@ describe('a tub that a sign has closed stays closed while its reason lasts', () 
   })
   test.each<[Sign, string, NewEntry[]]>([
     ['cloudy', 'cloudy', [look(NOW - 20 * MINUTE), test7(NOW - 10 * MINUTE)]],
-    ['fumes', 'accident', [look(NOW - 20 * MINUTE), test7(NOW - 10 * MINUTE)]],
+    ['fumes', 'fumes', [look(NOW - 20 * MINUTE), test7(NOW - 10 * MINUTE)]],
     ['electric shock', 'electrical fault', [done(NOW - 10 * MINUTE, 'technician')]],
     ['power trips', 'electrical fault', [done(NOW - 10 * MINUTE, 'technician')]],
     ['red eyes', 'not retested', [test7(NOW - 10 * MINUTE)]],

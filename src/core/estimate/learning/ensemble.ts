@@ -305,7 +305,7 @@ export const takeEntry = (ensemble: Ensemble, tub: Tub, entry: Entry): void => {
   }
 }
 
-export const MEMBERS = 400
+export const MEMBERS = 256
 
 /** The whole journal taken in, in order, up to `now`. The same journal gives the same ensemble, to the last digit. */
 export const ensembleOf = (

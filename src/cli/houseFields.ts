@@ -1,0 +1,97 @@
+import {
+  type GuestStay,
+  HOUR,
+  type House,
+  type Instant,
+  PRODUCTS,
+  type ProductName,
+  STAY_KINDS,
+} from '@/core'
+import type { Refusal } from './fields'
+import { instant, wrongTime } from './journalFields'
+import { shelfOf } from './planTopic'
+
+/** What a command may say of the house beside tub and journal; all of it may be left out. */
+export const HOUSE_FIELDS = {
+  plannedSoaks: { unit: '', free: true },
+  shelf: { unit: '', free: true },
+  leftOut: { unit: 'a list of products', free: true },
+  zone: { unit: 'IANA name', free: true },
+  stays: { unit: '', free: true },
+  refill: { unit: '', free: true },
+} as const
+
+const MOST = 100
+const isRefusal = (one: unknown): one is Refusal =>
+  typeof one === 'object' && one !== null && 'allowed' in one
+
+/** Hours that a zone is ahead of UTC then. */
+const hoursAhead = (zone: string, at: Instant): number | undefined => {
+  try {
+    const parts = new Intl.DateTimeFormat('en-US', {
+      timeZone: zone,
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: 'numeric',
+      day: 'numeric',
+      hour: 'numeric',
+      minute: 'numeric',
+    }).formatToParts(at)
+    const of = (type: string) => Number(parts.find((part) => part.type === type)?.value)
+    const wall = Date.UTC(of('year'), of('month') - 1, of('day'), of('hour'), of('minute'))
+    return Math.round((wall - at) / (HOUR / 4)) / 4
+  } catch {
+    return undefined
+  }
+}
+
+const staysOf = (given: unknown): GuestStay[] | Refusal => {
+  if (given === undefined) return []
+  const allowed = `a list of at most ${MOST} stays, each with kind (${STAY_KINDS.join(', ')}), from and to`
+  if (!Array.isArray(given) || given.length > MOST) return { field: 'stays', given, allowed }
+  const stays: GuestStay[] = []
+  for (const [i, one] of (given as unknown[]).entries()) {
+    if (typeof one !== 'object' || one === null)
+      return { field: `stays ${i + 1}`, given: one, allowed }
+    const stay = one as Record<string, unknown>
+    const kind = STAY_KINDS.find((name) => name === stay.kind)
+    if (!kind)
+      return { field: `stays ${i + 1}, kind`, given: stay.kind, allowed: STAY_KINDS.join(', ') }
+    const [from, to] = [instant(stay.from), instant(stay.to)]
+    if (from === undefined) return wrongTime(`stays ${i + 1}, from`, stay.from)
+    if (to === undefined || to <= from) return wrongTime(`stays ${i + 1}, to`, stay.to)
+    stays.push({ id: i + 1, kind, title: '', from, to })
+  }
+  return stays
+}
+
+const productsOf = (given: unknown): ProductName[] | Refusal => {
+  if (given === undefined) return []
+  if (!Array.isArray(given)) return { field: 'leftOut', given, allowed: 'a list of products' }
+  for (const [i, one] of (given as unknown[]).entries())
+    if (typeof one !== 'string' || !(one in PRODUCTS))
+      return { field: `leftOut ${i + 1}`, given: one, allowed: 'a product as in `calc plan`' }
+  return given as ProductName[]
+}
+
+/** The house of a command, or which field is wrong. */
+export const houseFrom = (raw: Record<string, unknown>, now: Instant): House | Refusal => {
+  const stays = staysOf(raw.stays)
+  if (isRefusal(stays)) return stays
+  const leftOut = productsOf(raw.leftOut)
+  if (isRefusal(leftOut)) return leftOut
+  const shelf = shelfOf(raw.shelf)
+  if (isRefusal(shelf)) return shelf
+  const zone = raw.zone === undefined ? 0 : hoursAhead(String(raw.zone), now)
+  if (zone === undefined)
+    return { field: 'zone', given: raw.zone, allowed: 'an IANA name such as Europe/Dublin' }
+  const readyBy = (raw.refill as Record<string, unknown> | undefined)?.readyBy
+  const refillAt = readyBy === undefined ? undefined : instant(readyBy)
+  if (readyBy !== undefined && refillAt === undefined) return wrongTime('refill.readyBy', readyBy)
+  return {
+    hoursFromUtc: zone,
+    ...(shelf ? { shelf } : {}),
+    leftOut,
+    upkeep: { stays, ...(refillAt === undefined ? {} : { refillAt }) },
+  }
+}
