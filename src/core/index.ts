@@ -354,7 +354,6 @@ export {
   type Closure,
   forbidsDosing,
   holdsBack,
-  SLACK,
   standsEmpty,
   waterCareOpens,
 } from './today/closure'

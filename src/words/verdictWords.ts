@@ -6,11 +6,9 @@ import {
   HEALTH_FLOOR,
   HOTTEST_CELSIUS,
   HOUR,
-  keepOutAbove,
   programmeOf,
   type Quantity,
   quantityOf,
-  SLACK,
   standsEmpty,
   type Today,
   type Tub,
@@ -45,7 +43,7 @@ export interface VerdictWords {
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
 
 /** What a verdict's words are made of. */
-export type Said = Pick<Today, 'tub' | 'verdict' | 'plan' | 'estimate' | 'readyAt'>
+export type Said = Pick<Today, 'tub' | 'verdict' | 'plan' | 'estimate' | 'readyAt' | 'highAtFirst'>
 
 /** The published floor, where this tub's own range starts below it. */
 export const formatFloor = (tub: Tub, preferences: DisplayPreferences): string | undefined => {
@@ -146,7 +144,7 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
 
 /** What stands against getting in, the first closure in front; what is done says when it could be over. */
 const shut = (
-  { tub, verdict, plan, estimate, readyAt }: Said,
+  { verdict, plan, estimate, readyAt, highAtFirst }: Said,
   closure: Closure,
   preferences: DisplayPreferences,
 ): Omit<VerdictWords, 'evidence' | 'tone'> => {
@@ -164,15 +162,13 @@ const shut = (
     }
   const byPlan = closure.lift.by === 'dose' && closure.code !== 'combined chlorine high'
   if (byPlan && dosing && verdict.closures.every(waterCareOpens)) {
-    const { sanitizer } = programmeOf(tub.programme)
-    const tooHigh = quantityOf(plan.after, sanitizer) > keepOutAbove(tub) + SLACK.residual
     const out = verdict.closures.filter((one) => one.lift.by === 'dose')
     return {
       sentence:
         readyAt === undefined
           ? 'Not yet. Dose, then test.'
           : `Not yet. Ready from about ${readyAt - estimate.at < 12 * HOUR ? clock(readyAt, preferences) : dayAndClock(readyAt, preferences)}.`,
-      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}${tooHigh ? '; the level is then too high at first, so keep out until it has fallen' : ''}; then test again.`,
+      reason: `${out.map((one) => formatClosure(one, preferences).why).join(' ')} ${n === 1 ? 'One step fixes it' : `${COUNT[n] ?? n} steps fix it`}${plan.later.length > 0 ? ', as far as one go can' : ''}${highAtFirst ? '; the level is then too high at first, so keep out until it has fallen' : ''}; then test again.`,
       also: rest.filter((one) => !out.includes(one)).map((one) => closureLine(one, preferences)),
       action: { place: 'dose', label: 'Dose, step by step' },
     }

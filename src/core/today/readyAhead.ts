@@ -77,6 +77,18 @@ export const aheadAt = (
 /** Farther ahead than this no readiness is foretold, hours. */
 const FARTHEST_HOURS = 14 * 24
 
+/** Whether what goes in takes the sanitizer past what lets people in: by the forecast, where this tub has taught one. */
+export const highAtFirst = (
+  tub: Tub,
+  plan: Plan,
+  foreseen: () => readonly ForecastPoint[] | undefined,
+): boolean => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const limit = keepOutAbove(tub) + SLACK.residual
+  if (quantityOf(plan.after, sanitizer) <= limit) return false
+  return foreseen()?.some(({ value }) => value > limit) ?? true
+}
+
 /**
  * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in; undefined where the plan
  * leaves too little, or nothing brings it down by itself within two weeks. A test then decides.
@@ -94,7 +106,7 @@ export const planReadyAt = (
   const peak = quantityOf(plan.after, sanitizer)
   // What it leaves shut no wait opens: a step was left out, or one go can't do it.
   if (peak < residualFloor(tub, plan.after.cyanuricAcidPpm) - SLACK.residual) return undefined
-  if (peak <= limit) return mixedAt
+  if (!highAtFirst(tub, plan, foreseen)) return mixedAt
   const ppm = peak - quantityOf(plan.before, sanitizer)
   const points =
     foreseen() ?? residualForecast(tub, estimate, FARTHEST_HOURS, [{ at: mixedAt, ppm }]) ?? []

@@ -26,6 +26,7 @@ import { foreseenWith } from './foreseen'
 import { doingChore, gate, moving, starting } from './gate'
 import type { House } from './house'
 import { type PlanToday, planToday, type SetAside, type TodayOptions } from './planToday'
+import { highAtFirst } from './readyAhead'
 import { readyAtOf, testedAtOf } from './readyAt'
 import { type Act, endOfDay, type HelpersWait, helpersWaitFor, regimen } from './regimen'
 import { type Verdict, verdict } from './verdict'
@@ -46,6 +47,8 @@ export interface Today<Row extends Tub = Tub> extends TubNow<Row> {
   decides: Decides | undefined
   /** When people may get in again, if all is done that is asked. */
   readyAt: Instant | undefined
+  /** What goes in takes the sanitizer past what lets people in, so that it has to fall again. */
+  highAtFirst: boolean
   /** The test that decides by itself. */
   testedAt: Instant | undefined
   /** The arithmetic of the doses among the acts. */
@@ -230,6 +233,7 @@ export const today = <Row extends Tub>(
     hands: handsWhile(closures),
     decides: decidesOf(closures, done.acts, visit, id),
     readyAt,
+    highAtFirst: closures.length > 0 && highAtFirst(tub, plan, foreseen),
     testedAt: testedAtOf(readying, visit),
     plan,
     planOptions: { ...wanted.options, plannedSoaks, found: closures },
