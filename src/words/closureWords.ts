@@ -1,4 +1,4 @@
-import { type Closure, type ClosureCode, HOUR, PRODUCTS, type Sign } from '@/core'
+import { type Closure, type ClosureCode, HOUR, holdsBack, PRODUCTS, type Sign } from '@/core'
 import { named } from './quantityNames'
 import { signName } from './signText'
 import { STAGE_NAMES } from './stageText'
@@ -286,3 +286,17 @@ export const closureLine = (closure: Closure, preferences: DisplayPreferences): 
   const { why, lift } = formatClosure(closure, preferences)
   return `${why} ${lift}`
 }
+
+/** While another closure holds everything back, what would lift this one is not to be done yet: only why it is there is said. */
+export const liftsNow = (closure: Closure, found: readonly Closure[]): boolean =>
+  holdsBack(closure) || !found.some(holdsBack)
+
+/** One of a tub's closures, with what lifts it where that may be done now. */
+export const closureLineAmong = (
+  closure: Closure,
+  found: readonly Closure[],
+  preferences: DisplayPreferences,
+): string =>
+  liftsNow(closure, found)
+    ? closureLine(closure, preferences)
+    : formatClosure(closure, preferences).why

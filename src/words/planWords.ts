@@ -2,7 +2,7 @@ import { feederOf, type PlanStep, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { formatNote } from './adviceText'
 import { choreName } from './choreText'
-import { CLOSURE_SHORT, closureLine } from './closureWords'
+import { CLOSURE_SHORT, closureLineAmong } from './closureWords'
 import { ALWAYS, stepCautions } from './handlingText'
 import { formatOldReading, formatStartsFrom } from './learntWords'
 import { FEEDER_MOVES } from './programmeText'
@@ -42,7 +42,9 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
   if (estimate.lastTestAt !== undefined)
     lines.push(`Based on the test from ${dayAndClock(estimate.lastTestAt, preferences)}.`)
   for (const closure of view.verdict.closures)
-    lines.push(`Closed (${CLOSURE_SHORT[closure.code]}). ${closureLine(closure, preferences)}`)
+    lines.push(
+      `Closed (${CLOSURE_SHORT[closure.code]}). ${closureLineAmong(closure, view.verdict.closures, preferences)}`,
+    )
   if (plan.steps.length > 0)
     for (const one of [formatStartsFrom(view, preferences), formatOldReading(view)])
       if (one) lines.push(one)

@@ -14,7 +14,7 @@ import {
   type Tub,
   waterCareOpens,
 } from '@/core'
-import { closureLine, formatClosure } from './closureWords'
+import { closureLine, closureLineAmong, formatClosure } from './closureWords'
 import { named, QUANTITY_SHORT_NAMES } from './quantityNames'
 import {
   amount,
@@ -150,7 +150,7 @@ const shut = (
 ): Omit<VerdictWords, 'evidence' | 'tone'> => {
   const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)
-  const also = rest.map((one) => closureLine(one, preferences))
+  const also = rest.map((one) => closureLineAmong(one, verdict.closures, preferences))
   const n = plan.steps.length
   const dosing = n > 0 && !verdict.closures.some(forbidsDosing)
   if (closure.code === 'dose mixing' && dosing)

@@ -15,7 +15,7 @@ import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import { DOSING, type Dosing } from '../tub/choices'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { type Closure, standsEmpty } from './closure'
+import { type Closure, holdsBack, standsEmpty } from './closure'
 import { gatePlan } from './gatePlan'
 
 /** What was wanted and is not done now, and why; `day`: when it comes up again, where that is known. */
@@ -267,7 +267,9 @@ export const planToday = (
 ): PlanToday => {
   const { found = [] } = options
   const wanted = wantedToday(tub, journal, estimate, options)
-  const passed = { ...wanted, plan: gatePlan(wanted.plan, found) }
+  const plan = gatePlan(wanted.plan, found)
+  // Where nothing goes in, nothing waits for it either.
+  const passed = found.some(holdsBack) ? { ...wanted, plan, setAside: [] } : { ...wanted, plan }
   // Of an empty tub nothing is started up, shocked or set aside.
   return standsEmpty(found)
     ? { ...passed, startUp: undefined, shock: undefined, setAside: [] }

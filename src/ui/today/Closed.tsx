@@ -1,6 +1,6 @@
 import Link from 'next/link'
 import type { TubView } from '@/server/views'
-import { CLOSURE_SHORT, formatClosure } from '@/words/closureWords'
+import { CLOSURE_SHORT, formatClosure, liftsNow } from '@/words/closureWords'
 import type { DisplayPreferences } from '@/words/words'
 
 /** An octagon with a bar: nobody gets in. */
@@ -34,14 +34,15 @@ export const Closed = ({
       <ul className="grid gap-1.5">
         {closures.map((closure) => {
           const { why, lift, action } = formatClosure(closure, preferences)
+          const now = liftsNow(closure, closures)
           return (
             <li key={closure.code + closure.since} className="small flex gap-2.5">
               <span className="mt-0.5">
                 <ClosedMark size={16} />
               </span>
               <span>
-                <b>Closed, {CLOSURE_SHORT[closure.code]}.</b> {why} {lift}{' '}
-                {action.place !== here && (
+                <b>Closed, {CLOSURE_SHORT[closure.code]}.</b> {why} {now && lift}{' '}
+                {now && action.place !== here && (
                   <Link
                     href={`/tubs/${view.tub.id}/${action.place}`}
                     className="underline decoration-line underline-offset-4 print:hidden"

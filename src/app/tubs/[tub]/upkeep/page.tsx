@@ -131,7 +131,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
   const ahead = chores
     .filter((one) => !onDay(chores, day).includes(one))
     .toSorted((a, b) => a.due - b.due)
-  const first = mostUrgent(here)
+  const first = mostUrgent(here.filter(({ chore }) => !view.choresShut.has(chore.id)))
   const strip = seasonStrip(tub, journal, { dues: chores, filters, stays, tubId: tub.id, now })
   const visit = visitDay(store)
   const key = `${journal.length}-${view.lastChange?.number ?? 0}`
@@ -156,7 +156,7 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
               : 'Heavy use brings chores forward, quiet weeks push them back, and doing one starts its interval again.'}
           </p>
         </div>
-        {here.length > 0 && day.isToday && (
+        {here.length > 0 && day.isToday && view.hands !== 'keep away' && (
           <Link
             href={`/tubs/${tub.id}/visit${all ? `?tubs=${walks.map(({ id }) => id).join('+')}` : ''}`}
             className="go print:hidden"

@@ -141,12 +141,14 @@ export const VisitPlan = ({
               <p>{ALWAYS} Nothing goes in while the power is off. One product at a time.</p>
             </div>
           )}
-          <MergedList
-            merged={visit.merged}
-            setAside={views.flatMap(({ setAside }) => setAside)}
-            openings={openings}
-            preferences={preferences}
-          />
+          {!nothing && (
+            <MergedList
+              merged={visit.merged}
+              setAside={views.flatMap(({ setAside }) => setAside)}
+              openings={openings}
+              preferences={preferences}
+            />
+          )}
           <LeftList
             left={visit.left}
             tubs={views.map((one) => one.tub)}
