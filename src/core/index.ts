@@ -357,7 +357,7 @@ export {
   standsEmpty,
   waterCareOpens,
 } from './today/closure'
-export type { ClosureCode } from './today/closureTable'
+export { type ClosureCode, closureRow } from './today/closureTable'
 
 export { plannedDose } from './today/foreseen'
 export { type GroupTurn, gathering } from './today/gathering'

@@ -1,4 +1,12 @@
-import { type Closure, type ClosureCode, HOUR, holdsBack, PRODUCTS, type Sign } from '@/core'
+import {
+  type Closure,
+  type ClosureCode,
+  closureRow,
+  HOUR,
+  holdsBack,
+  PRODUCTS,
+  type Sign,
+} from '@/core'
 import { named } from './quantityNames'
 import { signName } from './signText'
 import { STAGE_NAMES } from './stageText'
@@ -288,8 +296,12 @@ export const closureLine = (closure: Closure, preferences: DisplayPreferences): 
 }
 
 /** While another closure holds everything back, what would lift this one is not to be done yet: only why it is there is said. */
-export const liftsNow = (closure: Closure, found: readonly Closure[]): boolean =>
-  holdsBack(closure) || !found.some(holdsBack)
+export const liftsNow = (closure: Closure, found: readonly Closure[]): boolean => {
+  const keepsAway = ({ code }: Closure) => closureRow(code).hands === 'keep away'
+  // Nobody drains a tub that nobody may go near.
+  if (found.some(keepsAway)) return keepsAway(closure)
+  return holdsBack(closure) || !found.some(holdsBack)
+}
 
 /** One of a tub's closures, with what lifts it where that may be done now. */
 export const closureLineAmong = (

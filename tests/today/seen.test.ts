@@ -84,6 +84,26 @@ describe('an electric shock in a start-up', () => {
   })
 })
 
+test('an electric shock beside an accident: nobody is told to drain, anywhere', () => {
+  const { view, preferences } = viewOf(
+    'granular chlorine',
+    journalOf([
+      fill(40),
+      test_(60, { ...goodReadings('granular chlorine'), freeChlorine: 1 }),
+      saw(20, 'accident'),
+      saw(10, 'electric shock'),
+    ]),
+    NOW,
+  )
+  const words = formatVerdict(view, preferences)
+  expect([words.sentence, words.reason, ...words.also].join(' ')).not.toMatch(/[Dd]rain|Dose/)
+  expect(planText(view, preferences)).not.toMatch(/[Dd]rain|Dose,/)
+  expect(view.acts.flatMap((act) => (act.kind === 'open' ? [act.way] : []))).toEqual([
+    'power off',
+    'call an electrician',
+  ])
+})
+
 test.each<[Sign, readonly string[]]>([
   ['electric shock', ['filter rinse', 'waterline', 'earth-fault test', 'level look']],
   ['power trips', ['filter rinse', 'waterline', 'earth-fault test', 'level look']],

@@ -1,7 +1,9 @@
 import { PRODUCTS, type ProductName } from '../products/product'
+import { programmeOf } from '../programmes/programme'
 import type { FeederMove } from '../routine/feeder'
 import type { StartStepNow } from '../routine/startUp'
 import type { Instant } from '../time'
+import type { Tub } from '../tub/tub'
 import type { Chore } from '../upkeep/chore'
 import type { Closure } from './closure'
 import { closureRow, type GoesIn, type Hands } from './closureTable'
@@ -75,8 +77,11 @@ export const pouring = (...pours: readonly ProductName[]): Asks => ({
 export const AIRING: Asks = { treats: true, hands: 'at the tub', powered: true }
 export const REPLACING: Asks = { hands: 'at the tub' }
 
-/** @param tablet what this feeder is filled with; undefined for a cell */
-export const moving = (move: FeederMove, tablet: ProductName | undefined): Asks => {
+/** A notch, a boost or tablets: more of what fills this feeder, or of what a cell makes. */
+export const moving = (move: FeederMove, tub: Tub): Asks => {
+  const tablet = programmeOf(tub.programme).dosedWith.find(
+    (product) => PRODUCTS[product].goes === 'in a feeder',
+  )
   const more =
     move === 'open a notch' || move === 'reopen' || move === 'boost' || move === 'load it'
   return {

@@ -111,9 +111,6 @@ export const regimen = (
     if (!passage.passes) return
     acts.push({ ...act, due: Math.max(act.due, passage.notBefore), order: acts.length + 1 })
   }
-  const tablet = programmeOf(tub.programme).dosedWith.find(
-    (product) => PRODUCTS[product].goes === 'in a feeder',
-  )
   const schedule = scheduleOf(plan.steps, journal, now, tub)
   const gates = (startUp?.gates ?? []).map(({ quantity }) => quantity)
   const step = startUp?.id
@@ -200,7 +197,7 @@ export const regimen = (
       })
     }
     if (item.kind === 'feeder')
-      add(moving(item.move, tablet), {
+      add(moving(item.move, tub), {
         kind: 'feeder',
         move: item.move,
         // Nothing is loaded while something else mixes.

@@ -8,8 +8,7 @@ import { estimateNow, type TubNow } from '../estimate/learning/estimateNow'
 import { frostAhead } from '../heat/frost'
 import { heatOf } from '../heat/tubHeat'
 import type { Entry } from '../journal/entry'
-import { PRODUCTS, type ProductName } from '../products/product'
-import { programmeOf } from '../programmes/programme'
+import type { ProductName } from '../products/product'
 import type { FeederAdvice } from '../routine/feeder'
 import { feederAdvice } from '../routine/feeder'
 import { type StartProgress, startProgress } from '../routine/startUp'
@@ -114,10 +113,6 @@ const frostOf = (
     noPower: found.some(({ code }) => code === 'no power'),
   })
 
-/** What fills this feeder; undefined for a cell. */
-const tabletOf = (tub: Tub): ProductName | undefined =>
-  programmeOf(tub.programme).dosedWith.find((product) => PRODUCTS[product].goes === 'in a feeder')
-
 const shutBy = (asks: Parameters<typeof gate>[0], found: readonly Closure[]) => {
   const passage = gate(asks, found)
   return passage.passes ? undefined : passage.by
@@ -156,7 +151,7 @@ export const today = <Row extends Tub>(
   const advice = standsEmpty(closures) || resting ? undefined : feederAdvice(tub, journal, estimate)
   const feeder = advice && {
     ...advice,
-    shutBy: shutBy(moving(advice.move, tabletOf(tub)), closures),
+    shutBy: shutBy(moving(advice.move, tub), closures),
   }
   const startUp = wanted.startUp && {
     ...wanted.startUp,
