@@ -269,6 +269,7 @@ export { type FeederAdvice, type FeederMove, TABLET_GRAMS } from './routine/feed
 export { type AwayAdvice, awayAdvice, LONGEST_UNATTENDED_DAYS } from './routine/routine'
 export {
   CELL_START,
+  isTicked,
   type StartProgress,
   type StartStep,
   type StartStepNow,

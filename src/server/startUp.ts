@@ -1,4 +1,4 @@
-import type { NewEntry, StartStepNow } from '@/core'
+import { isTicked, type NewEntry } from '@/core'
 import { preferencesIn } from '@/server/preferences'
 import type { Store } from '@/store/database'
 import { insertTogether } from '@/store/entries'
@@ -9,9 +9,6 @@ import { objections } from './entryParsers/draftDose'
 import { type Fields, type Outcome, refused } from './form'
 import { strengthOnShelf } from './shelf'
 import { tubView } from './views'
-
-/** What a step may need that a person says is done: the act itself, or a balance that is near enough for them. */
-const TICKED: readonly StartStepNow['needs'][] = ['act', 'correct']
 
 /** Ticks the step of a start-up whose turn it is, with the dose that belongs to it, by one act that one undo takes back. */
 export const tickStartStep = (
@@ -24,7 +21,7 @@ export const tickStartStep = (
   if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const view = tubView(store, tubId, now)
   const open = view?.startProgress?.now
-  if (!view || !open || open.id !== fields.step || !TICKED.includes(open.needs))
+  if (!view || !open || open.id !== fields.step || !isTicked(open))
     return refused(fields, {}, {}, REFUSALS.startUpChanged)
   const { journal } = view
   const shut = view.startUp?.shutBy

@@ -374,8 +374,12 @@ const RAISES: ReadonlySet<StartStepId> = new Set([
   'peroxide',
 ])
 
-/** What no dose may be left for: hardness that a bag takes days over, a balance that is nearly there. */
+/** Steps that their people may accept as near enough: hardness that a bag takes days over, a balance that no dose is left for. */
 const ACCEPTED: ReadonlySet<StartStepId> = new Set(['balance', 'soften'])
+
+/** Whether a person's tick carries a step on: it was to be done, or is near enough for them. */
+export const isTicked = ({ id, needs }: Pick<StartStepNow, 'id' | 'needs'>): boolean =>
+  needs === 'act' || (needs === 'correct' && ACCEPTED.has(id))
 
 /** How the gates stand at a moment, by the newest reading of each. */
 const gatesAt = (

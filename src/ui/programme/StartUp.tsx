@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { handlingOf, PRODUCTS, roundToMeasure, type StartProgress } from '@/core'
+import { handlingOf, isTicked, PRODUCTS, roundToMeasure, type StartProgress } from '@/core'
 import type { TubView } from '@/server/views'
 import { closureLine } from '@/words/closureWords'
 import { ALWAYS, cautionsFor } from '@/words/handlingText'
@@ -46,8 +46,7 @@ const Turn = ({
         </p>
       </div>
     )
-  const nothingToAdd =
-    (step.id === 'balance' || step.id === 'soften') && view.plan.steps.length === 0
+  const nothingToAdd = needs === 'correct' && isTicked(step) && view.plan.steps.length === 0
   return (
     <div className="mt-1">
       <p className="max-w-[56ch]">{inUnits(text.how, preferences)}</p>
