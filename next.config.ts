@@ -7,8 +7,12 @@ const config: NextConfig = {
   devIndicators: false,
   // `npm test` and `npm run quick` check the types, once.
   typescript: { ignoreBuildErrors: true },
-  // A laboratory's sheet of ten thousand rows.
-  experimental: { serverActions: { bodySizeLimit: '6mb' } },
+  experimental: {
+    // A laboratory's sheet of ten thousand rows.
+    serverActions: { bodySizeLimit: '6mb' },
+    // A place is loaded when it is first asked for: the server answers a second earlier.
+    preloadEntriesOnStart: false,
+  },
 }
 
 export default config

@@ -1,8 +1,7 @@
 import { defineConfig } from '@playwright/test'
+import { chromium } from './scripts/chromium.mjs'
 
-const shared = { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' }
-
-/** A file at a time, each with servers and databases of its own: `scripts/journeys.mjs` starts them and two of these beside each other. */
+/** A file at a time: `scripts/journeys.mjs` starts servers and databases, and two of these beside each other. */
 export default defineConfig({
   testDir: 'e2e',
   outputDir: process.env.PAVREL_TRACES ?? 'test-results/journeys',
@@ -22,7 +21,7 @@ export default defineConfig({
     trace: 'off',
     screenshot: 'only-on-failure',
     launchOptions: {
-      ...shared,
+      executablePath: chromium(),
       args: [
         '--no-sandbox',
         '--disable-gpu',

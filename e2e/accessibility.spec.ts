@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { DEMO, expect, nothingSerious, PHONE, test, watchConsole } from './steps'
 
 const PLACES = [
@@ -34,48 +35,42 @@ const PLACES = [
   'glossary',
 ]
 
-const DESKTOP = { width: 1280, height: 800 }
+const WIDE = { width: 1280, height: 800 }
 
-/** What night changes is colours alone: these are the rules that look at them. */
+/** The rules that look at colours, which are two thirds of what a look costs. */
 const OF_COLOURS = ['color-contrast', 'link-in-text-block']
 
-/** Each place is looked at in full once at each width, of one tub or the other; all four together in the whole run. */
-const LOOKS =
-  process.env.PAVREL_WHOLE === '1'
-    ? ([
-        [1, DESKTOP],
-        [2, PHONE],
-        [2, DESKTOP],
-        [1, PHONE],
-      ] as const)
-    : ([
-        [1, DESKTOP],
-        [2, PHONE],
-      ] as const)
+/** Each place of one tub or the other; of both in the whole run. */
+const TUBS = process.env.PAVREL_WHOLE === '1' ? [1, 2] : [0]
 
-for (const [tub, viewport] of LOOKS)
-  test(`axe finds nothing serious on any place, by day and by night, tub ${tub}, ${viewport.width} px`, async ({
-    browser,
+/** Wide and by day all rules; on the phone what a width can change; by night, in colours alone, what night changes. */
+const lookedAt = async (page: Page) => {
+  await page.setViewportSize(WIDE)
+  await page.emulateMedia({ colorScheme: 'light' })
+  await nothingSerious(page)
+  await page.setViewportSize(PHONE)
+  await nothingSerious(page, { without: OF_COLOURS })
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await nothingSerious(page, { only: OF_COLOURS })
+}
+
+for (const tub of TUBS)
+  test(`axe finds nothing serious on any place, wide and on a phone, by day and by night${tub ? `, tub ${tub}` : ''}`, async ({
+    page,
   }) => {
     test.setTimeout(600_000)
-    const context = await browser.newContext({ viewport, locale: 'en-GB' })
-    const page = await context.newPage()
     const clean = watchConsole(page)
-    const byDayAndNight = async () => {
-      await page.emulateMedia({ colorScheme: 'light' })
-      await nothingSerious(page)
-      await page.emulateMedia({ colorScheme: 'dark' })
-      await nothingSerious(page, OF_COLOURS)
-    }
-    for (const name of PLACES) {
-      await page.goto(`${DEMO}/tubs/${tub}/${name}`)
-      await byDayAndNight()
+    for (const [i, name] of PLACES.entries()) {
+      await page.setViewportSize(i % 2 === 0 ? WIDE : PHONE)
+      await page.goto(`${DEMO}/tubs/${tub || 1 + (i % 2)}/${name}`)
+      await lookedAt(page)
     }
     await page.getByRole('button', { name: 'More' }).click()
     await expect(page.getByRole('dialog')).toBeVisible()
-    await byDayAndNight()
+    await nothingSerious(page)
+    await page.emulateMedia({ colorScheme: 'light' })
+    await nothingSerious(page, { only: OF_COLOURS })
     clean()
-    await context.close()
   })
 
 test('a term is explained where it is used, by keyboard and without anything serious', async ({

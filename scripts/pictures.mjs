@@ -3,6 +3,7 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
+import { chromium as findChromium } from './chromium.mjs'
 
 const address = process.argv[2] ?? 'http://127.0.0.1:4270'
 const folder = process.argv[3] ?? join('docs', 'screenshots')
@@ -47,7 +48,7 @@ const VIEWS = [
 
 mkdirSync(folder, { recursive: true })
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: findChromium(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
 })
 for (const [name, path, viewport, colorScheme, press] of VIEWS) {

@@ -2,15 +2,28 @@
 // any of it is read. node scripts/server.mjs [--host HOST] [--port PORT] [--dev]
 import { createServer } from 'node:http'
 import { networkInterfaces } from 'node:os'
+import { pathToFileURL } from 'node:url'
 import next from 'next'
-import { tsImport } from 'tsx/esm/api'
-import { fail, option } from './setUp.mjs'
-
-const { front, HEADERS, isLoopback, LOOPBACK_NAMES, namesIn, SHORTEST_PASSPHRASE, told, UPLOADS } =
-  await tsImport('../src/front/front.ts', import.meta.url)
-const { FRONT } = await tsImport('../src/words/frontWords.ts', import.meta.url)
+import { BUILT_FRONT, fail, option } from './setUp.mjs'
 
 const dev = process.argv.includes('--dev')
+const theFront = async () => {
+  if (!dev) return import(pathToFileURL(BUILT_FRONT).href)
+  const { tsImport } = await import('tsx/esm/api')
+  return tsImport('../src/front/front.ts', import.meta.url)
+}
+const {
+  FRONT,
+  front,
+  HEADERS,
+  isLoopback,
+  LOOPBACK_NAMES,
+  namesIn,
+  SHORTEST_PASSPHRASE,
+  told,
+  UPLOADS,
+} = await theFront()
+
 const host = option('host') ?? '127.0.0.1'
 const port = Number(option('port') ?? 4270)
 const passphrase = process.env.PAVREL_PASSPHRASE || undefined

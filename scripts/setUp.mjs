@@ -1,7 +1,7 @@
 // Makes a fresh clone ready: packages as locked, and a build of the sources as they are. Works before any package is installed.
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -76,6 +76,9 @@ const filesBelow = (folder) =>
       return statSync(path).isDirectory() ? filesBelow(path) : [path]
     })
 
+/** What looks at each request first, in one file, so that a start needs no translator. */
+export const BUILT_FRONT = join(root, '.next', 'front.mjs')
+
 const build = () => {
   const stamp = join('.next', '.pavrel-sources')
   const sources = [
@@ -91,7 +94,10 @@ const build = () => {
   run(process.execPath, [bin('next/dist/bin/next'), 'build'], {
     otherwise: 'The build failed; the lines above say where.',
   })
-  mkdirSync('.next', { recursive: true })
+  const bundle = ['--bundle', '--platform=node', '--format=esm', '--log-level=warning']
+  run(bin('esbuild/bin/esbuild'), ['src/front/front.ts', `--outfile=${BUILT_FRONT}`, ...bundle], {
+    otherwise: 'The front could not be built; the lines above say where.',
+  })
   writeFileSync(stamp, wanted)
 }
 

@@ -92,13 +92,7 @@ if (name !== undefined) {
     ...others.flatMap((one) => one.pieces),
   ]
   const done = await inLanes(pieces)
-  if (process.argv.includes('--times'))
-    saveTimes({
-      ...units.times,
-      ...Object.fromEntries(
-        journeys.pieces.map((piece) => [piece.path, done.get(piece.name)?.seconds ?? 0]),
-      ),
-    })
+  if (process.argv.includes('--times')) saveTimes({ ...units.times, ...journeys.times })
   mustHold(pieces, done)
   if (!whole)
     for (const { file, what, some, all } of shares())

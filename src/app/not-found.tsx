@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 
 const NotFound = () => (
   <main className="mx-auto max-w-[640px] px-5 py-20">

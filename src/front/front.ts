@@ -1,6 +1,9 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
 import { FRONT } from '@/words/frontWords'
 
+// The server that stands behind it says these sentences too.
+export { FRONT }
+
 /** What can be known of a request before any of it is read. */
 export interface Asked {
   method: string

@@ -1,6 +1,6 @@
-import Link from 'next/link'
 import type { Instant } from '@/core'
 import type { Supply } from '@/server/supplies'
+import { Link } from '@/ui/Link'
 import { lastsSaid, supplyLeft, supplyLine, supplyName } from '@/words/supplyWords'
 import { type DisplayPreferences, day } from '@/words/words'
 
@@ -58,11 +58,7 @@ export const RunOut = ({
             return (
               <tr key={supply.key} className="border-hair border-t">
                 <th scope="row" className="py-2 pr-3 text-left">
-                  <Link
-                    href={place}
-                    prefetch={false}
-                    className="underline decoration-line underline-offset-4"
-                  >
+                  <Link href={place} className="underline decoration-line underline-offset-4">
                     {supplyName(supply)}
                   </Link>
                   <span className="note block font-normal text-muted">

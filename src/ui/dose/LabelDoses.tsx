@@ -1,6 +1,6 @@
-import Link from 'next/link'
 import { choreDoses, isKind, labelGrams, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { LABEL_NOTES } from '@/words/productText'
 import { type DisplayPreferences, day, dose } from '@/words/words'
 import { doseLink } from '../form/doseLink'

@@ -1,5 +1,5 @@
-import Link from 'next/link'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { formatOldReading } from '@/words/learntWords'
 
 /** Where the plan stands on a reading that nobody gets in by any more: said where the hand is about to dose. */

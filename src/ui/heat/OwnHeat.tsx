@@ -1,6 +1,6 @@
-import Link from 'next/link'
 import { kilowattHoursPerKelvin } from '@/core'
 import type { HeatPlace } from '@/server/heat'
+import { Link } from '@/ui/Link'
 import {
   coolingWords,
   heatingWords,

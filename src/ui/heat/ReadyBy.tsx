@@ -1,6 +1,6 @@
-import Link from 'next/link'
 import type { Fields } from '@/server/form'
 import type { HeatPlace } from '@/server/heat'
+import { Link } from '@/ui/Link'
 import { difference, turnUpWords } from '@/words/heatWords'
 import { type DisplayPreferences, temperatureSign } from '@/words/words'
 import { AskForm } from './AskForm'

@@ -1,6 +1,6 @@
-import Link from 'next/link'
 import { handlingOf, isTicked, PRODUCTS, roundToMeasure, type StartProgress } from '@/core'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { closureLine } from '@/words/closureWords'
 import { ALWAYS, cautionsFor } from '@/words/handlingText'
 import { inUnits } from '@/words/inUnits'

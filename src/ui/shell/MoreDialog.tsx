@@ -1,8 +1,8 @@
 'use client'
 
-import Link from 'next/link'
 import { Dialog } from 'radix-ui'
 import type { RefObject } from 'react'
+import { Link } from '@/ui/Link'
 import { LateCount } from './PlaceNav'
 import { PLACES } from './places'
 import { ThemeChoice } from './ThemeChoice'
@@ -64,13 +64,7 @@ export const MoreDialog = ({
           <div className="mt-3 lg:hidden">
             {PLACES.filter(({ daily, place }) => !daily && place !== 'tub').map(
               ({ place, name }) => (
-                <Link
-                  key={place}
-                  href={`/tubs/${tubId}/${place}`}
-                  prefetch={false}
-                  className={link}
-                  onClick={close}
-                >
+                <Link key={place} href={`/tubs/${tubId}/${place}`} className={link} onClick={close}>
                   {name}
                   {place === 'upkeep' && <LateCount late={late} />}
                 </Link>
@@ -82,7 +76,6 @@ export const MoreDialog = ({
             <Link
               key={tub.id}
               href={`/tubs/${tub.id}/now`}
-              prefetch={false}
               className={link}
               aria-current={tub.id === tubId ? 'true' : undefined}
               onClick={close}
@@ -91,13 +84,13 @@ export const MoreDialog = ({
               <span className="small text-muted">{tub.id === tubId ? 'shown now' : tub.place}</span>
             </Link>
           ))}
-          <Link href={`/tubs/${tubId}/tub`} prefetch={false} className={link} onClick={close}>
+          <Link href={`/tubs/${tubId}/tub`} className={link} onClick={close}>
             Change this tub
           </Link>
-          <Link href="/welcome" prefetch={false} className={link} onClick={close}>
+          <Link href="/welcome" className={link} onClick={close}>
             Add a tub
           </Link>
-          <Link href={`/tubs/${tubId}/glossary`} prefetch={false} className={link} onClick={close}>
+          <Link href={`/tubs/${tubId}/glossary`} className={link} onClick={close}>
             Glossary
           </Link>
           <h3 className="head mt-6 mb-2">Appearance</h3>

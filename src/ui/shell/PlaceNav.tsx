@@ -1,7 +1,7 @@
 'use client'
 
-import Link from 'next/link'
 import { usePathname } from 'next/navigation'
+import { Link } from '@/ui/Link'
 import { PLACES } from './places'
 
 /** The visit is begun from Now and belongs to it. */
@@ -22,7 +22,6 @@ export const PlaceWords = ({ tubId, late }: { tubId: number; late: number }) => 
           <Link
             key={place}
             href={`/tubs/${tubId}/${place}`}
-            prefetch={false}
             aria-current={here ? 'page' : undefined}
             className={`leading-tight pb-1 ${here ? 'font-semibold text-ink shadow-[inset_0_-2px_0_var(--spruce)]' : 'text-muted hover:text-ink'}`}
           >
@@ -58,7 +57,6 @@ export const ThumbBar = ({ tubId, more }: { tubId: number; more: React.ReactNode
           <Link
             key={place}
             href={`/tubs/${tubId}/${place}`}
-            prefetch={false}
             aria-current={here ? 'page' : undefined}
             className={`flex items-center justify-center text-[16px] ${here ? 'font-bold text-ink shadow-[inset_0_3px_0_var(--spruce)]' : 'font-medium text-muted'}`}
           >

@@ -1,7 +1,7 @@
 'use client'
 
-import Link from 'next/link'
 import { usePathname } from 'next/navigation'
+import { Link } from '@/ui/Link'
 
 /** The views of one place, above each of them. */
 export const ViewsNav = ({
@@ -30,7 +30,6 @@ export const ViewsNav = ({
           <Link
             key={view}
             href={view ? `${base}/${view}` : base}
-            prefetch={false}
             aria-current={current ? 'page' : undefined}
             className={`inline-flex min-h-11 items-center px-1 ${current ? 'font-semibold text-ink shadow-[inset_0_-3px_0_var(--spruce)]' : 'text-muted hover:text-ink'}`}
           >

@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import {
   demandOf,
   keepOutAbove,
@@ -10,6 +9,7 @@ import {
   type Way,
 } from '@/core'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { formatAnswer } from '@/words/choiceWords'
 import { metric } from '@/words/inUnits'
 import { formatHand } from '@/words/planWords'

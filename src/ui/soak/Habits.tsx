@@ -1,6 +1,6 @@
-import Link from 'next/link'
 import { UNCLEAR } from '@/core'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { habitsFor } from '@/words/habitWords'
 import { inUnits } from '@/words/inUnits'
 import type { DisplayPreferences } from '@/words/words'

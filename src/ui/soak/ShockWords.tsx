@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import {
   COVER_MINUTES,
   handlingOf,
@@ -10,6 +9,7 @@ import {
   type ShockDue,
 } from '@/core'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { cautionsFor } from '@/words/handlingText'
 import { formatSetAside } from '@/words/setAsideWords'
 import { type DisplayPreferences, day, dose } from '@/words/words'

@@ -1,8 +1,8 @@
 'use client'
 
-import Link from 'next/link'
 import type { Mark, Quantity } from '@/core'
 import type { Fields } from '@/server/form'
+import { Link } from '@/ui/Link'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { type Action, DraftForm, FieldNote, useDraft } from '../form/draft'
 import { TextInput, WhenInput } from '../form/inputs'

@@ -1,5 +1,5 @@
-import Link from 'next/link'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { CLOSURE_SHORT, formatClosure, liftsNow } from '@/words/closureWords'
 import type { DisplayPreferences } from '@/words/words'
 

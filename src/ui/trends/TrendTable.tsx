@@ -1,5 +1,5 @@
-import Link from 'next/link'
 import type { Trends } from '@/core'
+import { Link } from '@/ui/Link'
 import { trendedName, writtenAs } from '@/words/trendWords'
 import { type DisplayPreferences, dayAndClock, figure, METHOD_WORDS, unitOf } from '@/words/words'
 
@@ -53,7 +53,6 @@ export const TrendTable = ({
                 <th scope="row" className="whitespace-nowrap py-1 text-left font-normal">
                   <Link
                     href={`/tubs/${tubId}/record/${id}`}
-                    prefetch={false}
                     className="underline underline-offset-4"
                   >
                     {dayAndClock(at, preferences)}

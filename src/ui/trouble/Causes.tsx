@@ -1,5 +1,5 @@
-import Link from 'next/link'
 import type { CauseFound, CauseId, Line, Trouble } from '@/core'
+import { Link } from '@/ui/Link'
 import { CAUSE_NAMES } from '@/words/troubleText'
 import {
   formatLine,
@@ -48,7 +48,6 @@ const Evidence = ({
       ) : (
         <Link
           href={`${base}/record/${entry}`}
-          prefetch={false}
           className="inline-block min-h-6 underline decoration-line underline-offset-4"
         >
           {words}
@@ -131,7 +130,6 @@ export const Causes = ({
               {cause !== chosen && (
                 <Link
                   href={`${base}/trouble?cause=${encodeURIComponent(cause)}#way-out`}
-                  prefetch={false}
                   scroll={false}
                   className="quiet"
                 >

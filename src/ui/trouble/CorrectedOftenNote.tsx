@@ -1,6 +1,6 @@
-import Link from 'next/link'
 import { correctedOften } from '@/core'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { formatCorrectedOften } from '@/words/adviceText'
 import { SIGN_LABELS } from '@/words/signText'
 import type { Action } from '../form/draft'

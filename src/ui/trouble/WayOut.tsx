@@ -1,6 +1,6 @@
-import Link from 'next/link'
 import { type CauseId, type PlacedAct, type Trouble, wayOut } from '@/core'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { inUnits } from '@/words/inUnits'
 import { CAUSE_NAMES, LICENSED, MEANWHILE } from '@/words/troubleText'
 import { settleName, settleOutcomes } from '@/words/troubleWords'

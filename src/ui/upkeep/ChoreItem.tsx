@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import type { Closure, HelpersWait } from '@/core'
 import {
   type ChoreDue,
@@ -10,6 +9,7 @@ import {
   type PresetChoreId,
   type ProductName,
 } from '@/core'
+import { Link } from '@/ui/Link'
 import { choreText } from '@/words/choreText'
 import { formatWhy, HELPERS_WAIT, STATE_WORDS } from '@/words/choreWords'
 import { CLOSURE_SHORT } from '@/words/closureWords'

@@ -1,7 +1,7 @@
 'use client'
-import Link from 'next/link'
 import { SIGNS, type Sign } from '@/core'
 import { SubmitButton } from '@/ui/form/SubmitButton'
+import { Link } from '@/ui/Link'
 import { SIGN_LABELS, SIGN_MEANS } from '@/words/signText'
 import { upperFirst } from '@/words/words'
 import { type Action, DraftForm } from '../form/draft'

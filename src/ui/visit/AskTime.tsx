@@ -1,5 +1,5 @@
-import Link from 'next/link'
 import type { Fit } from '@/core'
+import { Link } from '@/ui/Link'
 import type { DisplayPreferences } from '@/words/words'
 import { wall } from '../refill/timelineScale'
 

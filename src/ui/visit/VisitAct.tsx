@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import {
   choreNeeds,
   doseUnit,
@@ -9,6 +8,7 @@ import {
   PRODUCTS,
 } from '@/core'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { formatStepReason } from '@/words/adviceText'
 import { choreText } from '@/words/choreText'
 import { RECIPE_TEXT } from '@/words/filterText'

@@ -1,8 +1,8 @@
 'use client'
 
-import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import type { ReactNode } from 'react'
+import { Link } from '@/ui/Link'
 
 /** The way back to the visit, in every place but the visit itself. */
 export const VisitBack = ({ href, children }: { href: string; children: ReactNode }) =>

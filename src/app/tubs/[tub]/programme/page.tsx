@@ -1,5 +1,4 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { saveEntry, tickStart } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
@@ -11,6 +10,7 @@ import {
   stabiliserBuildup,
   switchAdvice,
 } from '@/core'
+import { Link } from '@/ui/Link'
 import { Cartridge } from '@/ui/programme/Cartridge'
 import { CellAsk } from '@/ui/programme/CellAsk'
 import { Feeder } from '@/ui/programme/Feeder'

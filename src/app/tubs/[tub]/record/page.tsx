@@ -1,5 +1,4 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { removeEntry, saveEntry, undoChange, undoOneMore } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { ENTRY_KINDS, type Entry, type EntryKind, PRODUCT_NAMES, shownDose } from '@/core'
@@ -10,6 +9,7 @@ import { changeBefore } from '@/store/entries'
 import { EntryForm } from '@/ui/form/EntryForm'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
+import { Link } from '@/ui/Link'
 import { KindMark } from '@/ui/record/KindMark'
 import { WhoHere } from '@/ui/record/WhoHere'
 import { CaseList } from '@/ui/trouble/CaseList'
@@ -215,7 +215,6 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
                     <span className="col-start-2 flex gap-5 sm:col-start-auto print:hidden">
                       <Link
                         href={`${base}/${entry.id}`}
-                        prefetch={false}
                         className="quiet !min-h-9 text-[14px]"
                         aria-label={`Correct ${KIND_WORDS[entry.kind].toLowerCase()} of ${clock(entry.at, preferences)}: ${words}`}
                       >

@@ -1,8 +1,8 @@
-import Link from 'next/link'
 import { planRefill } from '@/app/actions'
 import { toWallClock } from '@/server/moment'
 import type { RefillView } from '@/server/refillView'
 import { PostButton } from '@/ui/form/PostButton'
+import { Link } from '@/ui/Link'
 import { formatDue, formatReason } from '@/words/refillWords'
 import { type DisplayPreferences, dayAndClock } from '@/words/words'
 

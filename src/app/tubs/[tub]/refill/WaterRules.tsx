@@ -1,5 +1,5 @@
-import Link from 'next/link'
 import type { RefillReason } from '@/core'
+import { Link } from '@/ui/Link'
 import { formatDue, formatReason } from '@/words/refillWords'
 import type { DisplayPreferences } from '@/words/words'
 

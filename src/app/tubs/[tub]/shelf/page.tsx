@@ -1,11 +1,11 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { putOnShelf } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { conflictsOf, PRODUCTS } from '@/core'
 import { PostButton } from '@/ui/form/PostButton'
 import { productGroups } from '@/ui/form/productOptions'
+import { Link } from '@/ui/Link'
 import { formatShelf } from '@/words/shelfWords'
 import { conflictSaid } from '@/words/supplyWords'
 

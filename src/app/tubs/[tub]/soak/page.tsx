@@ -1,5 +1,4 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import {
   choosePlan,
   lookAgain,
@@ -22,6 +21,7 @@ import {
   waysToDose,
 } from '@/core'
 import { fromWallClock, toWallClock } from '@/server/moment'
+import { Link } from '@/ui/Link'
 import { AfterSoak } from '@/ui/soak/AfterSoak'
 import { Gathering, GROUPS } from '@/ui/soak/Gathering'
 import { Habits } from '@/ui/soak/Habits'

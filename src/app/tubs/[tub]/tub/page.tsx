@@ -1,10 +1,10 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { changeTub } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { toWallClock } from '@/server/moment'
 import { tubFields } from '@/server/tubs'
 import { TubForm } from '@/ui/form/TubForm'
+import { Link } from '@/ui/Link'
 
 export const metadata: Metadata = { title: 'Tub' }
 

@@ -1,5 +1,4 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import {
   addFilterSet,
   addStay,
@@ -23,6 +22,7 @@ import { visitDay } from '@/server/visitDay'
 import { theStore } from '@/store/database'
 import { settingOf } from '@/store/settings'
 import { allTubs } from '@/store/tubs'
+import { Link } from '@/ui/Link'
 import { Closed } from '@/ui/today/Closed'
 import { CalendarAddress } from '@/ui/upkeep/CalendarAddress'
 import { ChoreItem } from '@/ui/upkeep/ChoreItem'
@@ -103,7 +103,6 @@ const DayChoice = ({
           key={date}
           href={`${base}?day=${date}${all ? '&tubs=all' : ''}`}
           scroll={false}
-          prefetch={false}
           aria-current={here ? 'date' : undefined}
           className={`small inline-flex min-h-11 items-center rounded-md px-2.5 ${here ? 'bg-spruce font-semibold text-paper' : 'text-muted hover:text-ink'}`}
         >

@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import {
   decideInVisit,
   doneInVisit,
@@ -18,6 +17,7 @@ import { Countdown } from '@/ui/dose/Countdown'
 import { SessionKeeper } from '@/ui/dose/SessionKeeper'
 import { Signs } from '@/ui/dose/Signs'
 import { PostButton } from '@/ui/form/PostButton'
+import { Link } from '@/ui/Link'
 import { ClosedMark } from '@/ui/today/Closed'
 import { VisitAct } from '@/ui/visit/VisitAct'
 import { VisitLanes } from '@/ui/visit/VisitLanes'

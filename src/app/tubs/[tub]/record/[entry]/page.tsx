@@ -1,5 +1,4 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { saveEntry } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
@@ -10,6 +9,7 @@ import { EntryForm } from '@/ui/form/EntryForm'
 import { productGroups } from '@/ui/form/productOptions'
 import { TestForm } from '@/ui/form/TestForm'
 import { testRows } from '@/ui/form/testRows'
+import { Link } from '@/ui/Link'
 import { KIND_WORDS } from '@/words/entryWords'
 import { dayAndClock } from '@/words/words'
 

@@ -1,5 +1,4 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { boughtSupply, saveMoney } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { PRODUCTS, SPENT_ON } from '@/core'
@@ -12,6 +11,7 @@ import { MonthBars } from '@/ui/costs/MonthBars'
 import { RunOut } from '@/ui/costs/RunOut'
 import { ShoppingTools } from '@/ui/costs/ShoppingTools'
 import { PostButton } from '@/ui/form/PostButton'
+import { Link } from '@/ui/Link'
 import { heatKnown } from '@/words/heatWords'
 import { currencyOf, money } from '@/words/money'
 import {

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { isKind, itemLives } from '@/core'
 import { suppliesOf } from '@/server/supplies'
 import { theStore } from '@/store/database'
+import { Link } from '@/ui/Link'
 import { formatFilterLife, formatStanding } from '@/words/choreWords'
 import { ITEM_NAMES, stayWords } from '@/words/itemWords'
 import { lastsSaid, supplyLeft, supplyLine, supplyName } from '@/words/supplyWords'
@@ -71,11 +71,7 @@ const Items = async ({ params }: TubParams) => {
               .slice(0, 4)
               .map(({ id, at, body }) => (
                 <p key={id} className="small py-0.5">
-                  <Link
-                    href={`${base}/record/${id}`}
-                    prefetch={false}
-                    className="underline underline-offset-4"
-                  >
+                  <Link href={`${base}/record/${id}`} className="underline underline-offset-4">
                     {day(at, preferences)}
                   </Link>
                   : {body.seen}
@@ -100,11 +96,7 @@ const Items = async ({ params }: TubParams) => {
           </p>
           {notes.map(({ at, id, text }) => (
             <p key={id} className="small py-0.5">
-              <Link
-                href={`${base}/record/${id}`}
-                prefetch={false}
-                className="underline underline-offset-4"
-              >
+              <Link href={`${base}/record/${id}`} className="underline underline-offset-4">
                 {day(at, preferences)}
               </Link>
               : {text}

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { signMonth } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { QUANTITIES, shopPairs } from '@/core'
 import { monthLog, monthOf, signatureHolds } from '@/server/monthLog'
+import { Link } from '@/ui/Link'
 import { PrintButton } from '@/ui/record/PrintButton'
 import { SignForm } from '@/ui/record/SignForm'
 import { formatEntry, KIND_WORDS } from '@/words/entryWords'
@@ -135,7 +135,6 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
                     <th scope="row" className="whitespace-nowrap text-left font-normal">
                       <Link
                         href={`/tubs/${tub.id}/record/${entry.id}`}
-                        prefetch={false}
                         className="inline-flex min-h-8 items-center underline decoration-line underline-offset-4 print:min-h-0 print:no-underline"
                       >
                         {shortDay(entry.at, preferences)}, {clock(entry.at, preferences)}

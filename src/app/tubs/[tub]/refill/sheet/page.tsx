@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
+import { Link } from '@/ui/Link'
 import { inUnits } from '@/words/inUnits'
 import { formatConflict, formatLength, formatSum } from '@/words/refillWords'
 import { stageText } from '@/words/stageText'

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { loadTub, type TubParams } from '@/app/tubView'
+import { Link } from '@/ui/Link'
 import { PrintButton } from '@/ui/record/PrintButton'
 import { habitsFor } from '@/words/habitWords'
 import { inUnits } from '@/words/inUnits'

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
 import { setChoreTo } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { LANES, recurringChoresOf } from '@/core'
 import { theStore } from '@/store/database'
 import { choreIdOf, removedChoreRulesOf } from '@/store/upkeep'
 import { PostButton } from '@/ui/form/PostButton'
+import { Link } from '@/ui/Link'
 import { choreName } from '@/words/choreText'
 import { formatInterval, formatSeason, LANE_WORDS } from '@/words/choreWords'
 
