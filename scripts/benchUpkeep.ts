@@ -12,10 +12,10 @@ import { upkeepBearing } from '@/core'
 import { DAY } from '@/core/time'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
 import { demoTub } from '@/demo/scenario'
-import { choresOfTubs } from '@/server/upkeep'
+import { choresOfTub } from '@/server/upkeep'
 import { openStore } from '@/store/database'
 import { insertTogether, journalOf } from '@/store/entries'
-import { insertTub } from '@/store/tubs'
+import { allTubs, insertTub } from '@/store/tubs'
 import { insertChoreRule } from '@/store/upkeep'
 import { SeasonStrip } from '@/ui/upkeep/SeasonStrip'
 
@@ -78,13 +78,14 @@ const median = (work: () => unknown): number => {
 const plain = new Database(path, { readonly: true })
 const statement = plain.prepare('select id, kind, happened_at, body from entries')
 const floor = median(() => statement.all().map((row) => JSON.parse((row as { body: string }).body)))
-const week = median(() => choresOfTubs(store, now))
-const rules = choresOfTubs(store, now)[0]?.chores.length ?? 0
-const [first] = choresOfTubs(store, now, 1)
+const tubs = allTubs(store)
+const week = median(() => tubs.map((one) => choresOfTub(store, one, now)))
+const chores = tubs[0] ? choresOfTub(store, tubs[0], now) : []
+const rules = chores.length
 const journal = upkeepBearing(
   journalOf(store, 1),
   now,
-  first?.chores.map(({ chore }) => chore.id) ?? [],
+  chores.map(({ chore }) => chore.id),
 )
 const tub = { ...demoTub(), id: 1 }
 const preferences = {
@@ -101,7 +102,7 @@ const draw = () =>
       { value: {} as never },
       createElement(SeasonStrip, {
         strip: seasonStrip(tub, journal, {
-          dues: first?.chores ?? [],
+          dues: chores,
           filters: [],
           stays: [],
           tubId: 1,

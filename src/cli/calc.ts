@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { createInterface } from 'node:readline'
 import { DONE, runCalc } from './runCalc'
 
 /** Exit status of a fault of the program. */
@@ -13,6 +14,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 })
 runCalc(process.argv.slice(2), {
   read: () => readFileSync(0, 'utf8'),
+  lines: () => createInterface({ input: process.stdin }),
   out: (line) => process.stdout.write(`${line}\n`),
   complain,
 }).then(

@@ -13,6 +13,8 @@ export interface Field {
   fields?: FieldTable
   /** Anything further: a list, or an object with free keys. */
   free?: boolean
+  /** A list whose members have one of these forms, by their kind. */
+  forms?: Record<string, FieldTable>
 }
 
 export type FieldTable = Record<string, Field>
@@ -23,7 +25,7 @@ const allowed = ({ low, high, oneOf, unit, fields, free }: Field) =>
   oneOf
     ? oneOf.join(', ')
     : fields || free
-      ? 'an object'
+      ? unit || 'an object'
       : `${low ?? '−∞'} to ${high ?? '∞'}${unit && ` ${unit}`}`
 
 const schemaOf = (field: Field): Joi.Schema => {
@@ -75,9 +77,17 @@ export const checkFields = (
 export const sentence = ({ field, given, allowed: range }: Refusal) =>
   `${field}: ${typeof given === 'string' ? given : JSON.stringify(given)} was given; allowed: ${range}.`
 
-export const fieldLines = (table: FieldTable): string[] =>
-  Object.entries(table).map(([name, field]) => {
+/** Each field on a line, what lies inside one beneath it, and a list's members by their kinds. */
+export const fieldLines = (table: FieldTable, path = ''): string[] =>
+  Object.entries(table).flatMap(([name, field]) => {
     const rest =
       field.default !== undefined ? `default ${field.default}` : field.required ? 'required' : ''
-    return `  ${name.padEnd(36)} ${allowed(field)}${rest && `; ${rest}`}`
+    return [
+      `  ${`${path}${name}`.padEnd(36)} ${allowed(field)}${rest && `; ${rest}`}`,
+      ...(field.fields ? fieldLines(field.fields, `${path}${name}.`) : []),
+      ...Object.entries(field.forms ?? {}).flatMap(([kind, { kind: _, ...own }]) => [
+        `  ${`${path}${name}, a ${kind}`}`,
+        ...fieldLines(own, '    '),
+      ]),
+    ]
   })

@@ -17,6 +17,7 @@ import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { formatImplausibility } from '@/words/testText'
 import {
   instant,
+  JOURNAL_FIELD,
   journalFrom,
   TUB_FIELDS,
   type TubInput,
@@ -118,7 +119,7 @@ export const FORECAST_TOPIC: Topic = {
   summary: 'where a journal says the water is heading, hour by hour, with quantiles',
   fields: {
     tub: { unit: '', required: true, fields: TUB_FIELDS },
-    journal: { unit: '', free: true, required: true },
+    journal: JOURNAL_FIELD,
     now: { unit: '', free: true, required: true },
     hours: number('h', 0, 240, { default: 48 }),
   },

@@ -1,8 +1,10 @@
 import {
+  type ChoreRule,
   type GuestStay,
   HOUR,
   type House,
   type Instant,
+  isChoreId,
   PRODUCTS,
   type ProductName,
   STAY_KINDS,
@@ -13,15 +15,19 @@ import { shelfOf } from './planTopic'
 
 /** What a command may say of the house beside tub and journal; all of it may be left out. */
 export const HOUSE_FIELDS = {
-  plannedSoaks: { unit: '', free: true },
-  shelf: { unit: '', free: true },
+  plannedSoaks: { unit: 'a list of soaks: at, people, minutes', free: true },
+  shelf: { unit: 'a list of products, as in plan', free: true },
   leftOut: { unit: 'a list of products', free: true },
   zone: { unit: 'IANA name', free: true },
-  stays: { unit: '', free: true },
-  refill: { unit: '', free: true },
+  stays: { unit: 'a list of stays: kind, from, to', free: true },
+  refill: { unit: 'an object: readyBy', free: true },
+  closing: { unit: 'an object: from, to', free: true },
+  chores: { unit: 'a list of rhythms: chore, everyDays', free: true },
 } as const
 
 const MOST = 100
+/** As rare as a chore may be, days. */
+const RAREST_DAYS = 1825
 const isRefusal = (one: unknown): one is Refusal =>
   typeof one === 'object' && one !== null && 'allowed' in one
 
@@ -65,6 +71,33 @@ const staysOf = (given: unknown): GuestStay[] | Refusal => {
   return stays
 }
 
+/** A season closed down, as a stay of its own. */
+const closingOf = (given: unknown): GuestStay[] | Refusal => {
+  if (given === undefined) return []
+  const { from: first, to: last } = (given ?? {}) as Record<string, unknown>
+  const [from, to] = [instant(first), instant(last)]
+  if (from === undefined) return wrongTime('closing, from', first)
+  if (to === undefined || to <= from) return wrongTime('closing, to', last)
+  return [{ id: MOST + 1, kind: 'closed', title: '', from, to }]
+}
+
+/** Rhythms that are not the usual ones. */
+const rulesOf = (given: unknown): ChoreRule[] | Refusal => {
+  if (given === undefined) return []
+  const allowed = `a list of at most ${MOST} chores, each with chore and everyDays (1 to ${RAREST_DAYS})`
+  if (!Array.isArray(given) || given.length > MOST) return { field: 'chores', given, allowed }
+  const rules: ChoreRule[] = []
+  for (const [i, one] of (given as unknown[]).entries()) {
+    const { chore, everyDays: days } = (one ?? {}) as Record<string, unknown>
+    if (typeof chore !== 'string' || !isChoreId(chore))
+      return { field: `chores ${i + 1}, chore`, given: chore, allowed: 'a chore’s name' }
+    if (typeof days !== 'number' || !(days >= 1 && days <= RAREST_DAYS))
+      return { field: `chores ${i + 1}, everyDays`, given: days, allowed: `1 to ${RAREST_DAYS}` }
+    rules.push({ chore, change: { interval: { days } }, paused: false, createdAt: 0 })
+  }
+  return rules
+}
+
 const productsOf = (given: unknown): ProductName[] | Refusal => {
   if (given === undefined) return []
   if (!Array.isArray(given)) return { field: 'leftOut', given, allowed: 'a list of products' }
@@ -78,6 +111,10 @@ const productsOf = (given: unknown): ProductName[] | Refusal => {
 export const houseFrom = (raw: Record<string, unknown>, now: Instant): House | Refusal => {
   const stays = staysOf(raw.stays)
   if (isRefusal(stays)) return stays
+  const closing = closingOf(raw.closing)
+  if (isRefusal(closing)) return closing
+  const rules = rulesOf(raw.chores)
+  if (isRefusal(rules)) return rules
   const leftOut = productsOf(raw.leftOut)
   if (isRefusal(leftOut)) return leftOut
   const shelf = shelfOf(raw.shelf)
@@ -92,6 +129,10 @@ export const houseFrom = (raw: Record<string, unknown>, now: Instant): House | R
     hoursFromUtc: zone,
     ...(shelf ? { shelf } : {}),
     leftOut,
-    upkeep: { stays, ...(refillAt === undefined ? {} : { refillAt }) },
+    upkeep: {
+      rules,
+      stays: [...stays, ...closing],
+      ...(refillAt === undefined ? {} : { refillAt }),
+    },
   }
 }

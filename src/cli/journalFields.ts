@@ -34,7 +34,7 @@ import {
   type Tub,
   type TubKind,
 } from '@/core'
-import { checkFields, type FieldTable, type Refusal } from './fields'
+import { checkFields, type Field, type FieldTable, type Refusal } from './fields'
 import { as, litres, number } from './topic'
 import {
   FILL_FIELDS,
@@ -123,6 +123,14 @@ const ENTRY_FIELDS: Record<string, FieldTable> = {
     text: { unit: 'text', free: true },
     power: { unit: '', oneOf: ['off', 'back'] },
   },
+}
+
+/** A journal in a command's input: its entries, in any order. */
+export const JOURNAL_FIELD: Field = {
+  unit: 'a list of entries',
+  free: true,
+  required: true,
+  forms: ENTRY_FIELDS,
 }
 
 export const instant = (given: unknown): Instant | undefined => {

@@ -12,6 +12,8 @@ const REFUSALS = 2
 export interface Streams {
   /** All of standard input. */
   read: () => string
+  /** Its lines, each as soon as it is there. */
+  lines: () => AsyncIterable<string> | Iterable<string>
   out: (line: string) => void
   complain: (line: string) => void
 }
@@ -64,9 +66,9 @@ const single = async (topic: string, { read, out, complain }: Streams): Promise<
   return DONE
 }
 
-const lines = async (topic: string, { read, out }: Streams): Promise<number> => {
+const lines = async (topic: string, { lines: given, out }: Streams): Promise<number> => {
   let status = DONE
-  for (const line of read().split('\n')) {
+  for await (const line of given()) {
     if (line.trim() === '') continue
     const result = await answerText(topic, line)
     if ('refusal' in result) status = REFUSALS

@@ -32,6 +32,7 @@ import type { Refusal } from './fields'
 import { HOUSE_FIELDS, houseFrom } from './houseFields'
 import {
   instant,
+  JOURNAL_FIELD,
   journalFrom,
   noFilterIn,
   TUB_FIELDS,
@@ -314,7 +315,7 @@ export const TODAY_TOPIC: Topic = {
   summary: 'whether anyone may get in, what keeps the tub shut, and everything there is to do',
   fields: {
     tub: { unit: '', required: true, fields: TUB_FIELDS },
-    journal: { unit: '', free: true, required: true },
+    journal: JOURNAL_FIELD,
     ...HOUSE_FIELDS,
     now: { unit: '', free: true, required: true },
   },

@@ -23,7 +23,7 @@ import {
   settleOutcomes,
 } from '@/words/troubleWords'
 import type { Refusal } from './fields'
-import { TUB_FIELDS } from './journalFields'
+import { JOURNAL_FIELD, TUB_FIELDS } from './journalFields'
 import { todayOf, tubAndJournalFrom } from './todayTopic'
 import type { Answer, Topic } from './topic'
 
@@ -136,7 +136,7 @@ export const TROUBLE_TOPIC: Topic = {
   summary: 'what is wrong with a tub, why, the next question or test, and the way out',
   fields: {
     tub: { unit: '', required: true, fields: TUB_FIELDS },
-    journal: { unit: '', free: true, required: true },
+    journal: JOURNAL_FIELD,
     now: { unit: '', free: true, required: true },
     signs: { unit: 'a list of signs', free: true, required: true },
     answers: { unit: 'answers by question', free: true },

@@ -9,6 +9,7 @@ import { REFUSALS } from '@/words/refusals'
 import { type CalendarEvent, type CalendarScope, tubEvents, visitEvents } from './calendarEvents'
 import { type Fields, type Outcome, refused } from './form'
 import { zoneOf } from './moment'
+import { tubView } from './views'
 
 /** How often a calendar may ask anew, seconds. */
 const REFRESH_SECONDS = 3600
@@ -48,9 +49,10 @@ export const calendarOf = (store: Store, key: string, now: number): string | und
   const chosen = whole ? house : tub?.calendar
   if (tubs.length === 0 || !chosen) return undefined
   const scope: CalendarScope = { zone: chosen.zone, now, named: whole, as: chosen.as }
+  const views = tubs.flatMap(({ id }) => tubView(store, id, now) ?? [])
   const events = [
-    ...(scope.as === 'visits' ? visitEvents(store, tubs, scope) : []),
-    ...tubs.flatMap((one) => tubEvents(store, one, scope)),
+    ...(scope.as === 'visits' ? visitEvents(store, views, scope) : []),
+    ...views.flatMap((one) => tubEvents(store, one, scope)),
   ]
   const sequences = sequencesOf(store, events.map(toldOf), now)
   const calendar = ical({

@@ -9,8 +9,7 @@ import { calendarTitle } from '@/words/calendarTitle'
 import { choreName, choreText } from '@/words/choreText'
 import { stageText } from '@/words/stageText'
 import { refillView } from './refillView'
-import { choresOfTub } from './upkeep'
-import { type TubView, tubView } from './views'
+import type { TubView } from './views'
 import { weeklyVisits } from './visitDay'
 
 /** All-day events ring at nine in the morning of their own day. */
@@ -102,25 +101,33 @@ const datesOf = (
   return dates
 }
 
+/** Today is not the day of what a closure shuts out: nobody is sent there. */
+const isShut = (
+  { chore }: ChoreDue,
+  { choresShut, now }: TubView,
+  at: Instant,
+  zone: string,
+): boolean => choresShut.has(chore.id) && +dayIn(Math.max(at, now), zone) === +dayIn(now, zone)
+
 /** One event a visit: its list and minutes, at its own time where the house has a day for it, else on the day. */
 export const visitEvents = (
   store: Store,
-  tubs: readonly TubRow[],
+  views: readonly TubView[],
   scope: CalendarScope,
 ): CalendarEvent[] => {
   const { zone, now } = scope
   const visits = weeklyVisits(store, now)
   const byDay = new Map<string, { at: Instant; lines: Map<string, number> }>()
-  for (const tub of tubs)
-    for (const one of choresOfTub(store, tub, now))
+  for (const view of views)
+    for (const one of view.chores)
       for (const at of datesOf(one, visits, now)) {
-        if (at > now + VISITS_AHEAD) continue
+        if (at > now + VISITS_AHEAD || isShut(one, view, at, zone)) continue
         const day = dayIn(at, zone).toISOString().slice(0, 10)
         const visit = byDay.get(day) ?? { at, lines: new Map<string, number>() }
-        visit.lines.set(prefixOf(tub, scope) + choreName(one.chore), one.chore.minutes)
+        visit.lines.set(prefixOf(view.row, scope) + choreName(one.chore), one.chore.minutes)
         byDay.set(day, visit)
       }
-  const of = tubs.map(({ id }) => id).join('-')
+  const of = views.map(({ row }) => row.id).join('-')
   return [...byDay].map(([day, { at, lines }]) => {
     const minutes = [...lines.values()].reduce((sum, one) => sum + one, 0)
     const own = visits.find((visit) => dayIn(visit, zone).toISOString().startsWith(day))
@@ -193,11 +200,12 @@ const hourEvents = (store: Store, view: TubView, scope: CalendarScope): Calendar
 }
 
 /** Everything of one tub that a calendar is told beside the visits. */
-export const tubEvents = (store: Store, tub: TubRow, scope: CalendarScope): CalendarEvent[] => {
-  const view = tubView(store, tub.id, scope.now)
+export const tubEvents = (store: Store, view: TubView, scope: CalendarScope): CalendarEvent[] => {
   const chores =
     scope.as === 'visits'
       ? []
-      : choresOfTub(store, tub, scope.now).map((one) => choreEvent(one, tub, scope))
-  return [...chores, ...(view ? hourEvents(store, view, scope) : [])]
+      : view.chores
+          .filter((one) => !isShut(one, view, one.due, scope.zone))
+          .map((one) => choreEvent(one, view.row, scope))
+  return [...chores, ...hourEvents(store, view, scope)]
 }

@@ -7,7 +7,7 @@ import { saveSetting, settingOf } from '@/store/settings'
 import { choreName } from '@/words/choreText'
 import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, refused } from './form'
-import { choresOfTubs } from './upkeep'
+import { tubList, tubView } from './views'
 
 /** Evening to morning, where nobody has said otherwise. */
 const USUAL: QuietHours = { fromHour: 20, toHour: 8 }
@@ -17,17 +17,18 @@ export const quietHours = (store: Store): QuietHours => settingOf(store, 'quiet'
 /** A reminder with the chore's name, for a browser to show. */
 export type Told = Omit<Reminder, 'chore'> & { name: string }
 
-/** What may be told on this wall's clock now; nothing in quiet hours. */
+/** What may be told on this wall's clock now; nothing in quiet hours, and no chore that a closure shuts out. */
 export const remindersNow = (
   store: Store,
   now: number,
   zone: string,
 ): { tub: string; reminders: Told[] }[] => {
   if (isQuiet(quietHours(store), new TZDate(now, zone).getHours())) return []
-  return choresOfTubs(store, now).flatMap(({ id, name, chores }) => {
-    const reminders = remindersFor(id, chores, now).map(
-      ({ key, chore, late }): Told => ({ key, name: choreName(chore), late }),
-    )
+  return tubList(store).flatMap(({ id, name }) => {
+    const { chores = [], choresShut } = tubView(store, id, now) ?? {}
+    const reminders = remindersFor(id, chores, now)
+      .filter(({ chore }) => !choresShut?.has(chore.id))
+      .map(({ key, chore, late }): Told => ({ key, name: choreName(chore), late }))
     return reminders.length > 0 ? [{ tub: name, reminders }] : []
   })
 }

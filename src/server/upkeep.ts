@@ -10,16 +10,10 @@ import {
 import type { Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
 import { openRefill } from '@/store/refills'
-import { allTubs, type TubRow } from '@/store/tubs'
+import type { TubRow } from '@/store/tubs'
 import { choreRulesOf, staysAhead, staysOver, toRule } from '@/store/upkeep'
 import { turnUpAhead } from './turnUpAhead'
 import { weeklyVisits } from './visitDay'
-
-export interface TubChores {
-  id: number
-  name: string
-  chores: ChoreDue[]
-}
 
 /** When a planned change of water is to be over, for the chores that go with it. */
 const refillAtOf = (store: Store, tubId: number): { refillAt?: number } => {
@@ -58,9 +52,3 @@ export const upkeepJournalOf = (
 /** What is due at a tub, without folding what its water is. */
 export const choresOfTub = (store: Store, tub: TubRow, now: number): ChoreDue[] =>
   choresDue(tub, upkeepJournalOf(store, tub, now), now, upkeepPlanOf(store, tub, now))
-
-/** What is due at one tub, or at all of them for one walk, without folding what their water is. */
-export const choresOfTubs = (store: Store, now: number, only?: number): TubChores[] =>
-  allTubs(store)
-    .filter(({ id }) => only === undefined || id === only)
-    .map((tub) => ({ id: tub.id, name: tub.name, chores: choresOfTub(store, tub, now) }))

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -8,6 +8,7 @@ const calc = async (args: string[], input = '') => {
   const said = { stdout: '', stderr: '' }
   const status = await runCalc(args, {
     read: () => input,
+    lines: () => input.split('\n'),
     out: (line) => {
       said.stdout += `${line}\n`
     },
@@ -36,6 +37,40 @@ test('as a command: input read, answer and refusal written, the status told', ()
   expect(first).toEqual({ temperatureC: 38 })
   expect(second.error).toMatchObject({ field: 'startC', given: 'warm' })
   expect(status).toBe(2)
+})
+
+test('each line is answered when it comes, not when all are there', async () => {
+  const command = spawn(process.execPath, [
+    '--import',
+    'tsx',
+    join('src', 'cli', 'calc.ts'),
+    'heat',
+    '--lines',
+  ])
+  let said = ''
+  const first = new Promise<string>((resolve) => {
+    command.stdout.on('data', (chunk) => {
+      said += chunk
+      if (said.includes('\n')) resolve(said)
+    })
+  })
+  command.stdin.write('{"startC":38,"airC":5,"timeConstantHours":60,"hours":0}\n')
+  // Its input stays open until the answer is there.
+  expect(JSON.parse(await first)).toEqual({ temperatureC: 38 })
+  command.stdin.end()
+  await new Promise((resolve) => command.on('close', resolve))
+}, 60_000)
+
+test('the help of today lists what tub and journal may hold', async () => {
+  const { stdout } = await calc(['--help', 'today'])
+  const fields = stdout.split('\n').map((line) => line.trim().split(/\s{2,}/)[0])
+  for (const field of ['tub.volumeL', 'tub.programme', 'tub.fillWater.source', 'journal, a soak'])
+    expect(fields).toContain(field)
+  for (const kind of ['reading', 'dose', 'water', 'look', 'refill', 'filter', 'start-up', 'feeder'])
+    expect(fields).toContain(`journal, a ${kind}`)
+  for (const house of ['shelf', 'zone', 'stays', 'refill', 'closing', 'chores', 'leftOut'])
+    expect(fields).toContain(house)
+  expect(stdout).toMatch(/totalAlkalinityPpm\s+0 to \d+ ppm/)
 })
 
 test('one object in, one out', async () => {

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import type { Plan } from '@/core/advice/planTypes'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { residualForecast } from '@/core/estimate/forecast'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
@@ -159,12 +160,11 @@ test('no place says more than the closures allow: soaks ahead, gathering, ribbon
         programmeOf(programme),
         estimate.water,
       )
+      const { closures } = found
       const [first] = gathering(
-        tub,
-        estimate,
+        { tub, estimate, plan: { steps: [] } as unknown as Plan, closures },
         [{ people: 2, minutes: 20 }],
         sources,
-        found.closures,
       )
       const soon = soakAhead(tub, estimate, NOW + HOUR, found.closures)
       const words = say()

@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { estimateNow, waysToDose } from '@/core'
 import { waitingUntil } from '@/core/advice/dosingCycle'
+import type { Plan } from '@/core/advice/planTypes'
 import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { SHOCK_DOSE_MG_PER_LITRE } from '@/core/advice/shockAmount'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
@@ -229,12 +230,19 @@ describe('shock', () => {
   })
 })
 
+const NOTHING_PLANNED = { steps: [] } as unknown as Plan
+
 describe('a gathering', () => {
   const tub = tubWith('granular chlorine', { volumeLitres: 1000 })
+  const at = (ppm: number, closures: readonly Closure[] = [], plan = NOTHING_PLANNED) => ({
+    tub,
+    estimate: stateOf(ppm, tub),
+    plan,
+    closures,
+  })
   test('in, then dose and wait, and the residual never counted below nothing', () => {
     const turns = gathering(
-      tub,
-      stateOf(3, tub),
+      at(3),
       Array.from({ length: 4 }, () => ({ people: 4, minutes: 40 })),
       sourcesFor(tub),
     )
@@ -249,7 +257,7 @@ describe('a gathering', () => {
   })
   test('what one group leaves is carried to the next, and how long the residual lasts is said', () => {
     const group = { people: 3, minutes: 30 }
-    const turns = gathering(tub, stateOf(4, tub), [group, group, group], sourcesFor(tub))
+    const turns = gathering(at(4), [group, group, group], sourcesFor(tub))
     // 1.5 person-hours of 6 g in 1,000 L take 9 ppm: more than is there.
     expect(turns[0]?.runsOutMinutes).toBeGreaterThan(5)
     expect(turns[0]?.runsOutMinutes).toBeLessThan(15)
@@ -260,28 +268,32 @@ describe('a gathering', () => {
     expect(grams[1]).toBeGreaterThan((8.5 * 1000) / 554)
     expect(grams[2]).toBeGreaterThan((8.5 * 1000) / 554)
     for (const turn of turns.slice(1)) expect(turn.verdict).toBe('dose')
-    const few = gathering(tub, stateOf(4.5, tub), [{ people: 1, minutes: 10 }], sourcesFor(tub))
+    const few = gathering(at(4.5), [{ people: 1, minutes: 10 }], sourcesFor(tub))
     expect(few[0]).toMatchObject({ verdict: 'in', runsOutMinutes: undefined })
     expect(few[0]?.leftPpm).toBeCloseTo(3.5, 1)
   })
   test('pH and every other closure count for every group; a missing test asks for one', () => {
     const shut = (code: 'pH high' | 'accident' | 'test too old') =>
       gathering(
-        tub,
-        stateOf(4, tub),
+        at(4, [{ code, since: 0, until: null, lift: { by: 'wait' } } as Closure]),
         [
           { people: 2, minutes: 15 },
           { people: 2, minutes: 15 },
         ],
         sourcesFor(tub),
-        [{ code, since: 0, until: null, lift: { by: 'wait' } } as Closure],
       ).map(({ verdict }) => verdict)
     expect(shut('pH high')).toEqual(['closed', 'closed'])
     expect(shut('accident')).toEqual(['closed', 'closed'])
     expect(shut('test too old')[0]).toBe('test')
   })
+  test('what goes in before the first group is what goes in today anyway', () => {
+    const product = 'sodium dichlor dihydrate'
+    const plan = { steps: [{ kind: 'add', product, grams: 7 }] } as unknown as Plan
+    const [first] = gathering(at(1, [], plan), [{ people: 2, minutes: 15 }], sourcesFor(tub))
+    expect(first).toMatchObject({ verdict: 'dose', product, grams: 7 })
+  })
   test('closed while far too much is in it', () => {
-    const turns = gathering(tub, stateOf(14, tub), [{ people: 2, minutes: 20 }], sourcesFor(tub))
+    const turns = gathering(at(14), [{ people: 2, minutes: 20 }], sourcesFor(tub))
     expect(turns[0]).toMatchObject({ verdict: 'closed', grams: 0 })
   })
 })

@@ -45,6 +45,20 @@ test('an address that nobody can guess, and a new one makes the old go dead', ()
   expect(findTub(store, tub)?.calendar?.zone).toBe('UTC')
 })
 
+test('nobody is sent today to a tub that must not be touched; what is due later stays', () => {
+  openCalendar(store, tub, { zone: 'Europe/Berlin' })
+  const rinses = () => feed().filter(({ summary }) => /^Rinse the filter/.test(summary))
+  const others = feed().length
+  const due = feed(NOW + 14 * DAY).filter(({ summary }) => /^Rinse the filter/.test(summary))
+  expect(due).toHaveLength(1)
+  recordEntry(store, tub, { kind: 'look', 'sign.electric shock': 'yes' }, NOW + 14 * DAY - 1)
+  expect(feed(NOW + 14 * DAY).filter(({ summary }) => /^Rinse the filter/.test(summary))).toEqual(
+    [],
+  )
+  expect(rinses()).toHaveLength(1)
+  expect(feed()).toHaveLength(others)
+})
+
 test('a chore has one event that keeps its name in the calendar for good; its sequence rises each time its date moves', () => {
   openCalendar(store, tub, { zone: 'Europe/Berlin' })
   const before = named(/^Rinse the filter/)

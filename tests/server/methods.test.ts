@@ -18,7 +18,6 @@ import type { Fields } from '@/server/form'
 import { recordEntry } from '@/server/journal'
 import { tickSign } from '@/server/trouble'
 import { tubFields } from '@/server/tubs'
-import { choresOfTubs } from '@/server/upkeep'
 import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
 import { journalOf } from '@/store/entries'
@@ -108,7 +107,7 @@ describe('kept per tub', () => {
   })
   test('a helper’s rhythm is the rhythm of its chore, and Upkeep’s pause is seen here', () => {
     const enzyme = () =>
-      choresOfTubs(store, NOW)[0]?.chores.find(({ chore }) => chore.id === 'enzyme')?.chore
+      tubView(store, tub, NOW)?.chores.find(({ chore }) => chore.id === 'enzyme')?.chore
     expect(enzyme()).toBeUndefined()
     expect(chosen({ asks: 'rhythm', chore: 'enzyme', value: 'fortnightly' }).ok).toBe(true)
     expect(enzyme()?.interval).toEqual({ days: 14 })

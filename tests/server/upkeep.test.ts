@@ -1,4 +1,4 @@
-import { DAY, HOUR } from '@/core/time'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { choresDue } from '@/core/upkeep/choreDue'
 import { upkeepBearing } from '@/core/upkeep/upkeepBearing'
 import { saveChore, setChore } from '@/server/chores'
@@ -9,7 +9,6 @@ import { pourChore } from '@/server/pourChore'
 import { remindersNow, saveQuiet } from '@/server/reminders'
 import { shelfOf } from '@/server/shelf'
 import { importStays, readCalendar, removeStay, saveStay } from '@/server/stays'
-import { choresOfTubs } from '@/server/upkeep'
 import { tubView } from '@/server/views'
 import { openStore, type Store } from '@/store/database'
 import { journalOf, lastChange } from '@/store/entries'
@@ -38,7 +37,7 @@ const chore = (fields: Fields, at = NOW) =>
 describe('what a chore puts in', () => {
   const conditioner = { chore: 'conditioner' }
   const dueNow = () =>
-    choresOfTubs(store, NOW)[0]?.chores.find((one) => one.chore.id === 'conditioner')
+    tubView(store, tub, NOW)?.chores.find((one) => one.chore.id === 'conditioner')
 
   test('both parts in order by one tap, the chore shown by them, and one undo for both', () => {
     expect(messageOf(pourChore(store, tub, conditioner, NOW))).toMatch(/no longer on/)
@@ -124,8 +123,7 @@ describe('chores as rules', () => {
   })
   test('a preset is changed, paused and brought back', () => {
     saveChore(store, tub, { ...form, chore: 'waterline', name: 'Wipe it', days: '14' }, NOW)
-    const wipe = () =>
-      choresOfTubs(store, NOW, tub)[0]?.chores.find((one) => one.chore.id === 'waterline')
+    const wipe = () => tubView(store, tub, NOW)?.chores.find((one) => one.chore.id === 'waterline')
     expect(wipe()?.chore).toMatchObject({ text: { name: 'Wipe it' }, interval: { days: 14 } })
     setChore(store, tub, { chore: 'waterline', to: 'paused' }, NOW)
     expect(wipe()).toBeUndefined()
@@ -172,7 +170,7 @@ describe('ticking', () => {
     ).toMatch(/too far/)
     expect(chore({ outcome: 'postponed', until: '2026-05-30', zone: ZONE }).ok).toBe(true)
     expect(
-      choresOfTubs(store, NOW)[0]?.chores.find((one) => one.chore.id === 'filter rinse')?.due,
+      tubView(store, tub, NOW)?.chores.find((one) => one.chore.id === 'filter rinse')?.due,
     ).toBe(Date.UTC(2026, 4, 30, 10))
   })
   test('what a chore used leaves the shelf, and comes back with its undo', () => {
@@ -365,6 +363,14 @@ test('quiet hours are kept, by the clock of the wall', () => {
   expect(remindersNow(store, NOW, 'UTC')).toEqual([])
 })
 
+test('no reminder sends anybody to a tub that must not be touched, but for the technician', () => {
+  const names = () => remindersNow(store, NOW, ZONE)[0]?.reminders.map(({ name }) => name) ?? []
+  expect(names()).toContain('Rinse the filter')
+  recordEntry(store, tub, { kind: 'look', 'sign.electric shock': 'yes' }, NOW - MINUTE)
+  expect(names()).not.toContain('Rinse the filter')
+  for (const name of names()) expect(name).toMatch(/technician|service/i)
+})
+
 test('the short journal gives the same dates as the whole one', () => {
   for (let day = 900; day > 0; day -= 9) {
     recordEntry(store, tub, { kind: 'soak', people: '2', minutes: '30' }, NOW - day * DAY)
@@ -382,8 +388,11 @@ test('the short journal gives the same dates as the whole one', () => {
   const whole = choresDue(row, journalOf(store, tub), NOW, {}).map(
     ({ chore: { id }, due, why, state }) => ({ id, due, why, state }),
   )
-  const short = choresOfTubs(store, NOW, tub)[0]?.chores.map(
-    ({ chore: { id }, due, why, state }) => ({ id, due, why, state }),
-  )
+  const short = tubView(store, tub, NOW)?.chores.map(({ chore: { id }, due, why, state }) => ({
+    id,
+    due,
+    why,
+    state,
+  }))
   expect(short).toEqual(whole)
 })

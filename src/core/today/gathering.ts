@@ -1,4 +1,5 @@
 import { effectFor, type PlanContext } from '../advice/planContext'
+import type { Plan } from '../advice/planTypes'
 import { SANITIZER_AIM } from '../advice/requiredChange'
 import type { Estimate } from '../estimate/estimate'
 import { demandMmol, metAtOnce } from '../estimate/learning/kinetics'
@@ -60,16 +61,23 @@ const stays = (closure: Closure): boolean =>
   closure.code !== 'dose mixing' &&
   closure.code !== 'people in'
 
+/** What a gathering is worked out of: the value of today has all of it. */
+export interface Gathered {
+  tub: Tub
+  estimate: Estimate
+  /** What goes in before the first group is what goes in today anyway. */
+  plan: Plan
+  closures: readonly Closure[]
+}
+
 /**
  * Groups one after the other. What one group leaves and nothing has met yet is carried to the next; every closure of the tub holds
  * for all of them. A forecast: the test before each turn decides.
  */
 export const gathering = (
-  tub: Tub,
-  estimate: Estimate,
+  { tub, estimate, plan, closures: found }: Gathered,
   groups: readonly SoakLoad[],
   sources: PlanContext['sources'],
-  found: readonly Closure[] = [],
 ): GroupTurn[] => {
   const programme = programmeOf(tub.programme)
   const { sanitizer } = programme
@@ -92,9 +100,15 @@ export const gathering = (
       MOST_AT_ONCE_PPM,
       Math.max(middle(tub.targets.sanitizer), floor) - (residual - debt),
     )
-    const grams = dosed
-      ? roundToMeasure(product, (missing / ppmPerGramPerLitre) * tub.volumeLitres)
-      : 0
+    const planned =
+      i === 0
+        ? plan.steps.find((step) => step.kind === 'add' && step.product === product)
+        : undefined
+    const grams = !dosed
+      ? 0
+      : planned?.kind === 'add'
+        ? planned.grams
+        : roundToMeasure(product, (missing / ppmPerGramPerLitre) * tub.volumeLitres)
     residual += (grams * ppmPerGramPerLitre) / tub.volumeLitres
     const personHours = loadOf(load)
     const high = residual > keepOutAbove(tub) + 0.05 && !dosed

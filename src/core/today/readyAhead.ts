@@ -7,7 +7,7 @@ import { quantityOf } from '../estimate/testedWater'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { QUANTITY } from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
-import { residualFloor } from '../tub/targetsNow'
+import { phLimits, residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { type Closure, SLACK, waterCareOpens } from './closure'
 
@@ -106,6 +106,9 @@ export const planReadyAt = (
   const peak = quantityOf(plan.after, sanitizer)
   // What it leaves shut no wait opens: a step was left out, or one go can't do it.
   if (peak < residualFloor(tub, plan.after.cyanuricAcidPpm) - SLACK.residual) return undefined
+  const { low, high } = phLimits(tub)
+  const { pH } = plan.after
+  if (pH < low - SLACK.pH || pH > high + SLACK.pH) return undefined
   if (!highAtFirst(tub, plan, foreseen)) return mixedAt
   const ppm = peak - quantityOf(plan.before, sanitizer)
   const points =

@@ -141,7 +141,7 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
             groups={groups}
             turns={
               groups.length > 0
-                ? gathering(tub, estimate, groups, sources, view.verdict.closures)
+                ? gathering({ ...view, closures: view.verdict.closures }, groups, sources)
                 : []
             }
             preferences={preferences}

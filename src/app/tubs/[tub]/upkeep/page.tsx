@@ -16,12 +16,11 @@ import { onDay, type UpkeepDay, upkeepDay } from '@/app/upkeepDay'
 import { methodOf, seasonStrip } from '@/core'
 import { toWallClock } from '@/server/moment'
 import { quietHours } from '@/server/reminders'
-import { choresOfTubs } from '@/server/upkeep'
 import type { TubView } from '@/server/views'
+import { tubView } from '@/server/views'
 import { visitDay } from '@/server/visitDay'
 import { theStore } from '@/store/database'
 import { settingOf } from '@/store/settings'
-import { allTubs } from '@/store/tubs'
 import { Link } from '@/ui/Link'
 import { Closed } from '@/ui/today/Closed'
 import { CalendarAddress } from '@/ui/upkeep/CalendarAddress'
@@ -121,16 +120,23 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
   const day = upkeepDay(query.day, preferences)
   const all = query.tubs === 'all' && view.tubs.length > 1
   const base = `/tubs/${tub.id}/upkeep`
-  const tubs = allTubs(store)
-  const walks = (all ? choresOfTubs(store, now) : [{ id: tub.id, name: tub.name, chores }]).map(
-    (walk) => ({ ...walk, here: onDay(walk.chores, day) }),
-  )
+  const views = all
+    ? view.tubs.flatMap(({ id }) => (id === tub.id ? view : (tubView(store, id, now) ?? [])))
+    : [view]
+  const walks = views.map((one) => ({
+    ...one,
+    id: one.tub.id,
+    name: one.tub.name,
+    here: onDay(one.chores, day),
+  }))
   const here = walks.flatMap((walk) => walk.here)
   const minutes = here.reduce((sum, { chore }) => sum + chore.minutes, 0)
   const ahead = chores
     .filter((one) => !onDay(chores, day).includes(one))
     .toSorted((a, b) => a.due - b.due)
-  const first = mostUrgent(here.filter(({ chore }) => !view.choresShut.has(chore.id)))
+  const first = mostUrgent(
+    walks.flatMap(({ here, choresShut }) => here.filter(({ chore }) => !choresShut.has(chore.id))),
+  )
   const strip = seasonStrip(tub, journal, { dues: chores, filters, stays, tubId: tub.id, now })
   const visit = visitDay(store)
   const key = `${journal.length}-${view.lastChange?.number ?? 0}`
@@ -208,10 +214,10 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
                         nth={nth}
                         tubId={walk.id}
                         shelf={view.shelf}
-                        litres={tubs.find(({ id }) => id === walk.id)?.volumeLitres ?? 0}
+                        litres={walk.tub.volumeLitres}
                         item={item}
-                        waits={walk.id === tub.id ? view.helpersWait : undefined}
-                        shut={walk.id === tub.id ? view.choresShut.get(item.chore.id) : undefined}
+                        waits={walk.helpersWait}
+                        shut={walk.choresShut.get(item.chore.id)}
                         keep={saveEntry}
                         pour={pourForChore}
                         preferences={preferences}
