@@ -140,31 +140,58 @@ const STATES: readonly State[] = [
 
 const PLACES = ['now', 'dose', 'soak', 'programme', 'upkeep', 'visit', 'refill', 'trouble']
 
-for (const { name, programme, entries, says, never } of STATES)
-  test(`one voice in every place: ${name}`, async ({ browser }) => {
-    const store = openStore(DEMO_DB)
-    const now = Date.now()
-    const row = insertTub(store, {
-      name: name.slice(0, 40),
-      place: 'States',
-      volumeLitres: 1320,
-      volumeBasis: { by: 'figure', litres: 1320 },
-      programme,
-      preset: 'own',
-      targets: programmeOf(programme).presets[0].targets,
-      fillWater: { source: 'town' },
-      setTemperatureCelsius: 38,
-      units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
-      createdAt: now,
-    })
-    for (const entry of entries(now)) insertEntry(store, row.id, entry, now)
+const tubIn = ({ name, programme, entries }: State) => {
+  const store = openStore(DEMO_DB)
+  const now = Date.now()
+  const row = insertTub(store, {
+    name: name.slice(0, 40),
+    place: 'States',
+    volumeLitres: 1320,
+    volumeBasis: { by: 'figure', litres: 1320 },
+    programme,
+    preset: 'own',
+    targets: programmeOf(programme).presets[0].targets,
+    fillWater: { source: 'town' },
+    setTemperatureCelsius: 38,
+    units: { volume: 'litre', temperature: 'celsius', mass: 'gram' },
+    createdAt: now,
+  })
+  for (const entry of entries(now)) insertEntry(store, row.id, entry, now)
+  return row
+}
+
+for (const state of STATES)
+  test(`one voice in every place: ${state.name}`, async ({ browser }) => {
+    const { says, never } = state
+    const row = tubIn(state)
     const page = await elsewhere(browser, { viewport: PHONE, locale: 'en-GB' })
     await page.goto(`${DEMO}/tubs/${row.id}/now`)
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(says)
     for (const place of PLACES) {
-      await page.goto(`${DEMO}/tubs/${row.id}/${place}`)
+      if (place !== 'now') await page.goto(`${DEMO}/tubs/${row.id}/${place}`)
       const text = (await page.getByRole('main').textContent()) ?? ''
       expect([place, text.match(never)?.[0]]).toEqual([place, undefined])
     }
     await page.context().close()
   })
+
+test('a visit to two tubs says why the second is shut, and does nothing there', async ({
+  browser,
+}) => {
+  const [shock, open] = [STATES[0], STATES.find(({ name }) => name.startsWith('two tests'))]
+  if (!shock || !open) throw new Error('no states')
+  const [second, first] = [tubIn(shock), tubIn(open)]
+  const page = await elsewhere(browser, { viewport: PHONE, locale: 'en-GB' })
+  await page.goto(`${DEMO}/tubs/${first.id}/visit?tubs=${first.id}+${second.id}`)
+  const main = page.getByRole('main')
+  await expect(main.getByText(second.name, { exact: true }).first()).toBeVisible()
+  await expect(main.getByText(/electrician/).first()).toBeVisible()
+  await expect(page.getByRole('listitem').filter({ hasText: `· ${second.name}` })).toHaveCount(0)
+  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(/[Rr]eady/)
+  // Its walk in Upkeep, beside the other's, has no chore that may be ticked, but for the one who mends it.
+  await page.goto(`${DEMO}/tubs/${first.id}/upkeep?tubs=all`)
+  const walk = main.locator('h3', { hasText: second.name }).locator('xpath=..')
+  for (const button of await walk.getByRole('button', { name: /^Mark done/ }).all())
+    await expect(button).toHaveAccessibleName(/technician|service/i)
+  await page.context().close()
+})

@@ -89,9 +89,9 @@ test('twenty-two states, on Now, Soak, the visit and the sheet: no place says mo
           .getByText(/^Closed: /),
         `${state.name}, ${where}`,
       ).toBeVisible()
+      if (where === 'now')
+        await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(/Yes|Probably/)
     }
-    await page.goto(`${DEMO}/tubs/${id}/now`)
-    await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(/Yes|Probably/)
   }
   for (const state of OPEN) {
     const id = tubIn(state)
@@ -99,7 +99,7 @@ test('twenty-two states, on Now, Soak, the visit and the sheet: no place says mo
     await expect(page.getByRole('heading', { level: 1 }), state.name).toHaveText(/^(Yes|Probably)/)
     await expect(page.getByText(/ask a doctor first/)).toBeVisible()
     for (const where of ['now', 'soak', 'dose']) {
-      await page.goto(`${DEMO}/tubs/${id}/${where}`)
+      if (where !== 'now') await page.goto(`${DEMO}/tubs/${id}/${where}`)
       await expect(page.getByText(/^Closed/), `${state.name}, ${where}`).toHaveCount(0)
     }
   }

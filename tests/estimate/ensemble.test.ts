@@ -121,6 +121,27 @@ test('a fan begins where the estimate is, falls by itself, and a planned soak an
   )
 })
 
+test('followed alone, the residual goes exactly the way that it goes with everything else', () => {
+  const ensemble = ensembleOf(held.tub, held.journal, end, 60)
+  const ahead = [
+    {
+      id: 0,
+      at: end + HOUR,
+      kind: 'dose',
+      body: { product: 'sodium hypochlorite', grams: 200 },
+    },
+    { kind: 'soak', at: end + 20 * HOUR, body: { people: 4, minutes: 45 } },
+  ] as Parameters<typeof fanOf>[2]
+  const [whole] = fanOf(ensemble, held.tub, ahead, 3, { hours: 48, stepHours: 1 })
+  const alone = fanOf(ensemble, held.tub, ahead, 3, {
+    hours: 48,
+    stepHours: 1,
+    follows: 'residual',
+  })
+  expect(alone).toHaveLength(1)
+  expect(alone[0]).toEqual(whole)
+})
+
 test('going on from what is kept is the same as beginning anew', () => {
   const store = openStore(':memory:')
   const { id } = insertTub(store, { ...newTub, ...held.tub, createdAt: 1 })

@@ -59,7 +59,7 @@ export const foreseenWith = ({
     tub,
     ahead,
     tub.targets.sanitizer.low,
-    { hours: HOURS_AHEAD, stepHours: 1 },
+    { hours: HOURS_AHEAD, stepHours: 1, follows: 'residual' },
   )
   return residual?.points.map((point) => ({
     at: point.at,

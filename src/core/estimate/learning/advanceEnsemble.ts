@@ -65,8 +65,16 @@ export const loseGas = (
 
 const SCRATCH: Residual = { sanitizer: 0, bathersDemand: 0, combined: 0, tablets: 0, used: 0 }
 
+/** What is followed: everything, or the residual alone, which goes its way whatever gas does and costs a third. */
+export type Follows = 'everything' | 'residual'
+
 /** Lets time pass for every member, by half days, and by longer steps where nothing is written down for weeks. */
-export const advanceEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): void => {
+export const advanceEnsemble = (
+  ensemble: Ensemble,
+  tub: Tub,
+  until: Instant,
+  follows: Follows = 'everything',
+): void => {
   const { sanitizer, dosedWith } = programmeOf(tub.programme)
   const feeder = feederOf(tub.programme)
   const tablet = dosedWith.find((one) => PRODUCTS[one].form === 'tablets')
@@ -139,7 +147,7 @@ export const advanceEnsemble = (ensemble: Ensemble, tub: Tub, until: Instant): v
     }
     ensemble.saltPpm += replaced * ensemble.topUp.saltPpm
     ensemble.solidsPpm += replaced * ensemble.topUp.solidsPpm
-    loseGas(ensemble, coveredTransferOf(tub), hours, before)
+    if (follows === 'everything') loseGas(ensemble, coveredTransferOf(tub), hours, before)
     ensemble.temperatureCelsius = thermostatTo(
       ensemble.temperatureCelsius,
       tub.setTemperatureCelsius,

@@ -19,7 +19,7 @@ import {
   USUAL_SURROUNDINGS,
 } from '../surroundings'
 import { fillWaterOf } from '../testedWater'
-import { advanceEnsemble, loseGas } from './advanceEnsemble'
+import { advanceEnsemble, type Follows, loseGas } from './advanceEnsemble'
 import {
   at,
   chance,
@@ -269,8 +269,13 @@ const fillOf = ({ fillTest, at: now }: Ensemble, tub: Tub): FillWater =>
   fillTest && now - fillTest.at <= FILL_TEST_COUNTS ? fillTest.fillWater : tub.fillWater
 
 /** Goes on to an entry and takes it in. */
-export const takeEntry = (ensemble: Ensemble, tub: Tub, entry: Entry): void => {
-  advanceEnsemble(ensemble, tub, entry.at)
+export const takeEntry = (
+  ensemble: Ensemble,
+  tub: Tub,
+  entry: Entry,
+  follows: Follows = 'everything',
+): void => {
+  advanceEnsemble(ensemble, tub, entry.at, follows)
   switch (entry.kind) {
     case 'test':
       takeReadings(ensemble, tub, entry)

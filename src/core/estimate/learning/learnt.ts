@@ -5,7 +5,7 @@ import { programmeOf } from '../../programmes/programme'
 import type { Quantity } from '../../testing/quantity'
 import { HOUR, type Instant } from '../../time'
 import type { Tub } from '../../tub/tub'
-import { advanceEnsemble } from './advanceEnsemble'
+import { advanceEnsemble, type Follows } from './advanceEnsemble'
 import { expectedOf, type Spread, spreadOf, takeEntry } from './ensemble'
 import { copyEnsemble, type Ensemble, LEARNT, type Learnt, type OddReading } from './ensembleState'
 
@@ -79,10 +79,17 @@ export const fanOf = (
   tub: Tub,
   ahead: readonly Ahead[],
   floor: number,
-  { hours = 24 * FAN_DAYS, stepHours = 4 }: { hours?: number; stepHours?: number } = {},
+  {
+    hours = 24 * FAN_DAYS,
+    stepHours = 4,
+    follows = 'everything',
+  }: { hours?: number; stepHours?: number; follows?: Follows } = {},
 ): Fan[] => {
   const { sanitizer } = programmeOf(tub.programme)
-  const quantities = foreseenOf(tub).filter((quantity) => quantity !== 'totalChlorine')
+  const quantities =
+    follows === 'residual'
+      ? [sanitizer]
+      : foreseenOf(tub).filter((quantity) => quantity !== 'totalChlorine')
   const state = copyEnsemble(ensemble)
   const fans = new Map(quantities.map((quantity): [Quantity, FanPoint[]] => [quantity, []]))
   const start = ensemble.at
@@ -91,9 +98,9 @@ export const fanOf = (
   for (let at = start; at <= start + hours * HOUR; at += stepHours * HOUR) {
     for (; next < coming.length && (coming[next]?.at ?? 0) <= at; next++) {
       const one = coming[next]
-      if (one) takeEntry(state, tub, { id: 0, ...one } as Entry)
+      if (one) takeEntry(state, tub, { id: 0, ...one } as Entry, follows)
     }
-    advanceEnsemble(state, tub, at)
+    advanceEnsemble(state, tub, at, follows)
     for (const quantity of quantities) {
       const spread = expectedOf(state, tub, quantity)
       if (spread) fans.get(quantity)?.push({ at, ...spread })
