@@ -239,6 +239,35 @@ export interface Photograph {
   pitch: number
 }
 
+/** The lens: a Gaussian in two passes, over linear light, in place. */
+const blurred = (light: Float64Array, width: number, height: number, blur: number): void => {
+  const reach = Math.ceil(2.5 * blur)
+  const weights = Float64Array.from({ length: 2 * reach + 1 }, (_, i) =>
+    Math.exp(-((i - reach) ** 2) / (2 * blur ** 2)),
+  )
+  const all = weights.reduce((a, b) => a + b, 0)
+  const copy = new Float64Array(light.length)
+  for (const [length, step, lines, next] of [
+    [width, 3, height, 3 * width],
+    [height, 3 * width, width, 3],
+  ] as const) {
+    copy.set(light)
+    // Beyond the edge stands what is at the edge.
+    const places = Int32Array.from(
+      { length: length + 2 * reach },
+      (_, i) => step * Math.max(0, Math.min(length - 1, i - reach)),
+    )
+    for (let line = 0; line < lines; line++)
+      for (let at = 0; at < length; at++)
+        for (let k = line * next; k < line * next + 3; k++) {
+          let sum = 0
+          for (let i = 0; i < weights.length; i++)
+            sum += (weights[i] as number) * (copy[k + (places[at + i] as number)] as number)
+          light[k + at * step] = sum / all
+        }
+  }
+}
+
 /** @param random uniform in [0, 1) */
 export const photograph = async (scene: Scene, random: () => number): Promise<Photograph> => {
   const { pads, width, height, stripWidth, padWidth, gap, handle, freeEnd } = scene
@@ -366,29 +395,7 @@ export const photograph = async (scene: Scene, random: () => number): Promise<Ph
       for (let k = 0; k < 3; k++)
         light[3 * (y * width + x) + k] = fall * ((own[k] ?? 0) * (taken[k] ?? 1) + mirror)
     }
-  // The lens: a Gaussian in two passes.
-  if (scene.blur > 0.2) {
-    const reach = Math.ceil(2.5 * scene.blur)
-    const weights = Array.from({ length: 2 * reach + 1 }, (_, i) =>
-      Math.exp(-((i - reach) ** 2) / (2 * scene.blur ** 2)),
-    )
-    const all = weights.reduce((a, b) => a + b, 0)
-    const copy = new Float64Array(light.length)
-    for (const across of [true, false]) {
-      copy.set(light)
-      for (let y = 0; y < height; y++)
-        for (let x = 0; x < width; x++)
-          for (let k = 0; k < 3; k++) {
-            let sum = 0
-            for (let i = -reach; i <= reach; i++) {
-              const xx = across ? Math.max(0, Math.min(width - 1, x + i)) : x
-              const yy = across ? y : Math.max(0, Math.min(height - 1, y + i))
-              sum += (weights[i + reach] ?? 0) * (copy[3 * (yy * width + xx) + k] ?? 0)
-            }
-            light[3 * (y * width + x) + k] = sum / all
-          }
-    }
-  }
+  if (scene.blur > 0.2) blurred(light, width, height, scene.blur)
   // The sensor mixes its channels, keeps white white, and bends its tones.
   const m = [0, 1, 2].map((row) => {
     const off = [0, 1, 2].map((column) =>
@@ -400,8 +407,11 @@ export const photograph = async (scene: Scene, random: () => number): Promise<Ph
   const bytes = Buffer.alloc(3 * width * height)
   for (let i = 0; i < width * height; i++)
     for (let k = 0; k < 3; k++) {
-      let sum = 0
-      for (let j = 0; j < 3; j++) sum += (m[k]?.[j] ?? 0) * (light[3 * i + j] ?? 0)
+      const [red = 0, green = 0, blue = 0] = m[k] ?? []
+      const sum =
+        red * (light[3 * i] as number) +
+        green * (light[3 * i + 1] as number) +
+        blue * (light[3 * i + 2] as number)
       const clean = Math.max(0, sum + scene.noise * gauss() * Math.sqrt(Math.max(0.02, sum)))
       const s = Math.min(1, clean) ** (1 / 2.2)
       const bent = s + scene.curve * s * (1 - s) * (s - 0.5) * 2
