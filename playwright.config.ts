@@ -20,6 +20,8 @@ export default defineConfig({
     // A trace costs a fifth of the time: `npx playwright test --trace on` where one is wanted.
     trace: 'off',
     screenshot: 'only-on-failure',
+    // What can't be pressed for a minute never will be.
+    actionTimeout: 60_000,
     launchOptions: {
       executablePath: chromium(),
       args: [
