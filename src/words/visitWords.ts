@@ -235,18 +235,27 @@ const length = (minutes: number) => `${minutes} ${minutes === 1 ? 'minute' : 'mi
 /** The title of a visit: hands, and when the tub is ready. */
 export const visitTitle = (
   { acts, handsMinutes }: Pick<Visit, 'acts' | 'handsMinutes'>,
-  ready: readonly { at: Instant | undefined; testAt?: Instant | undefined }[],
+  /** Of each tub, with its name where there are more. */
+  ready: readonly { at: Instant | undefined; testAt?: Instant | undefined; name?: string }[],
   preferences: DisplayPreferences,
 ): string => {
+  const shut = ready.filter(({ at, testAt }) => at === undefined && testAt === undefined)
+  const stays =
+    ready.length === 1
+      ? 'The tub stays closed.'
+      : shut.length === ready.length
+        ? 'The tubs stay closed.'
+        : `${shut.map(({ name }) => name ?? 'One').join(', ')} ${shut.length === 1 ? 'stays' : 'stay'} closed.`
   if (acts.length === 0)
     return ready.some(({ at }) => at === undefined)
-      ? 'Nothing done now. The tub stays closed.'
+      ? `Nothing done now. ${stays}`
       : 'Nothing to do at the tub.'
   const hands = `${length(Math.max(1, Math.round(handsMinutes)))} at the ${ready.length > 1 ? 'tubs' : 'tub'}.`
   const known = ready.flatMap(({ at }) => (at === undefined ? [] : [at]))
   const test = ready.find(({ testAt }) => testAt !== undefined)?.testAt
-  if (test !== undefined) return `${hands} The test at ${clock(test, preferences)} decides.`
-  if (known.length < ready.length) return `${hands} The tub stays closed.`
+  if (test !== undefined)
+    return `${hands} The test at ${clock(test, preferences)} decides.${shut.length > 0 ? ` ${stays}` : ''}`
+  if (shut.length > 0) return `${hands} ${stays}`
   const last = Math.max(...known)
   if (last <= preferences.now + MINUTE) return `${hands} The tub stays open for soaking.`
   return `${hands} Ready to soak ${sameDay(last, preferences.now, preferences) ? `at ${clock(last, preferences)}` : dayAndClock(last, preferences)}.`

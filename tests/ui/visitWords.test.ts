@@ -1,5 +1,5 @@
 import type { Left, PlacedAct } from '@/core'
-import { DAY, MINUTE } from '@/core/time'
+import { DAY, HOUR, MINUTE } from '@/core/time'
 import { NO_DECISIONS } from '@/core/today/visit/situation'
 import { planVisit } from '@/core/today/visit/visit'
 import { LANE_WORDS, laneWords } from '@/words/laneWords'
@@ -56,6 +56,15 @@ test('the title says hands and hour, by either reader’s clock', () => {
   expect(visitTitle(visit, [{ at: NOW }], GERMAN)).toMatch(/The tub stays open for soaking\.$/)
   expect(visitTitle(visit, [...ready, { at: NOW + DAY }], GERMAN)).toMatch(
     /at the tubs\. Ready to soak tomorrow 20:00\.$/,
+  )
+  // Of two tubs each is told by its name: what one gets does not hide that the other stays shut.
+  const two = [
+    { at: NOW + HOUR, name: 'Deck' },
+    { at: undefined, name: 'Garden' },
+  ]
+  expect(visitTitle(visit, two, GERMAN)).toMatch(/ Garden stays closed\.$/)
+  expect(visitTitle(visit, [two[1], two[1]] as typeof two, GERMAN)).toMatch(
+    /The tubs stay closed\.$/,
   )
   expect(visitTitle({ acts: [], handsMinutes: 0 }, [], GERMAN)).toBe('Nothing to do at the tub.')
 })

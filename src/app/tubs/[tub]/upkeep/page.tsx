@@ -129,14 +129,15 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
     name: one.tub.name,
     here: onDay(one.chores, day),
   }))
-  const here = walks.flatMap((walk) => walk.here)
+  // What a closure shuts out is shown below with the reason, and is nothing to do today.
+  const here = walks.flatMap(({ here: some, choresShut }) =>
+    some.filter(({ chore }) => !choresShut.has(chore.id)),
+  )
   const minutes = here.reduce((sum, { chore }) => sum + chore.minutes, 0)
   const ahead = chores
     .filter((one) => !onDay(chores, day).includes(one))
     .toSorted((a, b) => a.due - b.due)
-  const first = mostUrgent(
-    walks.flatMap(({ here, choresShut }) => here.filter(({ chore }) => !choresShut.has(chore.id))),
-  )
+  const first = mostUrgent(here)
   const strip = seasonStrip(tub, journal, { dues: chores, filters, stays, tubId: tub.id, now })
   const visit = visitDay(store)
   const key = `${journal.length}-${view.lastChange?.number ?? 0}`
@@ -170,7 +171,14 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
           </Link>
         )}
       </header>
-      {view.hands !== 'free' && <Closed view={view} preferences={preferences} here="upkeep" />}
+      {views
+        .filter(({ hands }) => hands !== 'free')
+        .map((one) => (
+          <div key={one.tub.id}>
+            {all && <p className="small mt-3 font-semibold">{one.tub.name}</p>}
+            <Closed view={one} preferences={preferences} here="upkeep" />
+          </div>
+        ))}
       {noFilter !== undefined && <NoFilter since={noFilter} renderedAt={now} />}
       <div className="flex flex-wrap items-center gap-x-6">
         <DayChoice base={base} all={all} day={day} preferences={preferences} />

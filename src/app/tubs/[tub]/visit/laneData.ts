@@ -12,6 +12,9 @@ export const laneData = (
   preferences: DisplayPreferences,
 ): { acts: LaneBlock[]; tubs: LaneTub[] } => {
   const marks = marksOf(visit.acts)
+  const untouched = new Set(
+    views.filter(({ hands }) => hands === 'keep away').map(({ tub }) => tub.id),
+  )
   const tubOf = (id: number) => views.find(({ tub }) => tub.id === id)?.tub
   return {
     acts: visit.acts.map((act): LaneBlock => {
@@ -29,15 +32,18 @@ export const laneData = (
         waits: act.waitMinutes > 0 ? waitWords(act, preferences) : [],
       }
     }),
-    tubs: visit.lanes.map(({ tub, lanes }) => ({
-      mixing: mixingIn(views.find((one) => one.tub.id === tub)),
-      id: tub,
-      name: tubOf(tub)?.name ?? '',
-      lanes,
-      pours: visit.acts.some(
-        (act) => act.tub === tub && (act.what.kind === 'dose' || act.what.kind === 'helper'),
-      ),
-    })),
+    // Nothing happens at a tub that nobody may touch.
+    tubs: visit.lanes
+      .filter(({ tub }) => !untouched.has(tub))
+      .map(({ tub, lanes }) => ({
+        mixing: mixingIn(views.find((one) => one.tub.id === tub)),
+        id: tub,
+        name: tubOf(tub)?.name ?? '',
+        lanes,
+        pours: visit.acts.some(
+          (act) => act.tub === tub && (act.what.kind === 'dose' || act.what.kind === 'helper'),
+        ),
+      })),
   }
 }
 
