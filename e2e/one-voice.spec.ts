@@ -188,8 +188,15 @@ test('a visit to two tubs says why the second is shut, and does nothing there', 
   await expect(main.getByText(/electrician/).first()).toBeVisible()
   await expect(page.getByRole('listitem').filter({ hasText: `· ${second.name}` })).toHaveCount(0)
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(/[Rr]eady/)
-  // Its walk in Upkeep, beside the other's, has no chore that may be ticked, but for the one who mends it.
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(second.name)
+  // Nothing is drawn of a tub that nobody may touch, its power least of all.
+  await expect(page.locator('svg text', { hasText: second.name })).toHaveCount(0)
+  // And none of its chores is counted as today's, but for the one who mends it.
+  await page.goto(`${DEMO}/tubs/${second.id}/upkeep`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^(Nothing to do|One chore)/)
   await page.goto(`${DEMO}/tubs/${first.id}/upkeep?tubs=all`)
+  await expect(main.getByText(/electrician/).first()).toBeVisible()
+  // Its walk in Upkeep, beside the other's, has no chore that may be ticked, but for the one who mends it.
   const walk = main.locator('h3', { hasText: second.name }).locator('xpath=..')
   for (const button of await walk.getByRole('button', { name: /^Mark done/ }).all())
     await expect(button).toHaveAccessibleName(/technician|service/i)

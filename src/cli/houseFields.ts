@@ -7,6 +7,7 @@ import {
   isChoreId,
   PRODUCTS,
   type ProductName,
+  RAREST_DAYS,
   STAY_KINDS,
 } from '@/core'
 import type { Refusal } from './fields'
@@ -26,8 +27,6 @@ export const HOUSE_FIELDS = {
 } as const
 
 const MOST = 100
-/** As rare as a chore may be, days. */
-const RAREST_DAYS = 1825
 const isRefusal = (one: unknown): one is Refusal =>
   typeof one === 'object' && one !== null && 'allowed' in one
 

@@ -459,6 +459,7 @@ export {
   LANES,
   type Lane,
   presetChore,
+  RAREST_DAYS,
   recurringChoresOf,
   type SchoolId,
   schoolsOf,

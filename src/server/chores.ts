@@ -12,6 +12,7 @@ import {
   type Lane,
   type PresetChoreId,
   presetChore,
+  RAREST_DAYS,
   toLitres,
 } from '@/core'
 import type { Store } from '@/store/database'
@@ -28,9 +29,6 @@ import { FIELD, REFUSALS } from '@/words/refusals'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { journalAt } from './journalAt'
 import { merged } from './merge'
-
-/** Five years; what comes more seldom is no chore. */
-const LONGEST_DAYS = 1825
 
 const MONTHS = 12
 
@@ -63,7 +61,7 @@ const schema = Joi.object({
   name: text('Name', 60, true),
   lane: oneOf(FIELD.lane, LANES),
   purpose: text('Why', 200),
-  days: number({ name: FIELD.everyDays, low: 1, high: LONGEST_DAYS, unit: 'days' }),
+  days: number({ name: FIELD.everyDays, low: 1, high: RAREST_DAYS, unit: 'days' }),
   soakHours: number({ name: FIELD.hoursInUse, low: 1, high: 2000, unit: 'h' }),
   personHours: number({ name: 'Person-hours', low: 1, high: 5000 }),
   hoseVolume: number({ name: FIELD.hoseVolume, low: 10, high: 1_000_000 }),

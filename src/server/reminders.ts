@@ -25,10 +25,9 @@ export const remindersNow = (
 ): { tub: string; reminders: Told[] }[] => {
   if (isQuiet(quietHours(store), new TZDate(now, zone).getHours())) return []
   return tubList(store).flatMap(({ id, name }) => {
-    const { chores = [], choresShut } = tubView(store, id, now) ?? {}
-    const reminders = remindersFor(id, chores, now)
-      .filter(({ chore }) => !choresShut?.has(chore.id))
-      .map(({ key, chore, late }): Told => ({ key, name: choreName(chore), late }))
+    const reminders = remindersFor(id, tubView(store, id, now)?.choresOpen ?? [], now).map(
+      ({ key, chore, late }): Told => ({ key, name: choreName(chore), late }),
+    )
     return reminders.length > 0 ? [{ tub: name, reminders }] : []
   })
 }

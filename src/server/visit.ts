@@ -65,7 +65,7 @@ export interface VisitView {
    * When each tub may be used by all that is known; undefined where a test has to say so first, at `testAt`, or where more than
    * water care has to open it.
    */
-  ready: { tub: number; at: Instant | undefined; testAt: Instant | undefined }[]
+  ready: { tub: number; name: string; at: Instant | undefined; testAt: Instant | undefined }[]
   /** The weekly visit after this one, where the house has a day for it. */
   next: Instant | undefined
 }
@@ -113,7 +113,12 @@ export const visitView = (
   const readyIn = (one: Visit) =>
     views.map((view) => {
       const today = readying(view)
-      return { tub: view.tub.id, testAt: testedAtOf(today, one), at: readyAtOf(today, one) }
+      return {
+        tub: view.tub.id,
+        name: view.tub.name,
+        testAt: testedAtOf(today, one),
+        at: readyAtOf(today, one),
+      }
     })
   const { visit, fit } =
     asked.asked === 'ready by' ? withTheFall(asked, planned, readyIn) : planned(asked)

@@ -232,30 +232,36 @@ export const mergedWords = ({ what, into }: Merged): string =>
 
 const length = (minutes: number) => `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
 
+/** What a visit comes to for each tub, with its name where there are more. */
+export type Readies = readonly {
+  at: Instant | undefined
+  testAt?: Instant | undefined
+  name?: string
+}[]
+
+/** Which tubs stay closed; nothing where none does. */
+export const staysClosed = (ready: Readies): string => {
+  const shut = ready.filter(({ at, testAt }) => at === undefined && testAt === undefined)
+  if (shut.length === 0) return ''
+  if (ready.length === 1) return 'The tub stays closed.'
+  if (shut.length === ready.length) return 'The tubs stay closed.'
+  return `${shut.map(({ name }) => name ?? 'One').join(', ')} ${shut.length === 1 ? 'stays' : 'stay'} closed.`
+}
+
 /** The title of a visit: hands, and when the tub is ready. */
 export const visitTitle = (
   { acts, handsMinutes }: Pick<Visit, 'acts' | 'handsMinutes'>,
-  /** Of each tub, with its name where there are more. */
-  ready: readonly { at: Instant | undefined; testAt?: Instant | undefined; name?: string }[],
+  ready: Readies,
   preferences: DisplayPreferences,
 ): string => {
-  const shut = ready.filter(({ at, testAt }) => at === undefined && testAt === undefined)
-  const stays =
-    ready.length === 1
-      ? 'The tub stays closed.'
-      : shut.length === ready.length
-        ? 'The tubs stay closed.'
-        : `${shut.map(({ name }) => name ?? 'One').join(', ')} ${shut.length === 1 ? 'stays' : 'stay'} closed.`
-  if (acts.length === 0)
-    return ready.some(({ at }) => at === undefined)
-      ? `Nothing done now. ${stays}`
-      : 'Nothing to do at the tub.'
+  const stays = staysClosed(ready)
+  if (acts.length === 0) return stays ? `Nothing done now. ${stays}` : 'Nothing to do at the tub.'
   const hands = `${length(Math.max(1, Math.round(handsMinutes)))} at the ${ready.length > 1 ? 'tubs' : 'tub'}.`
   const known = ready.flatMap(({ at }) => (at === undefined ? [] : [at]))
   const test = ready.find(({ testAt }) => testAt !== undefined)?.testAt
   if (test !== undefined)
-    return `${hands} The test at ${clock(test, preferences)} decides.${shut.length > 0 ? ` ${stays}` : ''}`
-  if (shut.length > 0) return `${hands} ${stays}`
+    return `${hands} The test at ${clock(test, preferences)} decides.${stays && ` ${stays}`}`
+  if (stays) return `${hands} ${stays}`
   const last = Math.max(...known)
   if (last <= preferences.now + MINUTE) return `${hands} The tub stays open for soaking.`
   return `${hands} Ready to soak ${sameDay(last, preferences.now, preferences) ? `at ${clock(last, preferences)}` : dayAndClock(last, preferences)}.`

@@ -25,7 +25,7 @@ const pours = (act: Act): readonly string[] =>
       : []
 
 /** Of everything that is told: no place has more than this. */
-const everywhere = ({ acts, visit, plan, agenda, chores, choresShut }: Today) => ({
+const everywhere = ({ acts, visit, plan, agenda, choresOpen }: Today) => ({
   poured: [
     ...acts.flatMap(pours),
     ...visit.acts.flatMap(({ what }) =>
@@ -45,7 +45,7 @@ const everywhere = ({ acts, visit, plan, agenda, chores, choresShut }: Today) =>
     ),
   ],
   kinds: new Set([...acts.map(({ kind }) => kind), ...visit.acts.map(({ what }) => what.kind)]),
-  doable: chores.filter(({ chore }) => !choresShut.has(chore.id)),
+  doable: choresOpen,
 })
 
 test('the gate: nothing goes in, and no hand goes where a closure forbids it, in any list', () => {

@@ -76,6 +76,8 @@ export interface Today<Row extends Tub = Tub> extends TubNow<Row> {
   chores: ChoreDue[]
   /** Chores that nobody does while a closure holds. */
   choresShut: ReadonlyMap<ChoreDue['chore']['id'], Closure>
+  /** The others: what somebody may be sent to do. */
+  choresOpen: ChoreDue[]
   cases: Case[]
   wrong: Case | undefined
   round: ReturnType<typeof dosingCycleOf>
@@ -219,6 +221,12 @@ export const today = <Row extends Tub>(
     }
     return ahead.points
   }
+  const choresShut = new Map(
+    chores.flatMap(({ chore }) => {
+      const by = shutBy(doingChore(chore), closures)
+      return by ? [[chore.id, by] as const] : []
+    }),
+  )
   const readying = { id, now, tub, estimate, closures, plan, foreseen }
   const readyAt = readyAtOf(readying, visit)
   return {
@@ -245,12 +253,8 @@ export const today = <Row extends Tub>(
     startProgress: standsEmpty(closures) ? undefined : startProgress(tub, journal, estimate),
     feeder,
     chores,
-    choresShut: new Map(
-      chores.flatMap(({ chore }) => {
-        const by = shutBy(doingChore(chore), closures)
-        return by ? [[chore.id, by] as const] : []
-      }),
-    ),
+    choresShut,
+    choresOpen: chores.filter(({ chore }) => !choresShut.has(chore.id)),
     cases,
     wrong,
     round: dosingCycleOf(journal, estimate),

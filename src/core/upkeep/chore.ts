@@ -83,6 +83,9 @@ export type ChoreChange = Partial<
     ChoreText & { season: Season | null }
 >
 
+/** Five years, in days; what comes more seldom is no chore. */
+export const RAREST_DAYS = 1825
+
 /** What the people of one tub made of a preset, or a chore of their own. */
 export interface ChoreRule {
   chore: ChoreId

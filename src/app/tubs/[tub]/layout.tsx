@@ -20,7 +20,7 @@ const RECENT_MS = 45_000
 const TubFrame = async ({ children, params }: TubParams & { children: ReactNode }) => {
   const { view, preferences } = await loadTub((await params).tub)
   const { tub, tubs, lastChange, now } = view
-  const late = view.chores.filter(({ state }) => state === 'late').length
+  const late = view.choresOpen.filter(({ state }) => state === 'late').length
   const theme = await chosenTheme()
   const sheet = (keys: boolean) => (
     <MoreSheet tubId={tub.id} tubs={tubs} theme={theme} keys={keys} late={late} />

@@ -43,7 +43,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
     programme.sanitizer === 'freeChlorine' ? stabiliserBuildup(tub, journal, estimate) : undefined
   const circulation = circulationRemarks(tub, preferences)
   const routine = routineText(tub, feederOf(tub.programme))
-  const parts = view.chores.filter(
+  const parts = view.choresOpen.filter(
     ({ chore }) => chore.id === 'mineral cartridge' || chore.id === 'chlorine part',
   )
   return (

@@ -129,10 +129,10 @@ const Upkeep = async ({ params, searchParams }: UpkeepProps) => {
     name: one.tub.name,
     here: onDay(one.chores, day),
   }))
-  // What a closure shuts out is shown below with the reason, and is nothing to do today.
-  const here = walks.flatMap(({ here: some, choresShut }) =>
-    some.filter(({ chore }) => !choresShut.has(chore.id)),
-  )
+  // What a closure shuts out is shown below with the reason, and is nothing to do today; on a day ahead it may be.
+  const here = day.isToday
+    ? walks.flatMap(({ choresOpen }) => onDay(choresOpen, day))
+    : walks.flatMap((walk) => walk.here)
   const minutes = here.reduce((sum, { chore }) => sum + chore.minutes, 0)
   const ahead = chores
     .filter((one) => !onDay(chores, day).includes(one))

@@ -47,10 +47,6 @@ export const VisitPlan = ({
   const fits = unsure
     ? 'No hour can be promised: see what keeps the tub closed.'
     : fitWords(fit, visit, preferences)
-  const named = ready.map((one) => ({
-    ...one,
-    name: views.find(({ tub: { id } }) => id === one.tub)?.tub.name ?? '',
-  }))
   const nothing = visit.acts.length === 0
   const openings = visit.acts.filter(({ needs }) => needs.cover?.includes('open')).length
   const withDecision = (change: Partial<Decisions>) =>
@@ -59,7 +55,7 @@ export const VisitPlan = ({
     <div className="lg:min-h-[700px]">
       <section className="grid gap-x-10 gap-y-4 pt-2 lg:grid-cols-[1fr_auto] lg:pt-3">
         <div>
-          <h1 className="serif title">{visitTitle(visit, named, preferences)}</h1>
+          <h1 className="serif title">{visitTitle(visit, ready, preferences)}</h1>
           {!nothing && <p className="mt-2 text-muted">{visitSummary(visit, last, preferences)}</p>}
           {fits && <p className="mt-1 font-medium">{fits}</p>}
           {visit.start > preferences.now + MINUTE && (

@@ -25,7 +25,7 @@ import { LeftList } from '@/ui/visit/VisitLists'
 import { VisitProgress } from '@/ui/visit/VisitProgress'
 import { formatClosure } from '@/words/closureWords'
 import { formatEntry } from '@/words/entryWords'
-import { actWords, placeWords, visitEnd } from '@/words/visitWords'
+import { actWords, placeWords, staysClosed, visitEnd } from '@/words/visitWords'
 import { clock, type DisplayPreferences, day, dayAndClock } from '@/words/words'
 import { impossibleIn, laneData } from './laneData'
 import type { Query } from './visitOf'
@@ -336,7 +336,7 @@ const End = ({
     <section>
       <h1 className="serif verdict mt-3">
         {last === undefined
-          ? 'Done. The tub stays closed for now.'
+          ? `Done. ${staysClosed(page.ready) || 'Test before anyone gets in.'}`
           : last <= preferences.now + MINUTE
             ? 'Done. Put the cover on.'
             : `Done. Ready ${dayAndClock(last, preferences)}.`}
