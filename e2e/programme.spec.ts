@@ -44,6 +44,7 @@ test('a salt tub is started up over days, and says on Now where it stands', asyn
   await page.goto(`${tub}/record`)
   await expect(page.getByText(/tub salt/i).first()).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).first().click()
+  await expect(page.getByText(/tub salt/i)).toHaveCount(0)
   await page.goto(`${tub}/programme`)
   await expect(page.getByRole('button', { name: /^Mark done: Half of the tub salt/ })).toBeVisible()
   clean()

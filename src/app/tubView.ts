@@ -12,7 +12,6 @@ import {
   type LevelAhead,
   levelAhead,
   plannedDose,
-  startingFrom,
   usualSurface,
 } from '@/core'
 import { waitingReplies } from '@/server/devices'
@@ -74,8 +73,7 @@ export const loadFans = (view: TubView, dosed: boolean, asUsual: boolean): Fan[]
           kind: 'dose',
           body: plannedDose(view.planOptions.shelf, step),
         })
-  const start = startingFrom(ensemble, tub, view.estimate)
-  return fanOf(start, tub, ahead, tub.targets.sanitizer.low)
+  return fanOf(ensemble, tub, ahead, tub.targets.sanitizer.low)
 }
 
 /** Where the level goes: by the simulated weather where stand-ins are on, else by the air its people gave. */

@@ -4,13 +4,13 @@ import {
   ensembleOf,
   estimateNow,
   expectedOf,
+  foretelling,
   HOUR,
   implausibilities,
   inOrder,
   programmeOf,
   quantityOf,
   type Spread,
-  startingFrom,
   takeEntry,
 } from '@/core'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
@@ -57,7 +57,7 @@ const answer = (raw: Record<string, unknown>): Answer => {
   const ensemble = ensembleOf(made.tub, past, now)
   const { tub, estimate, learnt } = estimateNow(made.tub, past, now, ensemble)
   const programme = programmeOf(tub.programme)
-  const state = startingFrom(ensemble, tub, estimate)
+  const state = foretelling(ensemble)
   let next = 0
   const hours = Array.from({ length: input.hours + 1 }, (_, hour) => {
     const at = now + hour * HOUR

@@ -151,8 +151,6 @@ const answer = (raw: Record<string, unknown>): Answer => {
     .filter(([name]) => given[name as keyof WaterInput] !== undefined)
     .map(([, quantity]) => quantity)
   const fillWater = fillWaterFrom(input.fillWater)
-  const state = estimateOfReading(readingOf(reading), read, methodOf(given.method), 0, fillWater)
-  if (!state) return impossible(reading)
   const tub: Tub = {
     volumeLitres: input.tub.volumeL,
     programme: input.tub.programme,
@@ -160,6 +158,9 @@ const answer = (raw: Record<string, unknown>): Answer => {
     fillWater,
     setTemperatureCelsius: reading.temperatureC,
   }
+  const taken = { method: methodOf(given.method), at: 0 }
+  const state = estimateOfReading(tub, readingOf(reading), read, taken)
+  if (!state) return impossible(reading)
   const plan = dosePlan(tub, [], state, {
     shelf,
     objective: input.objective,

@@ -15,7 +15,6 @@ import {
   type Quantity,
   type SetAside,
   type SoakLoad,
-  startingFrom,
   type Today,
   type Tub,
   toDose,
@@ -184,8 +183,7 @@ const quantiles = ({ low, median, high }: { low: number; median: number; high: n
 })
 
 /** The next two days hour by hour, left alone and with the plan carried out at its hours. */
-const aheadOf = ({ tub, estimate, ensemble, planOptions, plan, schedule, now }: Today) => {
-  const start = startingFrom(ensemble, tub, estimate)
+const aheadOf = ({ tub, ensemble, planOptions, plan, schedule, now }: Today) => {
   const soaks = (planOptions.plannedSoaks ?? []).map(
     ({ at, load }): Ahead => ({ at, kind: 'soak', body: load }),
   )
@@ -202,7 +200,7 @@ const aheadOf = ({ tub, estimate, ensemble, planOptions, plan, schedule, now }: 
       : [],
   )
   const rows = (ahead: readonly Ahead[]) => {
-    const fans = fanOf(start, tub, ahead, tub.targets.sanitizer.low, { hours: 48, stepHours: 1 })
+    const fans = fanOf(ensemble, tub, ahead, tub.targets.sanitizer.low, { hours: 48, stepHours: 1 })
     return (fans[0]?.points ?? []).map(({ at }, i) => ({
       at: new Date(at).toISOString(),
       ...Object.fromEntries(

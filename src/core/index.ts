@@ -39,19 +39,30 @@ export {
   type Estimate,
   estimate,
   estimateOfReading,
+  isStale,
   type QuantityEstimate,
 } from './estimate/estimate'
-export { type ForecastPoint, type PlannedRise, residualForecast } from './estimate/forecast'
+export {
+  type Ahead,
+  type Fan,
+  type FanPoint,
+  type ForecastPoint,
+  fanOf,
+} from './estimate/forecast'
 export { advanceEnsemble, CLEARS_TWICE_AT } from './estimate/learning/advanceEnsemble'
 export {
   ensembleOf,
   expectedOf,
   MEMBERS,
-  type Spread,
   startEnsemble,
   takeEntry,
 } from './estimate/learning/ensemble'
-export { copyEnsemble, type Ensemble } from './estimate/learning/ensembleState'
+export {
+  copyEnsemble,
+  type Ensemble,
+  foretelling,
+  type Spread,
+} from './estimate/learning/ensembleState'
 export { estimateNow } from './estimate/learning/estimateNow'
 export {
   boundOf,
@@ -62,14 +73,8 @@ export {
   passTime,
   WASTE_FADES,
 } from './estimate/learning/kinetics'
-export { type Ahead, type Fan, type FanPoint, fanOf } from './estimate/learning/learnt'
-export {
-  DOSED_BY_HOURS,
-  mergeLearnedEstimate,
-  startingFrom,
-} from './estimate/learning/mergeLearnedEstimate'
 export { weeklyUse } from './estimate/learning/weeklyUse'
-export { demandOf, lossOf } from './estimate/rates'
+export { demandOf } from './estimate/rates'
 export { type StabiliserBuildup, stabiliserBuildup } from './estimate/stabiliserBuildup'
 export {
   DISINFECTION_EFFECT,

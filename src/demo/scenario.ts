@@ -8,7 +8,6 @@ import {
   type Instant,
   type Method,
   MINUTE,
-  mergeLearnedEstimate,
   middle,
   type NewEntry,
   type ProgrammeId,
@@ -139,7 +138,7 @@ const told = (cast: Cast): Story => {
   const planned = (at: Instant) => {
     const known = copyEnsemble(ensemble)
     advanceEnsemble(known, tub, at)
-    const state = mergeLearnedEstimate(tub, journal, estimate(tub, journal, at), known)
+    const state = estimate(tub, journal, at, known)
     return planToday(tub, journal, state).plan
   }
 

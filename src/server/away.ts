@@ -16,18 +16,15 @@ import {
   LONGEST_UNATTENDED_DAYS,
   meanPrice,
   type Quantity,
-  startingFrom,
   TABLET_GRAMS,
   type TubHeat,
   type TurnUp,
   toCelsius,
   turnUpFor,
 } from '@/core'
-import type { Store } from '@/store/database'
 import { FIELD, heatRefusal } from '@/words/refusals'
 import { check, type Fields, number } from './form'
 import { heatSettings } from './heat'
-import { ensembleNow } from './learning'
 import { fromWallClock, noMoment, toWallClock } from './moment'
 import { refillSettings } from './refillSettings'
 import type { TubView } from './views'
@@ -79,8 +76,8 @@ const FARTHEST = 180 * DAY
 const whole = (value: number) => String(Math.round(value))
 
 /** The days from leaving to coming back: what to do before, what it will read, what it saves. */
-export const awayPlace = (store: Store, view: TubView, asked: AwayAsked): Away => {
-  const { row: tub, journal, now, stays, estimate } = view
+export const awayPlace = (view: TubView, asked: AwayAsked): Away => {
+  const { row: tub, now, stays, estimate } = view
   const { timeZone, locale, heat, air, level, query } = asked
   const { temperature } = tub.units
   const next = stays
@@ -140,10 +137,11 @@ export const awayPlace = (store: Store, view: TubView, asked: AwayAsked): Away =
   const price = meanPrice(refillSettings(tub).energyPrice, heatSettings(tub))
   const foreseen = days <= LONGEST_UNATTENDED_DAYS
   const hours = Math.max(1, (back - now) / HOUR)
-  const start = startingFrom(ensembleNow(store, view.tub, journal, now), view.tub, estimate)
   const stepHours = Math.min(6, hours)
   const fan = (own: TubView['tub'], ahead: readonly Ahead[]) =>
-    foreseen ? fanOf(start, own, ahead, tub.targets.sanitizer.low, { hours, stepHours }) : []
+    foreseen
+      ? fanOf(estimate.ensemble, own, ahead, tub.targets.sanitizer.low, { hours, stepHours })
+      : []
   const idle = fan(view.tub, [])
   const [residual] = idle
   const leaving =

@@ -33,6 +33,7 @@ const tubKey = (tub: TubRow): string =>
     tub.setTemperatureCelsius,
     tub.kind,
     tub.surroundings,
+    tub.targets.sanitizer,
   ])
 
 const BLOCK = 500

@@ -185,6 +185,8 @@ export const formatNote = (
       case 'above range, held by a feeder':
         return `Above its range: ${lowerFeeder(note.feeder)}, add nothing, and test tomorrow.`
       case 'above range':
+        if (note.backInHours === undefined)
+          return 'Above its range: don’t add any. It takes more than two weeks to come down by itself.'
         return `Above its range: don’t add any. With the cover on it should be back in range in about ${days(note.backInHours)}, sooner with the cover open.`
       case 'feeder too low':
         return `If it keeps testing low, ${note.feeder === 'cell' ? 'raise the cell’s output one level' : `open the ${note.feeder} one notch and count the tablets`}.`
@@ -196,6 +198,8 @@ export const formatNote = (
         return `Combined chlorine is about ${ppm(note.ppm)}: chlorine bound to what bathers left. Shock with the cover open and the jets on, nobody in, and test the next day.`
       case 'shock shows as combined':
         return `Total chlorine may test about ${ppm(note.ppm)} too high: for a day or two the test shows non-chlorine shock as combined chlorine.`
+      case 'unexplained reading':
+        return `Nothing that was logged explains the last reading. Test ${named(quantity)} again before you dose by it.`
       case 'too old':
         return `You last tested ${named(quantity)} ${formatNumber(note.days, 0, preferences)} days ago: too long ago to dose from.`
       case 'never tested':

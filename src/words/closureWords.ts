@@ -93,6 +93,8 @@ const after = (product: Extract<Closure, { code: 'not retested' }>['after']): st
 const DISAGREES: Record<Extract<Closure, { code: 'readings disagree' }>['why'], string> = {
   'risen by nothing':
     'The last two tests of the sanitizer disagree, and nothing that was logged explains the rise.',
+  'pH by nothing':
+    'The last test reads a pH that nothing logged explains. It counts in part until a second test agrees.',
   'total below free': 'The last test reads less total chlorine than free chlorine, which can’t be.',
   'no alkalinity': 'The last test reads no alkalinity at a pH that water without any can’t have.',
 }
@@ -271,7 +273,7 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
     case 'test too old':
       return {
         why: closure.unsure
-          ? `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old, and ${closure.logged ? 'too much has happened since' : 'the level may have fallen too far since'}.`
+          ? `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old, and ${closure.logged ? 'too much has happened since' : closure.quantity === 'pH' ? 'pH has probably left its range since: it climbs as carbon dioxide leaves the water' : 'the level may have fallen too far since'}.`
           : `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old. ${
               closure.quantity === 'pH'
                 ? 'After a week it no longer tells you enough.'

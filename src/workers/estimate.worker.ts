@@ -3,19 +3,15 @@ import {
   type Ahead,
   advanceEnsemble,
   type Entry,
-  estimate,
   type Fan,
   fanOf,
   inOrder,
-  mergeLearnedEstimate,
+  MEMBERS,
   startEnsemble,
-  startingFrom,
   type Tub,
   takeEntry,
 } from '@/core'
 
-/** More than a page computes with: what is asked here can wait a second. */
-const MEMBERS = 500
 /** Entries between two looks at whether it should go on. */
 const CHUNK = 20
 
@@ -44,9 +40,7 @@ const estimator = {
       if (own !== asked) return undefined
     }
     advanceEnsemble(ensemble, tub, now)
-    const state = mergeLearnedEstimate(tub, journal, estimate(tub, journal, now), ensemble)
-    const start = startingFrom(ensemble, tub, state)
-    const fans = fanOf(start, tub, ahead, tub.targets.sanitizer.low)
+    const fans = fanOf(ensemble, tub, ahead, tub.targets.sanitizer.low)
     return own === asked ? fans : undefined
   },
   giveUp: () => {

@@ -117,8 +117,8 @@ test('a fold from the last full change is the fold of everything', () => {
   const fill = journal.findIndex(({ kind }) => kind === 'water')
   const sinceFill = journal.slice(0, fill + 1)
   const fillTest = journal.slice(fill).find(({ kind }) => kind === 'fillTest')
-  expect(estimate(tub, [...sinceFill, ...(fillTest ? [fillTest] : [])], NOW)).toEqual(
-    estimate(tub, journal, NOW),
+  expect(estimate(tub, [...sinceFill, ...(fillTest ? [fillTest] : [])], NOW, ensemble)).toEqual(
+    estimate(tub, journal, NOW, ensemble),
   )
 })
 

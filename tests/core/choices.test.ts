@@ -30,7 +30,7 @@ const READ = [
 
 const stateOf = (given: Partial<WaterReading>, id: ProgrammeId = 'granular chlorine') => {
   const tub = tubWith(id)
-  const state = estimateOfReading(plainReading(given), READ, 'meter', NOW, tub.fillWater)
+  const state = estimateOfReading(tub, plainReading(given), READ, { method: 'meter', at: NOW })
   if (!state) throw new Error('no water reads so')
   return { tub, state }
 }
@@ -246,13 +246,10 @@ describe('too much', () => {
   test('in band, or not read, there is nothing to undo', () => {
     const { tub, state } = stateOf({ freeChlorinePpm: 5 })
     expect(overdoseHelp(tub, state)).toBeUndefined()
-    const unread = estimateOfReading(
-      plainReading({ freeChlorinePpm: 14 }),
-      ['pH'],
-      'drops',
-      NOW,
-      tub.fillWater,
-    )
+    const unread = estimateOfReading(tub, plainReading({ freeChlorinePpm: 14 }), ['pH'], {
+      method: 'drops',
+      at: NOW,
+    })
     expect(unread && overdoseHelp(tub, unread)).toBeUndefined()
   })
 })

@@ -239,6 +239,10 @@ test('a fresh good test of everything opens it when nothing else holds', () => {
         at: NOW,
         body: { method: 'drops', readings: goodReadings(programme) },
       }
+      // What bathers have just left may take all of it yet.
+      const { estimate: then } = judge(tub, [...entries, fresh])
+      const { sanitizer } = programmeOf(programme)
+      if (then.outstandingDemandPpm >= then.quantities[sanitizer].value) return
       // Where a test of the last hours read too little and nothing went in since, the new one is asked about.
       const left = judge(tub, [...entries, fresh]).found.closures
       expect(left.filter(({ code }) => code !== 'readings disagree')).toEqual([])

@@ -23,7 +23,7 @@ const plans = (objective: (typeof OBJECTIVES)[number], products?: ProductName[])
   PH.flatMap((pH) =>
     ALKALINITIES.flatMap((totalAlkalinityPpm) => {
       const reading = plainReading({ pH, totalAlkalinityPpm })
-      const state = estimateOfReading(reading, READ, 'meter', NOW, tub.fillWater)
+      const state = estimateOfReading(tub, reading, READ, { method: 'meter', at: NOW })
       if (!state) return []
       const shelf = products?.map((product) => ({ product, gramsLeft: undefined }))
       return [{ pH, totalAlkalinityPpm, plan: dosePlan(tub, [], state, { objective, shelf }) }]

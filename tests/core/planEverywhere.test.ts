@@ -51,7 +51,7 @@ const readingWith = (values: Partial<Record<Read, number>>): WaterReading => {
 }
 
 const planOf = (tub: Tub, reading: WaterReading, read: readonly Quantity[], method: Method) => {
-  const state = estimateOfReading(reading, read, method, NOW, tub.fillWater)
+  const state = estimateOfReading(tub, reading, read, { method, at: NOW })
   if (!state) throw new Error('no water reads so')
   return { state, plan: dosePlan(tub, [], state) }
 }

@@ -4,7 +4,6 @@ import { estimate } from '@/core/estimate/estimate'
 import { advanceEnsemble } from '@/core/estimate/learning/advanceEnsemble'
 import { startEnsemble, takeEntry } from '@/core/estimate/learning/ensemble'
 import { copyEnsemble } from '@/core/estimate/learning/ensembleState'
-import { mergeLearnedEstimate } from '@/core/estimate/learning/mergeLearnedEstimate'
 import { fillWaterOf } from '@/core/estimate/testedWater'
 import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
 import { incompatibilityIn } from '@/core/products/incompatibilities'
@@ -86,7 +85,7 @@ const live = (id: (typeof PROGRAMMES)[number]['id'], trouble: Trouble = 'good') 
   const state = () => {
     const known = copyEnsemble(ensemble)
     advanceEnsemble(known, tub, at)
-    return mergeLearnedEstimate(tub, journal, estimate(tub, inOrder(journal), at), known)
+    return estimate(tub, inOrder(journal), at, known)
   }
   const pass = (milliseconds: number) => {
     at += milliseconds

@@ -6,7 +6,6 @@ import { sourcesOf, usualShelf } from '@/core/advice/shelf'
 import { SHOCK_DOSE_MG_PER_LITRE } from '@/core/advice/shockAmount'
 import { estimate, estimateOfReading } from '@/core/estimate/estimate'
 import { stabiliserBuildup } from '@/core/estimate/stabiliserBuildup'
-import { unmetDemandPpm } from '@/core/estimate/unmetDemand'
 import type { Entry, EntryOf, NewEntry } from '@/core/journal/entry'
 import { isHeavy, loadOf, type SoakLoad } from '@/core/journal/load'
 import { labelDose, PRODUCTS } from '@/core/products/product'
@@ -32,13 +31,10 @@ const soak = (body: SoakLoad, hoursAgo = 1, id = 1): EntryOf<'soak'> => ({
 })
 const READ = ['pH', 'totalAlkalinity', 'freeChlorine', 'bromine', 'cyanuricAcid'] as const
 const stateOf = (freeChlorinePpm: number, tub = tubWith()) => {
-  const state = estimateOfReading(
-    plainReading({ freeChlorinePpm }),
-    READ,
-    'drops',
-    NOW,
-    tub.fillWater,
-  )
+  const state = estimateOfReading(tub, plainReading({ freeChlorinePpm }), READ, {
+    method: 'drops',
+    at: NOW,
+  })
   if (!state) throw new Error('no water reads so')
   return state
 }
@@ -49,7 +45,8 @@ const sourcesFor = (tub = tubWith()) => {
 
 describe('what bathers left', () => {
   // 2 people-hours at 6 g (the app's typical figure) in 1,320 L are 9.1 ppm; a test reads only what is left of the chlorine.
-  const at = (...entries: Entry[]) => unmetDemandPpm(tubWith(), entries, NOW)
+  const brought = (2 * 6000) / 1320
+  const at = (...entries: Entry[]) => estimate(tubWith(), entries, NOW).outstandingDemandPpm
   const read = (hoursAgo: number): Entry => ({
     id: 9,
     kind: 'test',
@@ -57,22 +54,27 @@ describe('what bathers left', () => {
     body: { method: 'drops', readings: { freeChlorine: 4, pH: 7.5 } },
   })
   const crowd = soak({ people: 4, minutes: 30 }, 3)
-  test('is what the residual was too small for', () =>
-    expect(at(read(4), crowd)).toBeCloseTo((2 * 6000) / 1320 - 4 * Math.exp(-0.2 / 24), 1))
-  test('a test does not meet it: what had not reacted by then still waits', () => {
-    expect(at(crowd, read(2.5))).toBeCloseTo((2 * 6000) / 1320, 3)
-    expect(at(crowd, read(0))).toBeCloseTo(((2 * 6000) / 1320) * Math.exp(-2.5 / 6), 3)
-    expect(at(soak({ people: 4, minutes: 30 }, 40), read(1))).toBe(0)
+  test('is what the residual was too small for, less what has gone by itself', () => {
+    const waits = at(read(4), crowd)
+    expect(waits).toBeLessThan(brought - 3)
+    expect(waits).toBeGreaterThan(0.6 * (brought - 4))
   })
-  test('a dose does', () =>
-    expect(
-      at(crowd, {
+  test('a test does not meet it: what had not reacted by then still waits', () => {
+    expect(at(crowd, read(0))).toBeGreaterThan(1)
+    expect(at(soak({ people: 4, minutes: 30 }, 240), read(48))).toBeLessThan(0.3)
+  })
+  test('a dose meets it over the hours, not at once', () => {
+    const dosed = (hoursAgo: number) =>
+      at(read(4), crowd, {
         id: 8,
         kind: 'dose',
-        at: NOW - HOUR,
-        body: { product: 'sodium dichlor dihydrate', grams: 10 },
-      }),
-    ).toBe(0))
+        at: NOW - hoursAgo * HOUR,
+        body: { product: 'sodium dichlor dihydrate', grams: 25 },
+      })
+    expect(dosed(0)).toBeCloseTo(at(read(4), crowd), 1)
+    expect(dosed(2)).toBeLessThan(0.7 * dosed(0))
+    expect(dosed(2)).toBeGreaterThan(0.3)
+  })
 })
 
 describe('load', () => {
@@ -129,7 +131,8 @@ describe('after a soak, each way of dosing', () => {
     expect(grams).toBeCloseTo(2 * 4.5, 0)
   })
   test('the daily grams are 6 to 10 for 1000 L', () => {
-    const perCubicMetre = (ways(short)['daily grams']?.dose?.grams ?? 0) / 0.3785
+    const perCubicMetre =
+      (ways({ people: 1, minutes: 5 })['daily grams']?.dose?.grams ?? 0) / 0.3785
     expect(perCubicMetre).toBeGreaterThanOrEqual(6)
     expect(perCubicMetre).toBeLessThanOrEqual(10)
   })

@@ -1,9 +1,8 @@
 import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate } from '@/core/estimate/estimate'
+import { fanOf } from '@/core/estimate/forecast'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
-import { fanOf } from '@/core/estimate/learning/learnt'
-import { mergeLearnedEstimate, startingFrom } from '@/core/estimate/learning/mergeLearnedEstimate'
 import type { Entry, NewEntry } from '@/core/journal/entry'
 import { PRODUCT_NAMES } from '@/core/products/product'
 import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
@@ -90,7 +89,7 @@ test.each(PROGRAMMES.map(({ id }) => id))(
             .toSorted((a, b) => a.at - b.at)
             .map((entry, i) => ({ ...entry, id: i + 1 }) as Entry)
           const ensemble = ensembleOf(tub, journal, NOW, 24)
-          const known = mergeLearnedEstimate(tub, journal, estimate(tub, journal, NOW), ensemble)
+          const known = estimate(tub, journal, NOW, ensemble)
           for (const quantity of QUANTITIES) {
             const { value, standardDeviation } = known.quantities[quantity]
             expect(Number.isFinite(value)).toBe(true)
@@ -102,7 +101,7 @@ test.each(PROGRAMMES.map(({ id }) => id))(
           for (const step of dosePlan(tub, journal, known).steps)
             if (step.kind === 'add') expect(step.grams).toBeGreaterThan(0)
           const fans = fanOf(
-            startingFrom(ensemble, tub, known),
+            ensemble,
             tub,
             [{ at: NOW + DAY, kind: 'soak', body: { people: 4, minutes: 60 } }],
             3,

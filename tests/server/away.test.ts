@@ -89,7 +89,7 @@ beforeEach(() => {
 const away = (query: Record<string, string> = {}) => {
   const view = tubView(store, id, NOW)
   if (!view) throw new Error('it is there')
-  return awayPlace(store, view, {
+  return awayPlace(view, {
     timeZone: 'Europe/Berlin',
     locale: 'en-DE',
     heat: usualHeat(view.row),

@@ -35,7 +35,7 @@ test('a view is a function of tub, journal and now: the same twice, and nothing 
   // What is worked out only where it is asked for is a function, and no two of those are equal.
   const at = (now: number) => {
     const view = tubView(store, tub.id, now)
-    return view && { ...view, foreseen: view.foreseen() }
+    return view && { ...view, foreseen: view.foreseen(), pHAt: view.pHAt(now) }
   }
   const once = at(NOW)
   expect(at(NOW)).toEqual(once)

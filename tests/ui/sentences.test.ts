@@ -88,7 +88,7 @@ describe('the sentence, its reason and where it leads', () => {
     ],
     [
       'drifting',
-      [tested(NOW - 20 * HOUR, { ...fine, freeChlorine: 3.6 })],
+      [tested(NOW - 20 * HOUR, { ...fine, freeChlorine: 3.7 }, 'strip')],
       'Test to be sure.',
       /20 hours old, and the level may have fallen too far since/,
       'test',

@@ -8,26 +8,31 @@ const UNLIKELY = 3
 /** Monopersulfate that shows less than this in a test is not worth a word, ppm as chlorine. */
 const SHOWN_PPM = 0.3
 
-/** Expected from the journal and the reading together, one standard deviation. */
-const spreadOf = (before: Estimate, quantity: Quantity, readingDeviation: number) =>
-  Math.hypot(before.quantities[quantity].standardDeviation, readingDeviation)
+/** How far a reading lies beyond what chance explains; 0 where it does not. */
+export const unlikelyBy = (
+  expected: { value: number; standardDeviation: number },
+  value: number,
+  readingDeviation: number,
+): number =>
+  Math.max(
+    0,
+    Math.abs(value - expected.value) -
+      UNLIKELY * Math.hypot(expected.standardDeviation, readingDeviation),
+  )
 
 /** A value that nothing in the journal since the last test explains. */
-export const unexplained = (
+const unexplained = (
   before: Estimate,
   readings: Readings,
   deviationOf: (quantity: Quantity, value: number) => number,
 ): Implausibility[] =>
   QUANTITIES.flatMap((quantity) => {
     const value = readings[quantity]
-    const { lastReading, value: expected } = before.quantities[quantity]
-    if (value === undefined || !lastReading || quantity === 'temperature') return []
-    const spread = spreadOf(before, quantity, deviationOf(quantity, value))
-    const off = value - expected
-    if (Math.abs(off) <= UNLIKELY * spread) return []
-    const limit = expected + Math.sign(off) * UNLIKELY * spread
-    const beyond = Math.abs(value - limit)
-    return [{ quantity, reason: { code: 'unexplained', beyond, higher: off > 0 } }]
+    const expected = before.quantities[quantity]
+    if (value === undefined || !expected.lastReading || quantity === 'temperature') return []
+    const beyond = unlikelyBy(expected, value, deviationOf(quantity, value))
+    const higher = value > expected.value
+    return beyond > 0 ? [{ quantity, reason: { code: 'unexplained', beyond, higher } }] : []
   })
 
 /**

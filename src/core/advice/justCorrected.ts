@@ -1,5 +1,4 @@
-import { type Estimate, estimate as estimateAt } from '../estimate/estimate'
-import { quantityOf } from '../estimate/testedWater'
+import type { Estimate } from '../estimate/estimate'
 import type { Entry } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
 import { readingError } from '../testing/quantity'
@@ -44,6 +43,6 @@ export const slackAfterCorrection = (
   if (out <= 0 || out > slack) return 0
   const past = journal.filter((entry) => entry.at < newest.at && entry.at <= at)
   if (!past.some((entry) => corrects(entry) && entry.at > newest.at - LATELY)) return 0
-  const expected = quantityOf(estimateAt(tub, past, newest.at - 1).reading, quantity)
-  return expected > band.low && expected < band.high ? slack : 0
+  const expected = quantities[quantity].expected?.value
+  return expected !== undefined && expected > band.low && expected < band.high ? slack : 0
 }

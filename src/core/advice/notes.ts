@@ -1,5 +1,5 @@
 import { isStale } from '../estimate/estimate'
-import { lossOf } from '../estimate/rates'
+import { FARTHEST_HOURS, leftAlone, passesAt } from '../estimate/forecast'
 import { quantityOf } from '../estimate/testedWater'
 import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
@@ -7,11 +7,19 @@ import { feederOf } from '../programmes/feederKind'
 import { contains } from '../programmes/programme'
 import { BLEACHES, monopersulfateShown } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
-import { DAY } from '../time'
+import { DAY, HOUR } from '../time'
 import { PHOSPHATE_PPM } from '../tub/fillNeeds'
 import type { Correction } from './correction'
 import { type Dilution, waterInsteadOfAcid } from './dilution'
-import { isAcid, isBase, metalsIn, type PlanContext, phBleached, usable } from './planContext'
+import {
+  isAcid,
+  isBase,
+  metalsIn,
+  type PlanContext,
+  phBleached,
+  usable,
+  wandered,
+} from './planContext'
 import type { PlanNote } from './planTypes'
 import { portionHours } from './portions'
 import type { Recipe } from './recipe'
@@ -155,14 +163,12 @@ export const sanitizerNotes = (task: PlanContext, short: boolean): PlanNote[] =>
   const notes: PlanNote[] = []
   const feeder = feederOf(tub.programme)
   if (usable(task, sanitizer) && value > band.high && !contains(band, value)) {
-    const { mean } = lossOf(tub)
-    const hours = mean > 0 ? Math.log(value / band.high) / mean : undefined
+    const back = passesAt(leftAlone(tub, estimate, FARTHEST_HOURS), band.high, true)
     notes.push({
       quantity: sanitizer,
-      reason:
-        hours === undefined
-          ? { code: 'above range, held by a feeder', feeder }
-          : { code: 'above range', backInHours: hours },
+      reason: feeder
+        ? { code: 'above range, held by a feeder', feeder }
+        : { code: 'above range', backInHours: back && (back - estimate.at) / HOUR },
     })
   }
   if (sanitizer === 'bromine' && short && feeder)
@@ -219,8 +225,15 @@ export const metalNotes = (task: PlanContext): PlanNote[] => {
 export const unreadNotes = (task: PlanContext): PlanNote[] =>
   task.programme.watched
     .filter((quantity) => !usable(task, quantity))
-    .flatMap((quantity) => {
-      const last = task.estimate.quantities[quantity].lastReading
+    .flatMap((quantity): PlanNote[] => {
+      const { lastReading: last, odd } = task.estimate.quantities[quantity]
+      // Its weekly test tells.
+      if (
+        (quantity === 'pH' || quantity === 'totalAlkalinity') &&
+        wandered(task.tub, task.estimate, quantity)
+      )
+        return []
+      if (odd) return [{ quantity, reason: { code: 'unexplained reading' } }]
       if (quantity === 'cyanuricAcid' && last === undefined) return []
       return [
         {

@@ -1,12 +1,13 @@
 import { type Estimate, isStale } from '../estimate/estimate'
-import { lossOf } from '../estimate/rates'
+import { FARTHEST_HOURS, leftAlone, passesAt } from '../estimate/forecast'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, isKind } from '../journal/entry'
 import { ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
+import { feederOf } from '../programmes/feederKind'
 import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
 import type { SanitizerQuantity } from '../testing/quantity'
-import { DAY, type Instant } from '../time'
+import { DAY, HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { SANITIZER_AIM } from './requiredChange'
@@ -26,7 +27,7 @@ export interface Overdose {
   stayOut: boolean
   /** The doses of the last two days that carried it there by themselves: what was asked for is not too much. */
   byDose: { product: ProductName; at: Instant } | undefined
-  /** Until it is back under a cover, hours, one standard deviation of the loss to either side; undefined where a feeder holds it. */
+  /** Until it is back under a cover, hours: eight in ten between; undefined where a feeder holds it. */
   waitHours: { quickest: number; slowest: number | undefined } | undefined
   /** Share of the water, 0–1, that brings it back at once. */
   replaceFraction: number
@@ -80,15 +81,21 @@ export const overdoseHelp = (
   journal: readonly Entry[] = [],
 ): Overdose | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
-  const lossPerHour = lossOf(tub)
   const band = tub.targets.sanitizer
   const one = estimate.quantities[sanitizer]
   const value = quantityOf(estimate.reading, sanitizer)
   if (!one.lastReading || isStale(sanitizer, one.ageHours)) return undefined
   if (value <= 1.1 * band.high) return undefined
-  const { mean, standardDeviation } = lossPerHour
-  const times = Math.log(value / band.high)
-  const slow = mean - standardDeviation
+  const ahead = leftAlone(tub, estimate, FARTHEST_HOURS)
+  const backBy = (edge: 'low' | 'high') => {
+    const at = passesAt(
+      ahead.map((point) => ({ ...point, value: point[edge] })),
+      band.high,
+      true,
+    )
+    return at === undefined ? undefined : (at - estimate.at) / HOUR
+  }
+  const quickest = backBy('low')
   const gramsPerMol = GRAMS_PER_MOL[sanitizer]
   const millimoles = gramsPerMol === undefined ? 0 : (value - middle(band)) / gramsPerMol
   const grams = (taken: number) =>
@@ -101,12 +108,9 @@ export const overdoseHelp = (
     byDose: explainedBy(tub, estimate, journal, value),
     stayOut: value > keepOutAbove(tub),
     waitHours:
-      mean > 0
-        ? {
-            quickest: times / (mean + standardDeviation),
-            slowest: slow > 0 ? times / slow : undefined,
-          }
-        : undefined,
+      quickest === undefined || feederOf(tub.programme)
+        ? undefined
+        : { quickest, slowest: backBy('high') },
     replaceFraction: 1 - band.high / value,
     remover:
       gramsPerMol === undefined

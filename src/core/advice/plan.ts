@@ -75,7 +75,7 @@ export const planContext = (
     choices,
     settled: options.settled,
     afterSoak: options.afterSoak ?? false,
-    alkalinityDoubted: doubted(tub, journal, estimate, 'totalAlkalinity'),
+    alkalinityDoubted: doubted(tub, estimate, 'totalAlkalinity'),
     slack: {
       pH: slackAfterCorrection(tub, journal, estimate, 'pH'),
       totalAlkalinity: slackAfterCorrection(tub, journal, estimate, 'totalAlkalinity'),

@@ -1,9 +1,8 @@
-import { type Estimate, isStale } from '../estimate/estimate'
-import { surelyModelled } from '../estimate/learning/mergeLearnedEstimate'
+import { ENOUGH_READINGS, type Estimate, isStale } from '../estimate/estimate'
 import { quantityOf } from '../estimate/testedWater'
 import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
-import { type Programme, width } from '../programmes/programme'
+import { contains, type Programme, width } from '../programmes/programme'
 import { BLEACHES } from '../testing/interference'
 import type { Quantity } from '../testing/quantity'
 import type { Choices } from '../tub/choices'
@@ -17,6 +16,7 @@ import type { StepReason } from './reasons'
 import type { Objective } from './recipe'
 import type { Exclusion, Source } from './shelf'
 import { bandOf } from './state'
+import { surelyModelled } from './surelyModelled'
 
 /** What one round of planning works on. */
 export interface PlanContext {
@@ -68,9 +68,34 @@ export const phBleached = ({
   return undefined
 }
 
+/** So long a reading of the balance is as good as new. */
+const SETTLED_HOURS = 24
+
+/** Time alone has carried it out of its band since it was read a day or more ago, in a tub that has taught too little. */
+export const wandered = (
+  tub: Tub,
+  { quantities, taughtBy }: Pick<Estimate, 'quantities' | 'taughtBy'>,
+  quantity: 'pH' | 'totalAlkalinity',
+): boolean => {
+  const { value, lastReading, ageHours = 0 } = quantities[quantity]
+  const band = tub.targets[quantity]
+  return (
+    taughtBy < ENOUGH_READINGS &&
+    ageHours > SETTLED_HOURS &&
+    !contains(band, value) &&
+    lastReading !== undefined &&
+    contains(band, lastReading.value)
+  )
+}
+
 /** Read in this water lately enough to dose by, or modelled. */
 export const usable = (task: PlanContext, quantity: Quantity): boolean =>
   !(quantity === 'pH' && phBleached(task.estimate)) &&
+  !task.estimate.quantities[quantity].odd &&
+  !(
+    (quantity === 'pH' || quantity === 'totalAlkalinity') &&
+    wandered(task.tub, task.estimate, quantity)
+  ) &&
   (!isStale(quantity, task.estimate.quantities[quantity].ageHours) || modelled(task, quantity))
 
 /** Copper and iron, as far as they were read lately; undefined where there is too little to stain. */

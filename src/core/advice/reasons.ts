@@ -85,14 +85,16 @@ export type NoteReason =
   | { code: 'needs alkalinity' | 'needs pH' }
   | { code: 'pH bleached'; residual: 'freeChlorine' | 'bromine'; ppm: number; belowPpm: number }
   | { code: 'dilution'; dilution: Dilution }
-  | { code: 'above range, held by a feeder'; feeder: FeederKind | undefined }
-  | { code: 'above range'; backInHours: number }
+  | { code: 'above range, held by a feeder'; feeder: FeederKind }
+  | { code: 'above range'; backInHours: number | undefined }
   | { code: 'feeder too low'; feeder: FeederKind }
   | { code: 'combined chlorine'; ppm: number }
   | { code: 'metals in the water'; copperPpm: number; ironPpm: number }
   | { code: 'phosphate at a cell'; ppm: number }
   | { code: 'shock shows as combined'; ppm: number }
   | { code: 'too old'; days: number }
+  /** Nothing logged explains what was read: a second test first. */
+  | { code: 'unexplained reading' }
   | { code: 'never tested' }
   | { code: 'too coarse'; value: number; standardDeviation: number }
   | { code: 'label unknown'; product: ProductName }

@@ -27,6 +27,7 @@ export interface Source {
   gramsLeft: number
   /** Others do its work as well and are handier: 1 for the usual choice, more for the rest. */
   awkwardness: number
+  strength: Strength | undefined
   scoop: OwnScoop | undefined
   label: LabelRule | undefined
   assumed: boolean
@@ -126,6 +127,7 @@ export const sourcesOf = (
       effect: productEffect(product, strength),
       gramsLeft: gramsLeft ?? Number.POSITIVE_INFINITY,
       awkwardness: awkwardnessOf(product, programme) * (said && assumed ? BOUGHT : 1),
+      strength,
       scoop,
       label,
       assumed,

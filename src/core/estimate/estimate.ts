@@ -1,7 +1,15 @@
 import { type Entry, inOrder } from '../journal/entry'
 import { isSettled } from '../journal/settled'
+import { feederOf } from '../programmes/feederKind'
 import { programmeOf } from '../programmes/programme'
-import { type Method, QUANTITIES, QUANTITY, type Quantity, readingError } from '../testing/quantity'
+import {
+  type Method,
+  QUANTITIES,
+  QUANTITY,
+  type Quantity,
+  type Readings,
+  readingError,
+} from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
 import type { FillWater, Tub } from '../tub/tub'
 import { readWater, waterFromReading } from '../water/solveWater'
@@ -13,12 +21,21 @@ import {
   type EstimateState,
   fillTestAt,
   type LastReading,
-  residualOf,
   SHOWN_BANK_MMOL,
   sinceFill,
   unknownSpread,
 } from './fold'
-import { quantityOf } from './testedWater'
+import { advanceEnsemble } from './learning/advanceEnsemble'
+import { ensembleOf, expectedOf, MEMBERS, startEnsemble, takeEntry } from './learning/ensemble'
+import {
+  copyEnsemble,
+  deviationOf,
+  type Ensemble,
+  meanOf,
+  SANITIZER_PPM_PER_MMOL,
+  type Spread,
+} from './learning/ensembleState'
+import { quantityOf, untestedComponents, waterThatReads, withReadings } from './testedWater'
 
 export interface QuantityEstimate {
   value: number
@@ -29,7 +46,11 @@ export interface QuantityEstimate {
   /** Undefined where it was never read in this water; then the value is an assumption. */
   lastReading: LastReading | undefined
   ageHours: number | undefined
-  /** Not the reading carried on, but what so many readings have taught of this tub says (learning/believe.ts). */
+  /** What it would have read, just before its last reading, by all that was known then; undefined where it was never read before. */
+  expected?: { value: number; standardDeviation: number } | undefined
+  /** Nothing that was logged explains its last reading, which counts in part until a second one agrees. */
+  odd?: boolean
+  /** Carried on from its last reading by what so many readings have taught of this tub. */
   modelledFrom?: number
 }
 
@@ -48,14 +69,14 @@ export interface Estimate {
   fillWater: FillWater
   /** When the fill water was last tested, if that still counts. */
   fillTestedAt: Instant | undefined
-  /** What bathers left and nothing has met yet, as the residual it will take, ppm; where this tub has taught it. */
-  outstandingDemandPpm?: number
-  /** Nine in ten of what the residual may be lie above this, ppm, by all that was read and done here (learning/believe.ts). */
-  residualTail?: number
+  /** What bathers left and nothing has met yet, as the residual it will take, ppm; none where a feeder meets it. */
+  outstandingDemandPpm: number
+  /** Nine in ten of what the residual may be lie above this, ppm. */
+  residualTail: number
   /** By so many readings of this tub. */
-  taughtBy?: number
-  /** The residual carried on from its last reading alone, where another one has taken its place. */
-  folded?: QuantityEstimate
+  taughtBy: number
+  /** The tubs that this one may be: what every forecast goes on from. */
+  ensemble: Ensemble
 }
 
 /** The residual at one moment of the past, ppm, by what was known then. */
@@ -76,91 +97,173 @@ export const residualsSince = (
   since: Instant,
   now: Instant,
 ): ResidualThen[] => {
-  const past = sinceFill(inOrder(journal.filter((entry) => entry.at <= now)))
   const { sanitizer } = programmeOf(tub.programme)
-  // Nothing before the last test ahead of `since` bears on it, but what went in after that.
-  const known = past.findLastIndex(
-    ({ at, kind, body }) =>
-      at <= since && kind === 'test' && body.readings[sanitizer] !== undefined,
-  )
-  const from = Math.max(known, 0)
-  let belief = blankState(past[from]?.at ?? now, tub)
+  const past = inOrder(journal.filter((entry) => entry.at <= now))
+  const ensemble = startEnsemble(tub, MEMBERS, past[0]?.at ?? now)
+  const ppm = () => expectedOf(ensemble, tub, sanitizer)?.median ?? 0
+  const tested = () => ensemble.taken[sanitizer] !== undefined
   const found: ResidualThen[] = []
-  for (const entry of past.slice(from)) {
-    belief = advance(belief, entry.at, tub)
+  /** What comes after so many of them was raised by a hand. */
+  const raised = new Set<number>()
+  for (const entry of past) {
+    advanceEnsemble(ensemble, tub, entry.at)
+    if (entry.at >= since && tested()) found.push({ at: entry.at, ppm: ppm(), read: false })
+    if (entry.kind === 'dose') raised.add(found.length)
+    takeEntry(ensemble, tub, entry)
     const read = entry.kind === 'test' && entry.body.readings[sanitizer] !== undefined
-    const tested = belief.lastReadings[sanitizer] !== undefined
-    if (entry.at >= since && tested)
-      found.push({ at: entry.at, ppm: residualOf(belief, tub), read: false })
-    belief = applyEntry(belief, entry, tub)
-    if (entry.at >= since && (tested || read))
-      found.push({ at: entry.at, ppm: residualOf(belief, tub), read })
+    if (entry.at >= since && tested()) found.push({ at: entry.at, ppm: ppm(), read })
   }
-  if (belief.lastReadings[sanitizer])
-    found.push({ at: now, ppm: residualOf(advance(belief, now, tub), tub), read: false })
+  advanceEnsemble(ensemble, tub, now)
+  if (tested()) found.push({ at: now, ppm: ppm(), read: false })
+  // What nothing raised stood no lower than it was read afterwards.
+  let least = 0
   return found
+    .map((one, i) => ({ one, i }))
+    .reverse()
+    .map(({ one, i }) => {
+      const then = one.read ? one : { ...one, ppm: Math.max(one.ppm, least) }
+      least = raised.has(i) ? 0 : one.read ? one.ppm : least
+      return then
+    })
+    .reverse()
 }
 
-/** What a fold has come to, as every place reads it. */
-const resultOf = (belief: EstimateState, now: Instant, tub: Tub): Estimate => {
-  const reading = readWater(belief.water)
+/** Fewer readings than these have taught little of a tub. */
+export const ENOUGH_READINGS = 20
+/** So long a reading is as good as new, unless somebody has been in since. */
+const FRESH_HOURS = 6
+
+/** Nine in ten of a normal spread lie above its middle less this: what is modelled is in band only where nine in ten are. */
+const NINE_IN_TEN_BELOW = 1.28
+
+/** What the members follow; everything else is carried on by what goes in alone. */
+const followedOf = (tub: Tub): Quantity[] => [
+  programmeOf(tub.programme).sanitizer,
+  'pH',
+  'totalAlkalinity',
+  'cyanuricAcid',
+]
+
+/** The middle of the members over what is carried on beside them, as every place reads it. */
+const resultOf = (
+  { water: carried, spread, lastReadings, ...belief }: EstimateState,
+  ensemble: Ensemble,
+  now: Instant,
+  tub: Tub,
+): Estimate => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const spreads = new Map<Quantity, Spread>()
+  const middles: Readings = {}
+  for (const quantity of followedOf(tub)) {
+    const found = expectedOf(ensemble, tub, quantity)
+    if (!found) continue
+    spreads.set(quantity, found)
+    middles[quantity] = found.median
+  }
+  const water = {
+    ...waterThatReads(withReadings(carried, middles), carried.bromideMmol),
+    ...untestedComponents(carried, {}),
+  }
+  const reading = readWater(water)
+  const taught = ensemble.readings >= ENOUGH_READINGS
   const quantities = Object.fromEntries(
-    QUANTITIES.map((quantity) => {
-      const lastReading = belief.lastReadings[quantity]
-      const { read, drift } = belief.spread[quantity]
+    QUANTITIES.map((quantity): [Quantity, QuantityEstimate] => {
+      const lastReading = lastReadings[quantity]
+      const ageHours = lastReading && (now - lastReading.at) / HOUR
+      const found = spreads.get(quantity)
+      const taken = ensemble.taken[quantity]
+      if (!found || !taken) {
+        const { read, drift } = spread[quantity]
+        return [
+          quantity,
+          {
+            value: quantityOf(reading, quantity),
+            standardDeviation: Math.hypot(read, drift),
+            driftDeviation: drift,
+            lastReading,
+            ageHours,
+            expected: taken?.expected ?? lastReading?.expected,
+          },
+        ]
+      }
+      const standardDeviation = deviationOf(found)
+      // What is left of a residual errs by its share of what was read.
+      const left = quantity === sanitizer && taken.value > 0 ? found.median / taken.value : 1
+      const readError = taken.standardDeviation * Math.min(1, left)
+      const soaked = quantity === sanitizer && (lastReading?.at ?? now) < ensemble.soakedAt
+      const modelled = taught && (soaked || (ageHours ?? 0) > FRESH_HOURS)
       return [
         quantity,
         {
           value: quantityOf(reading, quantity),
-          standardDeviation: Math.hypot(read, drift),
-          driftDeviation: drift,
+          standardDeviation,
+          driftDeviation: modelled
+            ? NINE_IN_TEN_BELOW * standardDeviation
+            : Math.sqrt(Math.max(0, standardDeviation ** 2 - readError ** 2)),
           lastReading,
-          ageHours: lastReading && (now - lastReading.at) / HOUR,
-        } satisfies QuantityEstimate,
+          ageHours,
+          expected: taken.expected,
+          ...(taken.odd ? { odd: true } : {}),
+          ...(modelled ? { modelledFrom: ensemble.readings } : {}),
+        },
       ]
     }),
   ) as Record<Quantity, QuantityEstimate>
+  const met = feederOf(tub.programme) !== undefined
+  const tested = fillTestAt({ fillTest: belief.fillTest }, now)
   return {
     at: now,
-    water: belief.water,
+    water,
     reading,
     quantities,
     filledAt: belief.filledAt,
     lastTestAt: belief.lastTestAt,
     bromideBank: belief.bromideBank,
-    fillWater: fillTestAt(belief, now)?.fillWater ?? tub.fillWater,
-    fillTestedAt: fillTestAt(belief, now)?.at,
+    fillWater: tested?.fillWater ?? tub.fillWater,
+    fillTestedAt: tested?.at,
+    // Where a feeder or a cell holds the level, it meets that too.
+    outstandingDemandPpm: met
+      ? 0
+      : meanOf(ensemble.bathersDemand) * SANITIZER_PPM_PER_MMOL[sanitizer],
+    residualTail: spreads.get(sanitizer)?.low ?? 0,
+    taughtBy: ensemble.readings,
+    ensemble,
   }
 }
 
-/** Folds of settled journals up to their last entry, each with the tub that it was made for. */
-const folded = new WeakMap<readonly Entry[], { tub: string; belief: EstimateState }>()
+/** What stands beside the members, of settled journals up to their last entry, each with the tub that it was made for. */
+const carriedOn = new WeakMap<readonly Entry[], { tub: string; belief: EstimateState }>()
 
-const fold = (tub: Tub, past: readonly Entry[], now: Instant): EstimateState => {
+const carry = (tub: Tub, past: readonly Entry[], now: Instant): EstimateState => {
   let belief = blankState(past[0]?.at ?? now, tub)
   for (const entry of past) belief = applyEntry(advance(belief, entry.at, tub), entry, tub)
   return belief
 }
 
 /**
- * What the water is now, and how sure: the journal folded from the last fill to `now`. A reading replaces what was believed
- * of that quantity; doses, soaks, time and water changes carry it on from there. Entries after `now` are left out. A settled
- * journal is folded once.
+ * What the water is now, and how sure: the middle and the spread of the tubs that this one may be, each of which has lived through
+ * the whole journal and was moved by what was read. Entries after `now` are left out.
+ * @param ensemble this journal taken in, at `now`; made anew where none is kept
  */
-export const estimate = (tub: Tub, journal: readonly Entry[], now: Instant): Estimate => {
+export const estimate = (
+  tub: Tub,
+  journal: readonly Entry[],
+  now: Instant,
+  ensemble: Ensemble = ensembleOf(tub, journal, now),
+): Estimate => {
   const whole = journal.every((entry) => entry.at <= now)
   const past = sinceFill(inOrder(whole ? journal : journal.filter((entry) => entry.at <= now)))
   if (!(whole && past.length > 0 && isSettled(journal)))
-    return resultOf(advance(fold(tub, past, now), now, tub), now, tub)
+    return resultOf(advance(carry(tub, past, now), now, tub), ensemble, now, tub)
   const key = JSON.stringify(tub)
-  const known = folded.get(journal)
-  const belief = known?.tub === key ? known.belief : fold(tub, past, now)
-  if (known?.belief !== belief) folded.set(journal, { tub: key, belief })
-  return resultOf(advance(belief, now, tub), now, tub)
+  const known = carriedOn.get(journal)
+  const belief = known?.tub === key ? known.belief : carry(tub, past, now)
+  if (known?.belief !== belief) carriedOn.set(journal, { tub: key, belief })
+  return resultOf(advance(belief, now, tub), ensemble, now, tub)
 }
 
 /**
- * The same at many moments, in one fold.
+ * The same at many moments, in one pass.
  * @param moments in order of time
  */
 export const estimatesAt = (
@@ -168,30 +271,30 @@ export const estimatesAt = (
   journal: readonly Entry[],
   moments: readonly Instant[],
 ): Estimate[] => {
-  const first = moments[0]
-  if (first === undefined) return []
   const all = inOrder(journal)
-  const past = all.filter(({ at }) => at <= first)
-  const known = sinceFill(past)
-  const entries = [...known, ...all.slice(past.length)]
-  let belief = blankState(entries[0]?.at ?? first, tub)
+  const first = all[0]?.at ?? Number.POSITIVE_INFINITY
+  const ensemble = startEnsemble(tub, MEMBERS, first)
+  let belief = blankState(first, tub)
   let next = 0
   return moments.map((now) => {
-    for (let entry = entries[next]; entry && entry.at <= now; entry = entries[next]) {
+    for (let entry = all[next]; entry && entry.at <= now; entry = all[next]) {
+      takeEntry(ensemble, tub, entry)
       belief = applyEntry(advance(belief, entry.at, tub), entry, tub)
       next++
     }
-    return resultOf(advance(belief, now, tub), now, tub)
+    if (now < first) return estimate(tub, [], now)
+    const then = copyEnsemble(ensemble)
+    advanceEnsemble(then, tub, now)
+    return resultOf(advance(belief, now, tub), then, now, tub)
   })
 }
 
 /** One test of a water that is known no further: what was not among `read` counts as assumed. */
 export const estimateOfReading = (
+  tub: Tub,
   reading: WaterReading,
   read: readonly Quantity[],
-  method: Method,
-  at: Instant,
-  fillWater: FillWater,
+  { method, at }: { method: Method; at: Instant },
 ): Estimate | undefined => {
   const bromideBank = reading.brominePpm >= 1
   const water = waterFromReading(reading, bromideBank ? SHOWN_BANK_MMOL : 0)
@@ -213,6 +316,10 @@ export const estimateOfReading = (
       ]
     }),
   ) as Record<Quantity, QuantityEstimate>
+  const { sanitizer } = programmeOf(tub.programme)
+  const readings = Object.fromEntries(read.map((one) => [one, quantityOf(reading, one)]))
+  const test: Entry = { id: 0, kind: 'test', at, body: { method, readings } }
+  const ensemble = ensembleOf(tub, [test], at)
   return {
     at,
     water,
@@ -221,8 +328,12 @@ export const estimateOfReading = (
     filledAt: undefined,
     lastTestAt: at,
     bromideBank,
-    fillWater,
+    fillWater: tub.fillWater,
     fillTestedAt: undefined,
+    outstandingDemandPpm: 0,
+    residualTail: expectedOf(ensemble, tub, sanitizer)?.low ?? 0,
+    taughtBy: ensemble.readings,
+    ensemble,
   }
 }
 

@@ -26,6 +26,8 @@ export interface LastReading {
   value: number
   at: Instant
   method: Method
+  /** What was expected of it; undefined where it was never read before in this water. */
+  expected?: { value: number; standardDeviation: number } | undefined
 }
 
 /** From day to day it can be other water: an older test of it does not count. Common practice. */
@@ -117,7 +119,7 @@ export const fillWaterKnown = (tub: Tub, journal: readonly Entry[], now: Instant
   return newest && now - newest.at <= FILL_TEST_COUNTS ? newest.body.fillWater : tub.fillWater
 }
 
-export const fillTestAt = ({ fillTest }: EstimateState, at: Instant) =>
+export const fillTestAt = ({ fillTest }: Pick<EstimateState, 'fillTest'>, at: Instant) =>
   fillTest && at - fillTest.at <= FILL_TEST_COUNTS ? fillTest : undefined
 
 export const residualOf = ({ water }: EstimateState, tub: Tub): number => {
@@ -171,10 +173,16 @@ export const applyEntry = (belief: EstimateState, entry: Entry, tub: Tub): Estim
       const shown = monopersulfateShown(belief.water)
       const spread = copyOf(belief.spread)
       const lastReadings = { ...belief.lastReadings }
+      const before = readWater(belief.water)
       for (const quantity of QUANTITIES) {
         const value = readings[quantity]
         if (value === undefined) continue
         const shock = quantity === 'freeChlorine' ? shown.freeChlorinePpm : 0
+        const { read, drift } = belief.spread[quantity]
+        const expected = belief.lastReadings[quantity] && {
+          value: quantityOf(before, quantity),
+          standardDeviation: Math.hypot(read, drift),
+        }
         spread[quantity] = {
           read: Math.hypot(
             standardDeviations?.[quantity] ?? readingError(quantity, method, value),
@@ -182,7 +190,7 @@ export const applyEntry = (belief: EstimateState, entry: Entry, tub: Tub): Estim
           ),
           drift: 0,
         }
-        lastReadings[quantity] = { value, at: entry.at, method }
+        lastReadings[quantity] = { value, at: entry.at, method, expected }
       }
       const bromideBank = belief.bromideBank || (readings.bromine ?? 0) >= 1
       const bromide = bromideBank

@@ -1,77 +1,206 @@
+import type { Entry } from '../journal/entry'
+import type { SoakLoad } from '../journal/load'
 import { programmeOf } from '../programmes/programme'
+import type { Quantity } from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { type Estimate, isStale } from './estimate'
-import { DOSE_ERROR } from './fold'
-import { lossOf, unfedLossOf } from './rates'
+import { ENOUGH_READINGS, type Estimate, isStale } from './estimate'
+import { advanceEnsemble, type Follows } from './learning/advanceEnsemble'
+import { expectedOf, takeEntry } from './learning/ensemble'
+import { deviationOf, type Ensemble, foretelling, type Spread } from './learning/ensembleState'
+import { foreseenOf } from './learning/learnt'
+
+export interface FanPoint extends Spread {
+  at: Instant
+}
+
+export interface Fan {
+  quantity: Quantity
+  points: FanPoint[]
+  /** When the middle and the edges of the spread fall below a floor: with more, as expected, with less. */
+  floorAt: { early: Instant | undefined; middle: Instant | undefined; late: Instant | undefined }
+}
+
+/** Something that is still to come. */
+export type Ahead = { at: Instant; kind: 'soak'; body: SoakLoad } | Extract<Entry, { kind: 'dose' }>
+
+const FAN_DAYS = 7
+
+/**
+ * The coming week over the members: eight in ten lie between low and high. Planned soaks and doses happen as planned; everything
+ * else stays away.
+ * @param floor below which nobody should be in
+ */
+export const fanOf = (
+  ensemble: Ensemble,
+  tub: Tub,
+  ahead: readonly Ahead[],
+  floor: number,
+  {
+    hours = 24 * FAN_DAYS,
+    stepHours = 4,
+    follows = 'everything',
+  }: { hours?: number; stepHours?: number; follows?: Follows } = {},
+): Fan[] => {
+  const { sanitizer } = programmeOf(tub.programme)
+  const quantities =
+    follows === 'residual'
+      ? [sanitizer]
+      : foreseenOf(tub).filter((quantity) => quantity !== 'totalChlorine')
+  const state = foretelling(ensemble)
+  const fans = new Map(quantities.map((quantity): [Quantity, FanPoint[]] => [quantity, []]))
+  const start = ensemble.at
+  const coming = ahead.filter(({ at }) => at >= start).toSorted((a, b) => a.at - b.at)
+  let next = 0
+  for (let at = start; at <= start + hours * HOUR; at += stepHours * HOUR) {
+    for (; next < coming.length && (coming[next]?.at ?? 0) <= at; next++) {
+      const one = coming[next]
+      if (one) takeEntry(state, tub, { id: 0, ...one } as Entry, follows)
+    }
+    advanceEnsemble(state, tub, at, follows)
+    for (const quantity of quantities) {
+      const spread = expectedOf(state, tub, quantity)
+      if (spread) fans.get(quantity)?.push({ at, ...spread })
+    }
+  }
+  return quantities.map((quantity) => {
+    const points = fans.get(quantity) ?? []
+    const below = (edge: 'low' | 'median' | 'high') =>
+      quantity === sanitizer ? points.find((point) => point[edge] < floor)?.at : undefined
+    return {
+      quantity,
+      points,
+      floorAt: { early: below('low'), middle: below('median'), late: below('high') },
+    }
+  })
+}
 
 export interface ForecastPoint {
   at: Instant
+  /** Middle of the tubs that this one may be, ppm. */
   value: number
   standardDeviation: number
+  /** Eight in ten lie between. */
+  low: number
+  high: number
 }
 
-/** Spread that a day adds beyond the loss rate's own; assumed. */
-const SPREAD_PER_ROOT_DAY = 0.3
+/** Hour by hour for two days, in longer steps after that. */
+const NEAR_HOURS = 48
+const FAR_STEP_HOURS = 6
 
-/** What bathers left meets the sanitizer over about so long; assumed, as in learning/kinetics.ts. */
-export const LINGERS_HOURS = 6
-
-/** A dose that is still to come: when it has mixed, and what it adds to the residual, ppm. */
-export interface PlannedRise {
-  at: Instant
-  ppm: number
+const instantsOf = (from: Instant, hours: number): Instant[] => {
+  const found: Instant[] = []
+  for (let hour = 0; hour < hours; hour += hour < NEAR_HOURS ? 1 : FAR_STEP_HOURS)
+    found.push(from + hour * HOUR)
+  return [...found, from + hours * HOUR]
 }
 
 /**
- * The residual hour by hour if nobody soaks and nothing goes in but what is planned: first-order loss at this tub's own rate or
- * the programme's, less what bathers left; what is dosed beside a feeder, or stands above its range, falls to what it holds. The spread is of the true value.
+ * The residual ahead, over the members of the estimate: with these soaks and doses, each at its time, and with nothing else; what a
+ * feeder or a cell gives is in it. A point an hour, and one on either side of whatever happens.
  */
 export const residualAhead = (
   tub: Tub,
-  estimate: Estimate,
+  { ensemble }: Pick<Estimate, 'ensemble'>,
   hours: number,
-  planned: readonly PlannedRise[] = [],
+  ahead: readonly Ahead[] = [],
 ): ForecastPoint[] => {
   const { sanitizer } = programmeOf(tub.programme)
-  const lossPerHour = lossOf(tub)
-  const unfed = unfedLossOf(tub)
-  const start = estimate.quantities[sanitizer]
-  const held = Math.min(start.value, tub.targets.sanitizer.high)
-  const at = (instant: Instant, risen: boolean): ForecastPoint => {
-    const hour = (instant - estimate.at) / HOUR
-    const kept = (since: Instant, rate = unfed.mean) => Math.exp((-rate * (instant - since)) / HOUR)
-    const heldNow = held * kept(estimate.at, lossPerHour.mean)
-    let value = heldNow + (start.value - held) * kept(estimate.at)
-    let variance = (start.standardDeviation * kept(estimate.at, lossPerHour.mean)) ** 2
-    for (const rise of planned) {
-      if (rise.at > instant || (rise.at === instant && !risen)) continue
-      value += rise.ppm * kept(rise.at)
-      variance += (DOSE_ERROR * rise.ppm) ** 2
-    }
-    value = Math.max(
-      0,
-      value + (estimate.outstandingDemandPpm ?? 0) * Math.expm1(-hour / LINGERS_HOURS),
-    )
-    variance +=
-      (value * lossPerHour.standardDeviation * hour) ** 2 + SPREAD_PER_ROOT_DAY ** 2 * (hour / 24)
-    return { at: instant, value, standardDeviation: Math.sqrt(variance) }
+  const state = foretelling(ensemble)
+  const points: ForecastPoint[] = []
+  const point = () => {
+    const spread = expectedOf(state, tub, sanitizer)
+    if (spread)
+      points.push({
+        at: state.at,
+        value: spread.median,
+        standardDeviation: deviationOf(spread),
+        low: spread.low,
+        high: spread.high,
+      })
   }
-  const instants = Array.from({ length: hours + 1 }, (_, hour) => estimate.at + hour * HOUR)
-  const points = instants.map((instant) => at(instant, true))
-  for (const rise of planned) points.push(at(rise.at, false), at(rise.at, true))
-  return points.sort((a, b) => a.at - b.at)
+  const coming = ahead
+    .map((one) => ({ ...one, at: Math.max(one.at, ensemble.at) }))
+    .sort((a, b) => a.at - b.at)
+  const until = ensemble.at + hours * HOUR
+  let next = 0
+  for (const at of instantsOf(ensemble.at, hours)) {
+    for (; (coming[next]?.at ?? Number.POSITIVE_INFINITY) <= Math.min(at, until); next++) {
+      const one = coming[next]
+      if (!one) break
+      advanceEnsemble(state, tub, one.at, 'residual')
+      point()
+      takeEntry(state, tub, { id: 0, ...one } as Entry, 'residual')
+      point()
+    }
+    advanceEnsemble(state, tub, at, 'residual')
+    if (points.at(-1)?.at !== at) point()
+  }
+  return points
 }
 
-/** {@link residualAhead}; undefined where the residual has no reading fresh enough to start from. */
+/** pH at a moment ahead, with these soaks and doses each at its time: the middle of the members. */
+export const pHAhead = (
+  tub: Tub,
+  { ensemble }: Pick<Estimate, 'ensemble'>,
+  at: Instant,
+  ahead: readonly Ahead[] = [],
+): number | undefined => {
+  const state = foretelling(ensemble)
+  const coming = ahead.filter((one) => one.at <= at).toSorted((a, b) => a.at - b.at)
+  for (const one of coming) takeEntry(state, tub, { id: 0, ...one } as Entry)
+  advanceEnsemble(state, tub, at)
+  return expectedOf(state, tub, 'pH')?.median
+}
+
+/** Farther ahead than this nothing is foretold, hours. */
+export const FARTHEST_HOURS = 14 * 24
+
+const alone = new WeakMap<Ensemble, { hours: number; points: readonly ForecastPoint[] }>()
+
+/** {@link residualAhead} with nothing to come: reckoned once for an estimate, whoever asks, for two days or for all that is foretold. */
+export const leftAlone = (
+  tub: Tub,
+  { ensemble }: Pick<Estimate, 'ensemble'>,
+  hours: typeof NEAR_HOURS | typeof FARTHEST_HOURS = NEAR_HOURS,
+): readonly ForecastPoint[] => {
+  const known = alone.get(ensemble)
+  if (known && known.hours >= hours) return known.points
+  const points = residualAhead(tub, { ensemble }, hours)
+  alone.set(ensemble, { hours, points })
+  return points
+}
+
+/** So long after its reading what a tub has taught still carries a residual on. */
+export const CARRIED_HOURS = 72
+
+/** {@link residualAhead}; undefined where the residual has no reading fresh enough to start from, by what this tub has taught. */
 export const residualForecast = (
   tub: Tub,
   estimate: Estimate,
   hours: number,
-  planned: readonly PlannedRise[] = [],
+  ahead: readonly Ahead[] = [],
 ): ForecastPoint[] | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
-  return isStale(sanitizer, estimate.quantities[sanitizer].ageHours)
+  const { ageHours, lastReading } = estimate.quantities[sanitizer]
+  const taught = estimate.taughtBy >= ENOUGH_READINGS && (ageHours ?? 0) <= CARRIED_HOURS
+  return !lastReading || (isStale(sanitizer, ageHours) && !taught)
     ? undefined
-    : residualAhead(tub, estimate, hours, planned)
+    : residualAhead(tub, estimate, hours, ahead)
+}
+
+/** When a forecast first passes a limit, between its points; undefined where it does not. */
+export const passesAt = (
+  points: readonly ForecastPoint[],
+  limit: number,
+  falling: boolean,
+): Instant | undefined => {
+  const past = ({ value }: ForecastPoint) => (falling ? value <= limit : value >= limit)
+  const i = points.findIndex(past)
+  const [before, after] = [points[i - 1], points[i]]
+  if (!after) return undefined
+  if (!before || before.value === after.value) return after.at
+  const share = (limit - before.value) / (after.value - before.value)
+  return before.at + share * (after.at - before.at)
 }

@@ -6,10 +6,8 @@ import type { Estimate } from './estimate'
 
 /** A residual may be so far below its floor before it is called lost: four fifths. */
 const STILL_STANDS = 0.8
-/** Nine in ten of a normal spread lie above its middle less this many standard deviations. */
-const NINE_IN_TEN_ABOVE = 1.28
 /** So long a reading is as good as its kit, if nobody has been in since. */
-const FRESH_HOURS = 0.75
+export const FRESH_HOURS = 0.75
 
 /** What bathers left goes on taking sanitizer overnight; assumed. */
 const LINGERS = 12 * HOUR
@@ -19,9 +17,8 @@ const FEW_HOURS = 3
 /** Until so many readings a feeder is not known. */
 const FEW_READINGS = 20
 
-/** Whether nine in ten hold four fifths of the floor, by the middle of what it may be and its spread. */
-export const nineInTenStand = (value: number, deviation: number, floor: number): boolean =>
-  value - NINE_IN_TEN_ABOVE * deviation >= STILL_STANDS * floor
+/** Whether nine in ten hold four fifths of the floor. @param tail what nine in ten lie above, ppm */
+export const nineInTenStand = (tail: number, floor: number): boolean => tail >= STILL_STANDS * floor
 
 /**
  * Whether a residual still stands although time, doses and bathers have gone over it since it was read: nine in ten of the tubs it
@@ -50,15 +47,13 @@ export const mayStand = ({
   const soaked = lastSoak >= one.lastReading.at
   if (!soaked && one.ageHours <= FRESH_HOURS) return true
   if (sanitizer === 'peroxide' && soaked) return false
-  const { residualTail, folded = one, taughtBy = 0 } = estimate
+  const { residualTail, taughtBy } = estimate
   if (feederOf(programme)) {
-    if (folded.value - folded.driftDeviation < STILL_STANDS * floor) return false
+    if (one.value - one.driftDeviation < STILL_STANDS * floor) return false
     // Nobody knows yet what it gives against what bathers left; a level that a hand has brought up says nothing of it.
     const lingers = lastSoak > one.lastReading.at - LINGERS
     const byHand = lastDose > one.lastReading.at - SHOWS_FEEDER
     if (taughtBy < FEW_READINGS && (lingers || byHand) && one.ageHours > FEW_HOURS) return false
   }
-  return residualTail === undefined
-    ? nineInTenStand(one.value, one.driftDeviation, floor)
-    : residualTail >= STILL_STANDS * floor
+  return nineInTenStand(residualTail, floor)
 }

@@ -4,7 +4,7 @@ import { filtrationHours, LEAST_FILTRATION_HOURS } from '../tub/circulation'
 import type { Tub } from '../tub/tub'
 
 /** In water that hardly moves one sample says less of the rest: so much wider. Assumed. */
-const POORLY_MIXED = 1.5
+export const POORLY_MIXED = 1.5
 
 /** First-order loss of the residual, per hour: this tub's own where it has been learnt, else as for any of its programme. */
 export const lossOf = (tub: Tub): { mean: number; standardDeviation: number } => {
@@ -21,6 +21,12 @@ export const lossOf = (tub: Tub): { mean: number; standardDeviation: number } =>
 export const unfedLossOf = (tub: Tub): { mean: number; standardDeviation: number } => {
   const loss = lossOf(tub)
   return loss.mean > 0 ? loss : BY_HAND
+}
+
+/** First-order loss under a cover as for any tub of its programme where nothing feeds, per hour. */
+export const usualLossOf = ({ programme }: Pick<Tub, 'programme'>): number => {
+  const { mean } = programmeOf(programme).lossPerHour
+  return mean > 0 ? mean : BY_HAND.mean
 }
 
 /** What bathers take, g of chlorine a person-hour. */

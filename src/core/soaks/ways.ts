@@ -1,7 +1,7 @@
 import { effectFor, type PlanContext, usable } from '../advice/planContext'
 import type { PlanNote, Purpose } from '../advice/planTypes'
 import type { NoteReason, StepReason } from '../advice/reasons'
-import { residualAhead } from '../estimate/forecast'
+import { type Ahead, residualAhead } from '../estimate/forecast'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { isHeavy, loadOf } from '../journal/load'
@@ -147,20 +147,38 @@ export interface Outcome {
   tomorrowPpm: number
 }
 
-export const outcomeOf = (
+/** The residual as soon as a dose has mixed, ppm. */
+export const peakOf = (
   { tub, programme, estimate, sources }: PlanContext,
   dose: { product: ProductName; grams: number } | undefined,
-): Outcome => {
-  const { sanitizer } = programme
+): number => {
   const after = dose
     ? addEffect(estimate.water, effectFor(sources, dose.product), dose.grams, tub.volumeLitres)
     : estimate.water
-  const peakPpm = quantityOf(readWater(after), sanitizer)
-  const beforePpm = quantityOf(estimate.reading, sanitizer)
-  const rise = { at: estimate.at, ppm: peakPpm - beforePpm }
+  return quantityOf(readWater(after), programme.sanitizer)
+}
+
+export const outcomeOf = (
+  task: PlanContext,
+  dose: { product: ProductName; grams: number } | undefined,
+): Outcome => {
+  const { tub, programme, estimate, sources } = task
+  const { sanitizer } = programme
+  const peakPpm = peakOf(task, dose)
+  const strength = dose && sources.find(({ product }) => product === dose.product)?.strength
+  const given: Ahead[] = dose
+    ? [
+        {
+          id: 0,
+          at: estimate.at,
+          kind: 'dose',
+          body: { product: dose.product, grams: dose.grams, ...(strength ? { strength } : {}) },
+        },
+      ]
+    : []
   return {
-    beforePpm,
+    beforePpm: quantityOf(estimate.reading, sanitizer),
     peakPpm,
-    tomorrowPpm: residualAhead(tub, estimate, 24, [rise]).at(-1)?.value ?? peakPpm,
+    tomorrowPpm: residualAhead(tub, estimate, 24, given).at(-1)?.value ?? peakPpm,
   }
 }

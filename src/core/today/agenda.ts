@@ -5,8 +5,7 @@ import type { Plan } from '../advice/plan'
 import { RETEST_AFTER, scheduleOf } from '../advice/schedule'
 import { type Estimate, isStale } from '../estimate/estimate'
 import { FILL_TEST_COUNTS } from '../estimate/fold'
-import { residualForecast } from '../estimate/forecast'
-import { lossOf } from '../estimate/rates'
+import { leftAlone, passesAt } from '../estimate/forecast'
 import type { Frost } from '../heat/frost'
 import type { TubHeat } from '../heat/tubHeat'
 import { type Entry, isKind } from '../journal/entry'
@@ -100,18 +99,12 @@ const sanitizerTestDue = (tub: Tub, journal: readonly Entry[], estimate: Estimat
 /** When the residual is forecast to fall below what lets people in, or a day after it was read, whichever comes first. */
 const residualDue = (tub: Tub, estimate: Estimate): Instant => {
   const { sanitizer } = programmeOf(tub.programme)
-  const lossPerHour = lossOf(tub)
   const one = estimate.quantities[sanitizer]
   if (!one.lastReading || isStale(sanitizer, one.ageHours)) return estimate.at
   const byAge = one.lastReading.at + QUANTITY[sanitizer].staleAfterHours * HOUR
   const low = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
   if (one.value <= low) return estimate.at
-  if (estimate.outstandingDemandPpm) {
-    const below = residualForecast(tub, estimate, 48)?.find(({ value }) => value < low)
-    return Math.min(byAge, below?.at ?? byAge)
-  }
-  if (lossPerHour.mean <= 0) return byAge
-  return Math.min(byAge, estimate.at + (Math.log(one.value / low) / lossPerHour.mean) * HOUR)
+  return Math.min(byAge, passesAt(leftAlone(tub, estimate), low, true) ?? byAge)
 }
 
 /** What comes next for this tub, soonest first. */
@@ -197,12 +190,15 @@ export const agenda = (
 
   // Nobody doses or soaks by a residual that is too old to know: its test comes before everything.
   const { lastReading, ageHours } = estimate.quantities[programme.sanitizer]
-  const unsure = found.some((one) => one.code === 'test too old' && one.unsure)
-  const asked = items.some(
-    (item) => item.kind === 'test' && item.quantities.includes(programme.sanitizer),
+  const unsure = found.flatMap((one) =>
+    one.code === 'test too old' && one.unsure ? [one.quantity] : [],
   )
-  if (!startUp && !asked && lastReading && (unsure || isStale(programme.sanitizer, ageHours)))
-    items.unshift({ kind: 'test', due: now, minutes: 3, quantities: [programme.sanitizer] })
+  const old = lastReading && isStale(programme.sanitizer, ageHours) ? [programme.sanitizer] : []
+  const unknown = [...new Set([...old, ...unsure])].filter(
+    (quantity) => !items.some((item) => item.kind === 'test' && item.quantities.includes(quantity)),
+  )
+  if (!startUp && unknown.length > 0)
+    items.unshift({ kind: 'test', due: now, minutes: 3, quantities: unknown })
 
   const routine: { quantity: Quantity; due: Instant }[] = []
   if (items.length === 0)

@@ -77,7 +77,7 @@ export type Closure = { since: Instant; until: Instant | null; lift: Lift } & (
   | {
       code: 'readings disagree'
       quantities: readonly Quantity[]
-      why: 'risen by nothing' | 'total below free' | 'no alkalinity'
+      why: 'risen by nothing' | 'pH by nothing' | 'total below free' | 'no alkalinity'
     }
   | { code: 'never tested'; quantities: readonly Quantity[] }
 )

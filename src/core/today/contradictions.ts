@@ -55,6 +55,8 @@ export const contradictions = ({ past, tub, estimate, filledAt }: Situation): Cl
     )
       found.push(disagrees('risen by nothing', [sanitizer], last.at))
   }
+  const { odd, lastReading } = estimate.quantities.pH
+  if (odd && lastReading) found.push(disagrees('pH by nothing', ['pH'], lastReading.at))
   const newest = tests.at(-1)
   if (newest) {
     const { freeChlorine, totalChlorine, totalAlkalinity, pH } = newest.body.readings

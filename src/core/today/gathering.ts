@@ -2,9 +2,15 @@ import { effectFor, type PlanContext } from '../advice/planContext'
 import type { Plan } from '../advice/planTypes'
 import { SANITIZER_AIM } from '../advice/requiredChange'
 import type { Estimate } from '../estimate/estimate'
-import { demandMmol, metAtOnce } from '../estimate/learning/kinetics'
-import { demandOf } from '../estimate/rates'
-import { quantityOf } from '../estimate/testedWater'
+import { takeEntry } from '../estimate/learning/ensemble'
+import {
+  at,
+  deviationOf,
+  foretelling,
+  SANITIZER_PPM_PER_MMOL,
+  spreadOf,
+} from '../estimate/learning/ensembleState'
+import { demandMmol } from '../estimate/learning/kinetics'
 import { loadOf, type SoakLoad } from '../journal/load'
 import { ppmPerUnit } from '../products/doseTarget'
 import { roundToMeasure } from '../products/measure'
@@ -13,7 +19,6 @@ import { keepOutAbove, LEAST_RESIDUAL, middle, programmeOf } from '../programmes
 import type { SanitizerQuantity } from '../testing/quantity'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL } from '../water/constants'
 import { type Closure, testOpens } from './closure'
 import { gate, pouring } from './gate'
 
@@ -41,7 +46,7 @@ export interface GroupTurn {
   lastsPersonHours: number
   /** And so for how many minutes of this group; undefined where all their minutes are covered. */
   runsOutMinutes: number | undefined
-  /** When they are out and what they left has been met, and one standard deviation of what the load may be. */
+  /** When they are out and what they left has been met, and one standard deviation. */
   leftPpm: number
   leftDeviation: number
 }
@@ -51,7 +56,7 @@ const takenPpm = (tub: Tub, gramsPerPersonHour: number): number => {
   const { sanitizer } = programmeOf(tub.programme)
   if (sanitizer !== 'freeChlorine' && sanitizer !== 'bromine') return 0
   const millimoles = demandMmol(gramsPerPersonHour, tub.volumeLitres)
-  return millimoles * (sanitizer === 'bromine' ? BROMINE_G_PER_MOL : CHLORINE_G_PER_MOL)
+  return millimoles * SANITIZER_PPM_PER_MMOL[sanitizer]
 }
 
 /** A closure that no test and no sanitizer dose between groups opens. */
@@ -86,19 +91,24 @@ export const gathering = (
     programme.dosedWith[0]
   const ppmPerGramPerLitre =
     ppmPerUnit(effectFor(sources, product), SANITIZER_AIM[sanitizer]) * 1000
-  const { mean, standardDeviation } = demandOf(tub)
-  const perPersonHour = takenPpm(tub, mean)
+  const demands = estimate.ensemble.rates.demand.map(Math.exp)
+  const perPersonHour = takenPpm(tub, spreadOf(demands).median)
   const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
   const shut = found.find(stays)
-  let residual = quantityOf(estimate.reading, sanitizer)
-  let debt = estimate.outstandingDemandPpm ?? 0
+  const state = foretelling(estimate.ensemble)
+  const perMmol = SANITIZER_PPM_PER_MMOL[sanitizer]
+  /** What stands there, and what is left of it once all that bathers left is met, ppm. */
+  const stands = () => {
+    const left = state.sanitizer.map((mmol, i) => (mmol - at(state.bathersDemand, i)) * perMmol)
+    return { residual: spreadOf(state.sanitizer).median * perMmol, left: spreadOf(left) }
+  }
   return groups.map((load, i): GroupTurn => {
-    const before = Math.max(0, residual - debt)
-    const short = residual - debt < floor - 0.05
+    const before = stands().left.median
+    const short = before < floor - 0.05
     const dosed = !shut && short && ppmPerGramPerLitre > 0 && gate(pouring(product), found).passes
     const missing = Math.min(
       MOST_AT_ONCE_PPM,
-      Math.max(middle(tub.targets.sanitizer), floor) - (residual - debt),
+      Math.max(middle(tub.targets.sanitizer), floor) - before,
     )
     const planned =
       i === 0
@@ -109,21 +119,21 @@ export const gathering = (
       : planned?.kind === 'add'
         ? planned.grams
         : roundToMeasure(product, (missing / ppmPerGramPerLitre) * tub.volumeLitres)
-    residual += (grams * ppmPerGramPerLitre) / tub.volumeLitres
+    const strength = sources.find((source) => source.product === product)?.strength
+    const body = { product, grams, ...(strength ? { strength } : {}) }
+    if (grams > 0) takeEntry(state, tub, { id: 0, kind: 'dose', at: state.at, body }, 'residual')
+    const { residual, left } = stands()
     const personHours = loadOf(load)
     const high = residual > keepOutAbove(tub) + 0.05 && !dosed
     const closed = shut !== undefined || high || (short && !dosed)
-    const useful = Math.max(0, residual - debt - LEAST_WITH_PEOPLE[sanitizer])
+    const useful = Math.max(0, left.median - LEAST_WITH_PEOPLE[sanitizer])
     const lastsPersonHours = perPersonHour > 0 ? useful / perPersonHour : Number.POSITIVE_INFINITY
-    if (!closed) {
-      const demand = personHours * perPersonHour
-      const atOnce = metAtOnce(residual, demand)
-      residual -= atOnce
-      debt += demand - atOnce
-    }
+    if (!closed)
+      takeEntry(state, tub, { id: 0, kind: 'soak', at: state.at, body: load }, 'residual')
+    const after = stands().left
     return {
       load,
-      residualPpm: before,
+      residualPpm: Math.max(0, before),
       verdict: closed ? 'closed' : dosed ? 'dose' : i > 0 || found.length > 0 ? 'test' : 'in',
       closure: shut,
       product,
@@ -134,8 +144,8 @@ export const gathering = (
         !closed && lastsPersonHours < personHours
           ? Math.floor((lastsPersonHours / personHours) * load.minutes)
           : undefined,
-      leftPpm: Math.max(0, residual - debt),
-      leftDeviation: personHours * takenPpm(tub, standardDeviation),
+      leftPpm: Math.max(0, after.median),
+      leftDeviation: deviationOf(after),
     }
   })
 }

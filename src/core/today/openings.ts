@@ -1,5 +1,5 @@
 import type { Estimate } from '../estimate/estimate'
-import { residualForecast } from '../estimate/forecast'
+import { FARTHEST_HOURS, leftAlone, passesAt } from '../estimate/forecast'
 import { keepOutAbove } from '../programmes/programme'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
@@ -72,14 +72,9 @@ const waysOf = (closure: Closure): readonly Way[] => {
   }
 }
 
-/** Farther ahead than this no fall is foretold, hours. */
-const FARTHEST_HOURS = 14 * 24
-
 /** When a residual that is too high has fallen to what lets people in; undefined where nothing brings it down by itself. */
 const fallenAt = (tub: Tub, estimate: Estimate): Instant | undefined =>
-  residualForecast(tub, estimate, FARTHEST_HOURS)?.find(
-    ({ value }) => value <= keepOutAbove(tub) + SLACK.residual,
-  )?.at
+  passesAt(leftAlone(tub, estimate, FARTHEST_HOURS), keepOutAbove(tub) + SLACK.residual, true)
 
 /** A level that is too high is read again when it should have fallen, and once a day until then: common practice. */
 export const lookedAtAgain = (tub: Tub, estimate: Estimate): Instant =>

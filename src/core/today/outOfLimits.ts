@@ -1,5 +1,6 @@
+import { wandered } from '../advice/planContext'
 import { isStale } from '../estimate/estimate'
-import { mayStand } from '../estimate/mayStand'
+import { FRESH_HOURS, mayStand, nineInTenStand } from '../estimate/mayStand'
 import { quantityOf } from '../estimate/testedWater'
 import { isKind } from '../journal/entry'
 import { COMBINED_KEEP_OUT, keepOutAbove, programmeOf, STABILISER } from '../programmes/programme'
@@ -40,7 +41,7 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
     const one = quantities[quantity]
     return one.lastReading && !isStale(quantity, one.ageHours) ? one.lastReading : undefined
   }
-  const out = (
+  const shut = (
     code: 'sanitizer high' | 'sanitizer low' | 'pH low' | 'pH high',
     quantity: Quantity,
     limit: number,
@@ -66,9 +67,16 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
   if (residual) {
     const { value } = quantities[sanitizer]
     const floor = residualFloor(tub, stabiliserPpm)
+    // A fresh reading at the floor opens the tub where the estimate lies below it by less than may be.
+    const shows = (read: number) =>
+      read >= floor - SLACK.residual &&
+      Math.max(lastSoak, lastDosed(past)) < residual.at &&
+      (quantities[sanitizer].ageHours ?? 0) <= FRESH_HOURS &&
+      nineInTenStand(estimate.residualTail, floor)
     if (value > keepOutAbove(tub) + SLACK.residual)
-      out('sanitizer high', sanitizer, keepOutAbove(tub), residual.at)
-    else if (value < floor - SLACK.residual) out('sanitizer low', sanitizer, floor, residual.at)
+      shut('sanitizer high', sanitizer, keepOutAbove(tub), residual.at)
+    else if (value < floor - SLACK.residual && !shows(residual.value))
+      shut('sanitizer low', sanitizer, floor, residual.at)
     else if (residual.value < floor - SLACK.residual && !dosedSince(past, residual.at))
       // Read too low, and nothing that was logged has changed it: only a reading shows that it came back.
       found.push({
@@ -113,12 +121,25 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
         lift: { by: 'test', quantities: [sanitizer] },
       })
   }
-  const pH = known('pH')
+  // One that nothing explains is read again first: a closure of its own.
+  const pH = quantities.pH.odd ? undefined : known('pH')
   if (pH) {
     const { value } = quantities.pH
     const { low, high } = phLimits(tub)
-    if (value < low - SLACK.pH) out('pH low', 'pH', low, pH.at)
-    if (value > high + SLACK.pH) out('pH high', 'pH', high, pH.at)
+    const out = (one: number) => one < low - SLACK.pH || one > high + SLACK.pH
+    // What only time has carried out of its limits is read before it is dosed for.
+    if (out(value) && !out(pH.value) && wandered(tub, estimate, 'pH'))
+      found.push({
+        code: 'test too old',
+        quantity: 'pH',
+        ageHours: (now - pH.at) / HOUR,
+        unsure: true,
+        since: pH.at,
+        until: null,
+        lift: { by: 'test', quantities: ['pH'] },
+      })
+    else if (value < low - SLACK.pH) shut('pH low', 'pH', low, pH.at)
+    else if (value > high + SLACK.pH) shut('pH high', 'pH', high, pH.at)
   }
   if (sanitizer === 'freeChlorine') {
     const total = quantities.totalChlorine.lastReading

@@ -10,7 +10,7 @@ import type { ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import { type StartStepNow, startUpOwning } from '../routine/startUp'
 import { nextShock, type ShockDue, shockDose } from '../soaks/shock'
-import { hasSpoonRules, type Outcome, openSoaks, outcomeOf, ruleDose } from '../soaks/ways'
+import { hasSpoonRules, type Outcome, openSoaks, outcomeOf, peakOf, ruleDose } from '../soaks/ways'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import { DOSING, type Dosing } from '../tub/choices'
 import { residualFloor } from '../tub/targetsNow'
@@ -95,8 +95,7 @@ const byMethod = (
       ? { product: rule.product, grams: rule.grams, why: rule.why, purposes: rule.purposes }
       : undefined
   const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
-  const { peakPpm } = outcomeOf(task, dose)
-  const stays = peakPpm - (estimate.outstandingDemandPpm ?? 0)
+  const stays = peakOf(task, dose) - (estimate.outstandingDemandPpm ?? 0)
   if (!needed || !usable(task, programme.sanitizer) || stays >= floor)
     return { settled: { dose, notes }, setAside: [] }
   return {

@@ -1,7 +1,7 @@
 import type { Plan } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
 import type { ForecastPoint } from '../estimate/forecast'
-import { residualForecast } from '../estimate/forecast'
+import { FARTHEST_HOURS, passesAt } from '../estimate/forecast'
 import { nineInTenStand } from '../estimate/mayStand'
 import { quantityOf } from '../estimate/testedWater'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
@@ -57,61 +57,60 @@ export const aheadAt = (
 ): ReadyAhead => {
   if (closed) return 'closed'
   const { sanitizer } = programmeOf(tub.programme)
-  const now = estimate.quantities[sanitizer]
   const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
   if (point.value > keepOutAbove(tub) + 0.05) return 'above'
   if (point.value < floor - 0.05) return 'below'
-  // The reading's own error is the kit's, as in the closures.
-  const read =
-    now.modelledFrom === undefined && now.value > 0
-      ? (Math.sqrt(Math.max(0, now.standardDeviation ** 2 - now.driftDeviation ** 2)) *
-          point.value) /
-        now.value
-      : 0
-  const deviation = Math.sqrt(Math.max(0, point.standardDeviation ** 2 - read ** 2))
-  const stands = nineInTenStand(point.value, deviation, floor)
+  const stands = nineInTenStand(point.low, floor)
   const fresh = (point.at - testedAt) / HOUR <= QUANTITY[sanitizer].staleAfterHours
   return stands && fresh && point.at >= openFrom ? 'ready' : 'test first'
 }
 
-/** Farther ahead than this no readiness is foretold, hours. */
-const FARTHEST_HOURS = 14 * 24
+/** The residual so many hours ahead; undefined where nothing fresh enough was read. */
+export type Foreseen = (hours?: number) => readonly ForecastPoint[] | undefined
 
-/** Whether what goes in takes the sanitizer past what lets people in: by the forecast, where this tub has taught one. */
-export const highAtFirst = (
-  tub: Tub,
-  plan: Plan,
-  foreseen: () => readonly ForecastPoint[] | undefined,
-): boolean => {
+/** Whether what goes in takes the sanitizer past what lets people in: by the forecast, where there is one. */
+export const highAtFirst = (tub: Tub, plan: Plan, foreseen: Foreseen): boolean => {
   const { sanitizer } = programmeOf(tub.programme)
   const limit = keepOutAbove(tub) + SLACK.residual
   if (quantityOf(plan.after, sanitizer) <= limit) return false
   return foreseen()?.some(({ value }) => value > limit) ?? true
 }
 
+/** So much of a dose has to be left once bathers' demand is met, for a promise to hold. Assumed. */
+const LEFT_SHARE = 0.15
+
 /**
  * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in; undefined where the plan
  * leaves too little, or nothing brings it down by itself within two weeks. A test then decides.
  * @param mixedAt when the plan's last wait is over
- * @param foreseen the residual ahead with the plan carried out, by what this tub has taught; where it knows none by its programme's rates
+ * @param foreseen the residual ahead with the plan carried out
+ * @param pHAt pH at a moment ahead with it
  */
 export const planReadyAt = (
   tub: Tub,
   estimate: Estimate,
   plan: Plan,
-  { mixedAt, foreseen }: { mixedAt: Instant; foreseen: () => readonly ForecastPoint[] | undefined },
+  {
+    mixedAt,
+    foreseen,
+    pHAt,
+  }: { mixedAt: Instant; foreseen: Foreseen; pHAt: (at: Instant) => number | undefined },
 ): Instant | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
-  const limit = keepOutAbove(tub) + 0.05
   const peak = quantityOf(plan.after, sanitizer)
   // What it leaves shut no wait opens: a step was left out, or one go can't do it.
-  if (peak < residualFloor(tub, plan.after.cyanuricAcidPpm) - SLACK.residual) return undefined
+  const floor = residualFloor(tub, plan.after.cyanuricAcidPpm) - SLACK.residual
+  if (peak < floor) return undefined
+  // What bathers left takes nearly all of it before long.
+  if (peak - estimate.outstandingDemandPpm < LEFT_SHARE * peak) return undefined
   const { low, high } = phLimits(tub)
-  const { pH } = plan.after
-  if (pH < low - SLACK.pH || pH > high + SLACK.pH) return undefined
-  if (!highAtFirst(tub, plan, foreseen)) return mixedAt
-  const ppm = peak - quantityOf(plan.before, sanitizer)
-  const points =
-    foreseen() ?? residualForecast(tub, estimate, FARTHEST_HOURS, [{ at: mixedAt, ppm }]) ?? []
-  return points.find(({ at, value }) => at > mixedAt && value <= limit)?.at
+  const inLimits = (pH: number) => pH >= low - SLACK.pH && pH <= high + SLACK.pH
+  if (!inLimits(plan.after.pH)) return undefined
+  const points = (foreseen(FARTHEST_HOURS) ?? []).filter(({ at }) => at >= mixedAt)
+  // To the limit itself: what is promised may come out a little higher.
+  const fit = highAtFirst(tub, plan, foreseen) ? passesAt(points, keepOutAbove(tub), true) : mixedAt
+  const then = fit === undefined ? undefined : points.find(({ at }) => at >= fit)
+  if (then && then.value < floor) return undefined
+  const pH = fit === undefined ? undefined : pHAt(fit)
+  return pH === undefined || inLimits(pH) ? fit : undefined
 }

@@ -1,10 +1,9 @@
 import type { Plan } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
-import type { ForecastPoint } from '../estimate/forecast'
 import { type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { type Closure, testOpens, waterCareOpens } from './closure'
-import { planReadyAt } from './readyAhead'
+import { type Foreseen, planReadyAt } from './readyAhead'
 import type { Visit } from './visit/visitTypes'
 
 /** What a moment of readiness is worked out of. */
@@ -15,8 +14,10 @@ export interface Readying {
   estimate: Estimate
   closures: readonly Closure[]
   plan: Plan
-  /** The residual ahead with the plan carried out, by what this tub has taught. */
-  foreseen: () => readonly ForecastPoint[] | undefined
+  /** The residual ahead with the plan carried out. */
+  foreseen: Foreseen
+  /** pH at a moment ahead with it. */
+  pHAt: (at: Instant) => number | undefined
 }
 
 /** Nothing is known well enough before a test, and no dose that is worked out already changes that. */
@@ -39,7 +40,7 @@ const deciding = ({ id }: Pick<Readying, 'id'>, { acts }: Pick<Visit, 'acts'>) =
  * leaves out a dose or the test that decides, or where what goes in is not enough. The only sum of it.
  */
 export const readyAtOf = (today: Readying, visit: Visit): Instant | undefined => {
-  const { id, now, tub, estimate, closures, plan, foreseen } = today
+  const { id, now, tub, estimate, closures, plan, foreseen, pHAt } = today
   const own = visit.ready.find((one) => one.tub === id)
   if (closures.length === 0) return own?.gated ? onFives(own.at) : now
   if (!closures.every(waterCareOpens) || testDecides(today)) return undefined
@@ -48,7 +49,7 @@ export const readyAtOf = (today: Readying, visit: Visit): Instant | undefined =>
   if (poured < plan.steps.length || !test) return undefined
   const shown = Math.max(test.handsEnd, own?.gated ? own.at : now)
   const ends = closures.reduce((latest, { until }) => Math.max(latest, until ?? 0), shown)
-  const fit = planReadyAt(tub, estimate, plan, { mixedAt: test.start, foreseen })
+  const fit = planReadyAt(tub, estimate, plan, { mixedAt: test.start, foreseen, pHAt })
   return fit === undefined ? undefined : onFives(Math.max(ends, fit))
 }
 

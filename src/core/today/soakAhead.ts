@@ -15,7 +15,7 @@ export interface SoakAhead {
 }
 
 /** Farther ahead than this a forecast says nothing. */
-const FARTHEST_HOURS = 72
+const FORESEEN_HOURS = 72
 
 /** How the water will stand at a planned soak if nothing is done till then, and what keeps the tub shut now and will then. */
 export const soakAhead = (
@@ -27,9 +27,8 @@ export const soakAhead = (
   const closure = found.find(
     (one) => !waterCareOpens(one) && (one.until === null || one.until > at),
   )
-  const hours = Math.ceil((at - estimate.at) / HOUR)
-  const point =
-    hours > FARTHEST_HOURS ? undefined : residualForecast(tub, estimate, Math.max(1, hours))?.at(-1)
+  const hours = (at - estimate.at) / HOUR
+  const point = hours > FORESEEN_HOURS ? undefined : residualForecast(tub, estimate, hours)?.at(-1)
   const expected = point && { value: point.value, standardDeviation: point.standardDeviation }
   if (closure) return { expected, advice: 'closed', closure }
   if (!expected) return { expected, advice: 'test', closure }

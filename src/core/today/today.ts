@@ -1,7 +1,7 @@
 import { dosingCycleOf, type Wait, waitingUntil } from '../advice/dosingCycle'
 import type { Plan } from '../advice/plan'
 import type { Schedule } from '../advice/schedule'
-import type { ForecastPoint } from '../estimate/forecast'
+import { type Ahead, type ForecastPoint, pHAhead, residualForecast } from '../estimate/forecast'
 import { ensembleOf } from '../estimate/learning/ensemble'
 import type { Ensemble } from '../estimate/learning/ensembleState'
 import { estimateNow, type TubNow } from '../estimate/learning/estimateNow'
@@ -21,7 +21,7 @@ import { type AgendaItem, agenda } from './agenda'
 import { type Closure, handsWhile, holdsBack, standsEmpty } from './closure'
 import type { Hands } from './closureTable'
 import { type Decides, decidesOf } from './decides'
-import { foreseenWith } from './foreseen'
+import { toCome } from './foreseen'
 import { doingChore, gate, moving, starting } from './gate'
 import type { House } from './house'
 import { type PlanToday, planToday, type SetAside, type TodayOptions } from './planToday'
@@ -82,8 +82,12 @@ export interface Today<Row extends Tub = Tub> extends TubNow<Row> {
   wrong: Case | undefined
   round: ReturnType<typeof dosingCycleOf>
   waiting: Wait | undefined
-  /** The residual of the next two days with the plan carried out, by what this tub has taught; undefined while it has taught little. */
-  foreseen: () => readonly ForecastPoint[] | undefined
+  /** What is to come if all is done that is asked. */
+  ahead: readonly Ahead[]
+  /** The residual of the next two days, or of more, with that; undefined where nothing fresh enough was read. */
+  foreseen: (hours?: number) => readonly ForecastPoint[] | undefined
+  /** pH at a moment ahead with that. */
+  pHAt: (at: Instant) => number | undefined
   ensemble: Ensemble
 }
 
@@ -102,6 +106,9 @@ const testedWhen = (items: readonly AgendaItem[], { testAt }: Schedule): AgendaI
   items
     .map((item) => (item.kind === 'retest' ? { ...item, due: Math.max(item.due, testAt) } : item))
     .sort((a, b) => (a.kind === 'closed' || b.kind === 'closed' ? 0 : a.due - b.due))
+
+/** So far a place looks ahead. */
+const HOURS_AHEAD = 48
 
 const frostOf = (
   { air }: House,
@@ -206,20 +213,11 @@ export const today = <Row extends Tub>(
     ...(decisions ? { decisions, begun: true } : { decisions: NO_DECISIONS }),
   })
   const schedule = scheduleOfVisit(visit, plan.steps, done.schedule)
-  let ahead: { points: readonly ForecastPoint[] | undefined } | undefined
-  const foreseen = () => {
-    ahead ??= {
-      points: foreseenWith({
-        ...known,
-        now,
-        plan,
-        schedule,
-        plannedSoaks,
-        ensemble,
-        shelf: house.shelf,
-      }),
-    }
-    return ahead.points
+  const ahead = toCome({ now, plan, schedule, plannedSoaks, shelf: house.shelf })
+  const forecasts = new Map<number, readonly ForecastPoint[] | undefined>()
+  const foreseen = (hours = HOURS_AHEAD) => {
+    if (!forecasts.has(hours)) forecasts.set(hours, residualForecast(tub, estimate, hours, ahead))
+    return forecasts.get(hours)
   }
   const choresShut = new Map(
     chores.flatMap(({ chore }) => {
@@ -227,7 +225,8 @@ export const today = <Row extends Tub>(
       return by ? [[chore.id, by] as const] : []
     }),
   )
-  const readying = { id, now, tub, estimate, closures, plan, foreseen }
+  const pHAt = (at: Instant) => pHAhead(tub, estimate, at, ahead)
+  const readying = { id, now, tub, estimate, closures, plan, foreseen, pHAt }
   const readyAt = readyAtOf(readying, visit)
   return {
     ...known,
@@ -259,7 +258,9 @@ export const today = <Row extends Tub>(
     wrong,
     round: dosingCycleOf(journal, estimate),
     waiting: waitingUntil(journal, now, tub),
+    ahead,
     foreseen,
+    pHAt,
     ensemble,
   }
 }

@@ -1,19 +1,14 @@
 import {
   aheadAt,
   type Band,
-  DOSED_BY_HOURS,
   type ForecastPoint,
   feederOf,
   HOUR,
-  lossOf,
-  MINUTE,
+  isStale,
   NINE_IN_TEN,
   outlookOf,
-  type PlannedRise,
   programmeOf,
-  quantityOf,
   type ReadyAhead,
-  residualForecast,
   waterCareOpens,
 } from '@/core'
 import type { TubView } from '@/server/views'
@@ -259,51 +254,33 @@ const Key = ({ states }: { states: ReadonlySet<ReadyAhead> }) => (
   </ul>
 )
 
-/** The plan's steps as marks, and what its sanitizer step adds once it has mixed. */
-const planned = (view: TubView) => {
-  const { plan, tub, schedule, now } = view
-  const { sanitizer } = programmeOf(tub.programme)
-  const marks: Mark[] = []
-  const rises: PlannedRise[] = []
+/** The plan's steps as marks. */
+const planned = ({ plan, schedule, now }: TubView): Mark[] => {
   const n = plan.steps.length
-  if (n === 0) return { marks, rises }
-  marks.push({
-    at: schedule.starts[0] ?? now,
-    kind: 'dose',
-    text: `dose, ${n} ${n === 1 ? 'step' : 'steps'}`,
-  })
-  for (const [i, step] of plan.steps.entries()) {
-    const ppm = quantityOf(step.after, sanitizer) - quantityOf(step.before, sanitizer)
-    const at = schedule.starts[i] ?? now
-    if (ppm > 0.01) rises.push({ at: at + step.waitMinutes * MINUTE, ppm })
-  }
-  marks.push({
-    at: schedule.testAt,
-    kind: 'test',
-    text: 'test',
-  })
-  return { marks, rises }
+  if (n === 0) return []
+  const text = `dose, ${n} ${n === 1 ? 'step' : 'steps'}`
+  return [
+    { at: schedule.starts[0] ?? now, kind: 'dose', text },
+    { at: schedule.testAt, kind: 'test', text: 'test' },
+  ]
 }
 
 /** The residual over the next two days and the hours that are ready, with the plan carried out and nobody in; a day of it on a phone. */
 export const Ribbon = ({
   view,
   preferences,
-  foreseen,
 }: {
   view: TubView
   preferences: DisplayPreferences
-  /** By what this tub has taught, with planned soaks; without it by the programme's rates. */
-  foreseen?: readonly ForecastPoint[] | undefined
 }) => {
-  const { tub, estimate, now } = view
-  const { marks, rises } = planned(view)
-  const simple = residualForecast(tub, estimate, HOURS, rises)
+  const { tub, estimate, now, ahead } = view
+  const marks = planned(view)
+  const points = view.foreseen(HOURS)
   const { sanitizer } = programmeOf(tub.programme)
-  const { ageHours = Number.POSITIVE_INFINITY } = estimate.quantities[sanitizer]
-  // A day after its reading only what this tub has taught carries on, and not for ever.
-  const points = simple || ageHours <= DOSED_BY_HOURS ? (foreseen ?? simple) : undefined
-  const old = simple ? '' : `estimated, last tested ${Math.round(ageHours)} hours ago; `
+  const { ageHours = 0 } = estimate.quantities[sanitizer]
+  const old = isStale(sanitizer, ageHours)
+    ? `estimated, last tested ${Math.round(ageHours)} hours ago; `
+    : ''
   const name = QUANTITY_SHORT_NAMES[sanitizer]
   if (!points)
     return (
@@ -316,21 +293,20 @@ export const Ribbon = ({
     )
   const band = tub.targets.sanitizer
   const low = figure(sanitizer, band.low, preferences)
-  const risen = rises.at(-1)?.at ?? now
+  const doses = ahead.filter(({ kind }) => kind === 'dose')
+  const risen = doses.reduce((latest, { at }) => Math.max(latest, at), now)
   const leaves = points.find(({ at, value }) => at > risen && value < band.low)
   const until = leaves
     ? `below ${low} ppm from about ${dayAndClock(leaves.at, preferences)}`
     : `above ${low} ppm for two days`
-  const { mean } = lossOf(tub)
   const feeder = feederOf(tub.programme)
-  const holds = !foreseen && mean === 0 && feeder ? ` and the ${feeder} holds the level` : ''
-  const people =
-    foreseen && view.planned.length > 0 ? 'with the planned soaks' : 'if nobody gets in'
+  const holds = feeder ? ` and the ${feeder} goes on as it does` : ''
+  const people = view.planned.length > 0 ? 'with the planned soaks' : 'if nobody gets in'
   const shut = view.verdict.closures.find((one) => !waterCareOpens(one))
   const say = shut
     ? `closed (${CLOSURE_SHORT[shut.code]}): no time is ready until that changes`
-    : `${old}${rises.length > 0 ? `if you follow the plan, ${people}` : people}${holds}: ${
-        (points[0]?.value ?? 0) < band.low && rises.length === 0 ? `below ${low} ppm now` : until
+    : `${old}${doses.length > 0 ? `if you follow the plan, ${people}` : people}${holds}: ${
+        (points[0]?.value ?? 0) < band.low && doses.length === 0 ? `below ${low} ppm now` : until
       }`
   const { closures } = view.verdict
   const retest = marks.find(({ kind }) => kind === 'test')?.at

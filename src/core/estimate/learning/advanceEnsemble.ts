@@ -2,7 +2,7 @@ import { thermostatTo, usualHeater } from '../../heat/heat'
 import { PRODUCTS } from '../../products/product'
 import { feederOf } from '../../programmes/feederKind'
 import { programmeOf } from '../../programmes/programme'
-import { HOUR, type Instant } from '../../time'
+import { DAY, HOUR, type Instant } from '../../time'
 import { coveredTransferOf } from '../../tub/circulation'
 import type { Tub } from '../../tub/tub'
 import { AIR_CARBON_DIOXIDE_ATM, CHLORINE_G_PER_MOL } from '../../water/constants'
@@ -13,7 +13,7 @@ import {
   lossAtTemperature,
   USUAL_SURROUNDINGS,
 } from '../surroundings'
-import { at, chance, type Ensemble, equilibriaOf } from './ensembleState'
+import { at, chance, type Ensemble, equilibriaOf, type Foretold } from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
 
@@ -63,6 +63,22 @@ export const loseGas = (
   }
 }
 
+/** What chance does over some hours to each member, in root days. */
+const noiseOver = (
+  ensemble: Ensemble,
+  hours: number,
+): ((name: Exclude<keyof Foretold, 'from'>, i: number) => number) => {
+  const { foretold } = ensemble
+  if (!foretold) {
+    const next = chance(ensemble)
+    const root = Math.sqrt(hours / 24)
+    return () => root * next()
+  }
+  const days = (ensemble.at - foretold.from) / DAY
+  const grown = Math.sqrt(days + hours / 24) - Math.sqrt(days)
+  return (name, i) => grown * at(foretold[name], i)
+}
+
 const SCRATCH: Residual = { sanitizer: 0, bathersDemand: 0, combined: 0, tablets: 0, used: 0 }
 
 /** What is followed: everything, or the residual alone, which goes its way whatever gas does and costs a third. */
@@ -77,6 +93,8 @@ export const advanceEnsemble = (
 ): void => {
   const { sanitizer, dosedWith } = programmeOf(tub.programme)
   const feeder = feederOf(tub.programme)
+  // A floater whose tablets nobody logs gives as steadily as a cell.
+  const steady = feeder === 'cell' || (feeder !== undefined && !ensemble.tabletsLogged)
   const tablet = dosedWith.find((one) => PRODUCTS[one].form === 'tablets')
   const effect = tablet
     ? PRODUCTS[tablet].perGram
@@ -101,16 +119,15 @@ export const advanceEnsemble = (
   while (ensemble.at < until - 1) {
     const left = (until - ensemble.at) / HOUR
     const hours = Math.min(left, Math.max(LONGEST_HOURS, left / GAP_STEPS))
-    const next = chance(ensemble)
-    const root = Math.sqrt(hours / 24)
+    const noise = noiseOver(ensemble, hours)
     const warm = lossAtTemperature(ensemble.temperatureCelsius)
     const replaced = EVAPORATES_PER_HOUR * hours
     const before = ensemble.alkalinity.slice()
     for (let i = 0; i < ensemble.members; i++) {
       const filterFouling = caught > 0 ? caught * Math.exp(at(ensemble.rates.filterFouling, i)) : 0
       rates.lossPerHour = warm * (1 + filterFouling) * Math.exp(at(ensemble.rates.loss, i))
-      rates.feedPerHour = feeder === 'cell' ? 0 : Math.exp(at(ensemble.rates.feed, i))
-      rates.cellPerHour = feeder === 'cell' ? Math.exp(at(ensemble.rates.cell, i)) * cellPerGram : 0
+      rates.feedPerHour = steady ? 0 : Math.exp(at(ensemble.rates.feed, i))
+      rates.cellPerHour = steady ? Math.exp(at(ensemble.rates.cell, i)) * cellPerGram : 0
       SCRATCH.sanitizer = at(ensemble.sanitizer, i)
       SCRATCH.bathersDemand = at(ensemble.bathersDemand, i)
       SCRATCH.combined = at(ensemble.combined, i)
@@ -122,11 +139,12 @@ export const advanceEnsemble = (
         (1 + SCRATCH.sanitizer / CLEARS_TWICE_AT)
       const tablets = SCRATCH.tablets
       passTime(SCRATCH, rates, hours)
-      ensemble.sanitizer[i] = SCRATCH.sanitizer * Math.exp(NOISE.sanitizer * unrest * root * next())
+      ensemble.sanitizer[i] =
+        SCRATCH.sanitizer * Math.exp(NOISE.sanitizer * unrest * noise('sanitizer', i))
       ensemble.bathersDemand[i] = SCRATCH.bathersDemand
       ensemble.combined[i] =
         SCRATCH.combined > 0
-          ? SCRATCH.combined * Math.exp(NOISE.combined * unrest * root * next())
+          ? SCRATCH.combined * Math.exp(NOISE.combined * unrest * noise('combined', i))
           : 0
       ensemble.tablets[i] = SCRATCH.tablets
       const fed = (tablets - SCRATCH.tablets) / tub.volumeLitres
@@ -136,11 +154,11 @@ export const advanceEnsemble = (
           (acid ? SCRATCH.used : 0) +
           fed * effect.alkalinityMeq +
           replaced * ensemble.topUp.alkalinityMeq +
-          NOISE.alkalinity * unrest * root * next(),
+          NOISE.alkalinity * unrest * noise('alkalinity', i),
       )
       ensemble.carbon[i] =
         at(ensemble.carbon, i) *
-          Math.exp(NOISE.carbon * ensemble.processNoise.pH.times * root * next()) +
+          Math.exp(NOISE.carbon * ensemble.processNoise.pH.times * noise('carbon', i)) +
         replaced * ensemble.topUp.carbonMmol
       ensemble.cyanurate[i] = at(ensemble.cyanurate, i) + fed * effect.cyanurateMmol
       ensemble.salt[i] = at(ensemble.salt, i) + replaced * ensemble.topUp.saltPpm

@@ -3,14 +3,20 @@ import { type Entry, inOrder } from '../../journal/entry'
 import { loadOf, type SoakLoad } from '../../journal/load'
 import { PRODUCTS, productEffect } from '../../products/product'
 import { feederOf } from '../../programmes/feederKind'
-import { programmeOf } from '../../programmes/programme'
+import { middle, programmeOf } from '../../programmes/programme'
 import type { Quantity } from '../../testing/quantity'
 import { type Instant, MINUTE } from '../../time'
+import { filtrationHours, LEAST_FILTRATION_HOURS } from '../../tub/circulation'
 import type { FillWater, Tub } from '../../tub/tub'
 import { TRANSFER_PER_HOUR } from '../../water/aerate'
-import { CYANURIC_ACID_G_PER_MOL } from '../../water/constants'
+import {
+  BROMINE_G_PER_MOL,
+  CHLORINE_G_PER_MOL,
+  CYANURIC_ACID_G_PER_MOL,
+} from '../../water/constants'
 import { readWater } from '../../water/solveWater'
 import { DOSE_ERROR, FILL_TEST_COUNTS } from '../fold'
+import { POORLY_MIXED, usualLossOf } from '../rates'
 import {
   DISINFECTION_EFFECT,
   FILL_CELSIUS,
@@ -22,32 +28,37 @@ import { fillWaterOf } from '../testedWater'
 import { advanceEnsemble, type Follows, loseGas } from './advanceEnsemble'
 import {
   at,
-  chance,
   type Ensemble,
+  evenDeviates,
   filled,
   LEARNT,
   type Learnt,
   meanOf,
   phOf,
+  type Spread,
   setPh,
+  spreadOf,
 } from './ensembleState'
 import { boundOf, demandMmol, metAtOnce, oxidisedOf } from './kinetics'
 import { predictedOf, takeReadings } from './takeReadings'
 
-/** Common practice, 15 to 30 % a day: where a feeder holds the level and the programme's own rate is none. */
-const LOSS_PER_HOUR = 0.22 / 24
+/** What a cell, or a floater of which nobody logged a tablet, gives where it holds the middle of the range, g of chlorine an hour. */
+const holdingGrams = (tub: Tub): number => {
+  const { programme, targets, volumeLitres } = tub
+  const asChlorine =
+    programmeOf(programme).sanitizer === 'bromine' ? CHLORINE_G_PER_MOL / BROMINE_G_PER_MOL : 1
+  return (middle(targets.sanitizer) * volumeLitres * usualLossOf(tub) * asChlorine) / 1000
+}
 
 /** Start: median and spread of the logarithm. Where each comes from stands in docs/estimate.md. */
 const priorOf = (tub: Tub): Record<Learnt, { median: number; spread: number }> => {
-  const { sanitizer, lossPerHour } = programmeOf(tub.programme)
   const cleaner =
     DISINFECTION_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).supplementaryDisinfection]
-  const halogen = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
   return {
     /** Per hour at 38 °C with a clean filter. */
     loss: {
-      median: (halogen ? LOSS_PER_HOUR : lossPerHour.mean) * cleaner.loss,
-      spread: 0.4,
+      median: usualLossOf(tub) * cleaner.loss,
+      spread: filtrationHours(tub) < LEAST_FILTRATION_HOURS ? 0.4 * POORLY_MIXED : 0.4,
     },
     /** g of chlorine a person-hour: from memory of trade figures, 4 to 9. */
     demand: { median: 6, spread: 0.35 },
@@ -55,8 +66,8 @@ const priorOf = (tub: Tub): Record<Learnt, { median: number; spread: number }> =
     feed: { median: 0.006, spread: 0.7 },
     /** Times the usual transfer of carbon dioxide: assumed. */
     transfer: { median: 1, spread: 0.5 },
-    /** g of chlorine an hour: assumed. */
-    cell: { median: 0.6, spread: 0.6 },
+    /** g of chlorine an hour: that it was set to hold the range; its spread is assumed. */
+    cell: { median: holdingGrams(tub), spread: 0.6 },
     /** Of combined chlorine, per hour: assumed, a day or two. */
     clearing: { median: 0.03, spread: 0.6 },
     /** More loss for each person-hour that the filter has caught: assumed. */
@@ -82,7 +93,8 @@ const topUpOf = (tub: Tub, fill: FillWater): Ensemble['topUp'] => {
 /** Fresh water in every member, as far as the fill is known. */
 const fillWith = (ensemble: Ensemble, tub: Tub, fill: FillWater, share: number): void => {
   const water = fillWaterOf(fill, tub.setTemperatureCelsius)
-  const next = chance(ensemble)
+  const ofAlkalinity = evenDeviates(ensemble)
+  const other = evenDeviates(ensemble)
   const spread = fill.totalAlkalinityPpm === undefined ? 0.3 : 0.06
   const pHSpread = fill.pH === undefined ? 0.25 : 0.08
   if (share >= 0.999) {
@@ -95,10 +107,10 @@ const fillWith = (ensemble: Ensemble, tub: Tub, fill: FillWater, share: number):
       ensemble.tablets[i] = 0
       ensemble.cyanurate[i] = 0
       ensemble.salt[i] = water.saltPpm
-      ensemble.alkalinity[i] = water.alkalinityMeq * Math.exp(spread * next())
-      pH[i] = read + pHSpread * next()
+      ensemble.alkalinity[i] = water.alkalinityMeq * Math.exp(spread * at(ofAlkalinity, i))
+      pH[i] = read + pHSpread * at(other, i)
     }
-    ensemble.tested = false
+    ensemble.taken = {}
     ensemble.borateMmol = water.borateMmol
     ensemble.solidsPpm = water.totalDissolvedSolidsPpm
     ensemble.saltPpm = water.saltPpm
@@ -109,16 +121,16 @@ const fillWith = (ensemble: Ensemble, tub: Tub, fill: FillWater, share: number):
     return
   }
   for (let i = 0; i < ensemble.members; i++) {
-    const kept = 1 - Math.min(1, Math.max(0, share * (1 + 0.15 * next())))
-    const mix = (array: Float64Array, other: number) => {
-      array[i] = kept * at(array, i) + (1 - kept) * other
+    const kept = 1 - Math.min(1, Math.max(0, share * (1 + 0.15 * at(other, i))))
+    const mix = (array: Float64Array, into: number) => {
+      array[i] = kept * at(array, i) + (1 - kept) * into
     }
     mix(ensemble.sanitizer, 0)
     mix(ensemble.bathersDemand, 0)
     mix(ensemble.combined, 0)
     mix(ensemble.cyanurate, 0)
     mix(ensemble.salt, water.saltPpm)
-    mix(ensemble.alkalinity, water.alkalinityMeq * Math.exp(spread * next()))
+    mix(ensemble.alkalinity, water.alkalinityMeq * Math.exp(spread * at(ofAlkalinity, i)))
     mix(ensemble.carbon, water.dissolvedInorganicCarbonMmol)
   }
   ensemble.saltPpm += share * (water.saltPpm - ensemble.saltPpm)
@@ -128,29 +140,31 @@ const fillWith = (ensemble: Ensemble, tub: Tub, fill: FillWater, share: number):
 
 /** Before any entry: wide open, rates as for any tub. */
 export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ensemble => {
-  const state = { draws: 0 }
-  const next = chance(state)
+  const state = { draws: 0, members }
+  const spread = (median: number, by: number) => {
+    const deviates = evenDeviates(state)
+    return filled(members, (i) => median + by * at(deviates, i))
+  }
   const stabilised = programmeOf(tub.programme).sanitizer === 'freeChlorine'
   const salted = feederOf(tub.programme) === 'cell'
   const prior = priorOf(tub)
+  const fill = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+  const { pH } = readWater(fill)
   const topUp = topUpOf(tub, tub.fillWater)
   const ensemble: Ensemble = {
     members,
     at: instant,
-    sanitizer: filled(members, () => Math.exp(-3 + 0.9 * next())),
+    sanitizer: new Float64Array(members),
     bathersDemand: new Float64Array(members),
     combined: new Float64Array(members),
     tablets: new Float64Array(members),
-    alkalinity: filled(members, () => 2 * Math.exp(0.4 * next())),
+    alkalinity: spread(Math.log(fill.alkalinityMeq), 0.4).map(Math.exp),
     carbon: new Float64Array(members),
     lastPh: new Float64Array(members).fill(7.5),
-    cyanurate: filled(members, () => (stabilised ? 0.15 * Math.exp(0.8 * next()) : 0)),
-    salt: filled(members, () => (salted ? 1500 * Math.exp(0.4 * next()) : topUp.saltPpm)),
+    cyanurate: filled(members, () => (stabilised ? fill.cyanurateMmol : 0)),
+    salt: salted ? spread(Math.log(1500), 0.4).map(Math.exp) : filled(members, () => topUp.saltPpm),
     rates: Object.fromEntries(
-      LEARNT.map((name) => [
-        name,
-        filled(members, () => Math.log(prior[name].median) + prior[name].spread * next()),
-      ]),
+      LEARNT.map((name) => [name, spread(Math.log(prior[name].median), prior[name].spread)]),
     ) as Ensemble['rates'],
     borateMmol: 0,
     temperatureCelsius: tub.setTemperatureCelsius,
@@ -161,15 +175,16 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     fillTest: undefined,
     shockUntil: 0,
     processNoise: { residual: { times: 1, seen: 0 }, pH: { times: 1, seen: 0 } },
-    tested: false,
+    taken: {},
+    soakedAt: Number.NEGATIVE_INFINITY,
+    tabletsLogged: false,
     odd: [],
     readings: 0,
-    draws: state.draws,
+    foretold: undefined,
+    draws: 0,
   }
-  setPh(
-    ensemble,
-    filled(members, () => 7.5 + 0.3 * next()),
-  )
+  setPh(ensemble, spread(pH, 0.3))
+  ensemble.draws = state.draws
   return ensemble
 }
 
@@ -187,14 +202,14 @@ const applySunlight = (ensemble: Ensemble, tub: Tub, from: Instant, minutes: num
 const soak = (ensemble: Ensemble, tub: Tub, from: Instant, load: SoakLoad): void => {
   const { sanitizer } = programmeOf(tub.programme)
   const personHours = loadOf(load)
-  const next = chance(ensemble)
+  const scatter = evenDeviates(ensemble)
   const chlorine = sanitizer === 'freeChlorine'
   const reacts = chlorine || sanitizer === 'bromine'
   for (let i = 0; i < ensemble.members; i++) {
     const grams =
       Math.exp(at(ensemble.rates.demand, i)) *
       personHours *
-      Math.max(0, 1 + SOAK_SPREAD * ensemble.processNoise.residual.times * next())
+      Math.max(0, 1 + SOAK_SPREAD * ensemble.processNoise.residual.times * at(scatter, i))
     const demand = reacts ? demandMmol(grams, tub.volumeLitres) : 0
     const now = metAtOnce(at(ensemble.sanitizer, i), demand)
     ensemble.sanitizer[i] = at(ensemble.sanitizer, i) - now
@@ -220,11 +235,12 @@ const dose = (
   const { sanitizer } = programmeOf(tub.programme)
   const facts = PRODUCTS[product]
   if (facts.goes === 'in a bucket') return
-  const next = chance(ensemble)
+  const scatter = evenDeviates(ensemble)
   const { members } = ensemble
   if (facts.goes === 'in a feeder') {
+    ensemble.tabletsLogged = true
     for (let i = 0; i < members; i++)
-      ensemble.tablets[i] = at(ensemble.tablets, i) + grams * (1 + DOSE_ERROR * next())
+      ensemble.tablets[i] = at(ensemble.tablets, i) + grams * (1 + DOSE_ERROR * at(scatter, i))
     return
   }
   const effect = productEffect(product, strength)
@@ -241,7 +257,7 @@ const dose = (
   const share = grams / tub.volumeLitres
   for (let i = 0; i < members; i++) {
     const given =
-      share * Math.max(0.3, 1 + DOSE_ERROR * ensemble.processNoise.residual.times * next())
+      share * Math.max(0.3, 1 + DOSE_ERROR * ensemble.processNoise.residual.times * at(scatter, i))
     ensemble.sanitizer[i] = Math.max(0, at(ensemble.sanitizer, i) + given * halogen)
     // Monopersulfate in chlorine water takes waste away and leaves its acid.
     const oxidiser = bromine ? 0 : given * effect.monopersulfateMmol
@@ -268,6 +284,21 @@ const dose = (
 const fillOf = ({ fillTest, at: now }: Ensemble, tub: Tub): FillWater =>
   fillTest && now - fillTest.at <= FILL_TEST_COUNTS ? fillTest.fillWater : tub.fillWater
 
+/** Whether the members go on to an entry at all: what is written down beside it does not change what is thought of the water. */
+const movesWater = (entry: Entry): boolean => {
+  switch (entry.kind) {
+    case 'test':
+    case 'dose':
+    case 'aeration':
+    case 'soak':
+    case 'water':
+    case 'fillTest':
+      return true
+    default:
+      return cleansFilter(entry)
+  }
+}
+
 /** Goes on to an entry and takes it in. */
 export const takeEntry = (
   ensemble: Ensemble,
@@ -275,6 +306,7 @@ export const takeEntry = (
   entry: Entry,
   follows: Follows = 'everything',
 ): void => {
+  if (!movesWater(entry)) return
   advanceEnsemble(ensemble, tub, entry.at, follows)
   switch (entry.kind) {
     case 'test':
@@ -288,6 +320,7 @@ export const takeEntry = (
       loseGas(ensemble, TRANSFER_PER_HOUR.jetsWithAir, entry.body.minutes / 60)
       return
     case 'soak':
+      ensemble.soakedAt = entry.at
       soak(ensemble, tub, entry.at, entry.body)
       return
     case 'water':
@@ -302,11 +335,8 @@ export const takeEntry = (
       ensemble.fillTest = { at: entry.at, fillWater: entry.body.fillWater }
       ensemble.topUp = topUpOf(tub, entry.body.fillWater)
       return
-    case 'filter':
-    case 'chore':
-      if (cleansFilter(entry)) ensemble.filterPersonHours = 0
-      return
     default:
+      ensemble.filterPersonHours = 0
   }
 }
 
@@ -324,26 +354,6 @@ export const ensembleOf = (
   for (const entry of past) takeEntry(ensemble, tub, entry)
   advanceEnsemble(ensemble, tub, now)
   return ensemble
-}
-
-export interface Spread {
-  median: number
-  /** Eight in ten lie between. */
-  low: number
-  high: number
-}
-
-export const spreadOf = (values: Float64Array): Spread => {
-  const sorted = values.slice().sort()
-  const quantile = (share: number) => {
-    const place = share * (sorted.length - 1)
-    const below = Math.floor(place)
-    const rest = place - below
-    return (
-      at(sorted, below) * (1 - rest) + at(sorted, Math.min(sorted.length - 1, below + 1)) * rest
-    )
-  }
-  return { median: quantile(0.5), low: quantile(0.1), high: quantile(0.9) }
 }
 
 /** What a quantity would read now, over the members. */

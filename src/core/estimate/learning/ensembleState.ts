@@ -1,10 +1,19 @@
-import { normal, seeded } from '../../random'
-import type { Quantity } from '../../testing/quantity'
+import { normal, normalQuantile, seeded } from '../../random'
+import type { Quantity, SanitizerQuantity } from '../../testing/quantity'
 import type { Instant } from '../../time'
 import type { FillWater } from '../../tub/tub'
 import { carbonOf } from '../../water/aerate'
+import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL, PEROXIDE_G_PER_MOL } from '../../water/constants'
 import { type Equilibria, equilibriaFor } from '../../water/equilibrium'
 import { phNear } from './phNear'
+
+/** What a mmol/L of the members' sanitizer reads, ppm; biguanide is followed in thousands of ppm. */
+export const SANITIZER_PPM_PER_MMOL: Record<SanitizerQuantity, number> = {
+  freeChlorine: CHLORINE_G_PER_MOL,
+  bromine: BROMINE_G_PER_MOL,
+  peroxide: PEROXIDE_G_PER_MOL,
+  biguanide: 1000,
+}
 
 /** What is learnt of a tub, in the order of the arrays: logarithms of its rates. */
 export const LEARNT = [
@@ -28,12 +37,33 @@ export interface OddReading {
   standardDeviation: number
 }
 
+/** The newest reading of a quantity in this water, and what the members made of it. */
+export interface TakenReading {
+  at: Instant
+  /** What it would have read, just before, and one standard deviation; undefined where it was never read in this water. */
+  expected: { value: number; standardDeviation: number } | undefined
+  /** The middle of the members just after it, and one standard deviation. */
+  value: number
+  standardDeviation: number
+  /** Nothing that was logged explains it, so that it counts in part until a second one agrees. */
+  odd: boolean
+}
+
 /** What tops the tub up, per litre of it. */
 export interface TopUpWater {
   alkalinityMeq: number
   carbonMmol: number
   saltPpm: number
   solidsPpm: number
+}
+
+/** Normal deviates of each member, and since when they grow with the root of time. */
+export interface Foretold {
+  from: Instant
+  sanitizer: Float64Array
+  combined: Float64Array
+  alkalinity: Float64Array
+  carbon: Float64Array
 }
 
 export interface Ensemble {
@@ -70,10 +100,16 @@ export interface Ensemble {
    * and doses are not as written down, and pH.
    */
   processNoise: Record<'residual' | 'pH', { times: number; seen: number }>
-  /** Whether this water was ever tested. */
-  tested: boolean
+  /** What was read in this water so far. */
+  taken: Partial<Record<Quantity, TakenReading>>
+  /** When somebody was in last. */
+  soakedAt: Instant
+  /** Tablets were logged at some time: what feeds this tub is known by them. */
+  tabletsLogged: boolean
   odd: OddReading[]
   readings: number
+  /** Of a look ahead: what chance will have done to each member, and since when. */
+  foretold: Foretold | undefined
   /** Where the stream of chance stands, so that going on is the same as beginning anew. */
   draws: number
 }
@@ -112,8 +148,50 @@ export const copyEnsemble = (one: Ensemble): Ensemble => ({
     LEARNT.map((name) => [name, one.rates[name].slice()]),
   ) as Ensemble['rates'],
   odd: [...one.odd],
+  taken: { ...one.taken },
   processNoise: { residual: { ...one.processNoise.residual }, pH: { ...one.processNoise.pH } },
 })
+
+const quantiles = new Map<number, Float64Array>()
+
+/** The middles of so many equal parts of a standard normal. */
+const normalParts = (parts: number): Float64Array => {
+  const known = quantiles.get(parts)
+  if (known) return known
+  const made = filled(parts, (i) => normalQuantile((i + 0.5) / parts))
+  quantiles.set(parts, made)
+  return made
+}
+
+/** The middle of each equal part of a standard normal, dealt out by chance: no member's luck moves the middle or the spread of all. */
+export const evenDeviates = (ensemble: { draws: number; members: number }): Float64Array => {
+  const random = seeded(0x9e37 + Math.imul(ensemble.draws, 2654435761))
+  ensemble.draws += 1
+  const dealt = normalParts(ensemble.members).slice()
+  for (let i = dealt.length - 1; i > 0; i--) {
+    const j = Math.floor(random() * (i + 1))
+    const other = at(dealt, j)
+    dealt[j] = at(dealt, i)
+    dealt[i] = other
+  }
+  return dealt
+}
+
+/**
+ * A copy to look ahead with. What chance does to each member is drawn once and grows with the root of time, so that what is foretold
+ * of a moment does not hang on which moments are asked for.
+ */
+export const foretelling = (one: Ensemble): Ensemble => {
+  const copy = copyEnsemble(one)
+  copy.foretold = {
+    from: copy.at,
+    sanitizer: evenDeviates(copy),
+    combined: evenDeviates(copy),
+    alkalinity: evenDeviates(copy),
+    carbon: evenDeviates(copy),
+  }
+  return copy
+}
 
 export const meanOf = (array: Float64Array) =>
   array.reduce((sum, one) => sum + one, 0) / array.length
@@ -134,32 +212,58 @@ export const equilibriaOf = ({ temperatureCelsius, solidsPpm, saltPpm }: Ensembl
 /** pH of every member; what chlorine adds to it, 0.005 at most at the residuals of a tub, is left out, for it costs most of the time. */
 export const phOf = (ensemble: Ensemble): Float64Array => {
   const k = equilibriaOf(ensemble)
-  return filled(ensemble.members, (i) => {
-    const pH = phNear(
+  return filled(ensemble.members, (i) =>
+    phNear(
       at(ensemble.alkalinity, i) / 1000,
       at(ensemble.carbon, i) / 1000,
       ensemble.borateMmol / 1000,
       at(ensemble.cyanurate, i) / 1000,
       k,
       at(ensemble.lastPh, i),
-    )
-    ensemble.lastPh[i] = pH
-    return pH
-  })
+    ),
+  )
 }
 
 /** Puts every member at a pH, with its alkalinity as it is. */
 export const setPh = (ensemble: Ensemble, pH: Float64Array): void => {
   const k = equilibriaOf(ensemble)
-  for (let i = 0; i < ensemble.members; i++)
+  for (let i = 0; i < ensemble.members; i++) {
+    const own = Math.min(9.5, Math.max(5.5, at(pH, i)))
+    ensemble.lastPh[i] = own
     ensemble.carbon[i] =
       1000 *
       carbonOf(
         at(ensemble.alkalinity, i) / 1000,
-        Math.min(9.5, Math.max(5.5, at(pH, i))),
+        own,
         ensemble.borateMmol / 1000,
         at(ensemble.cyanurate, i) / 1000,
         0,
         k,
       )
+  }
 }
+
+export interface Spread {
+  median: number
+  /** Eight in ten lie between. */
+  low: number
+  high: number
+}
+
+export const spreadOf = (values: Float64Array): Spread => {
+  const sorted = values.slice().sort()
+  const quantile = (share: number) => {
+    const place = share * (sorted.length - 1)
+    const below = Math.floor(place)
+    const rest = place - below
+    return (
+      at(sorted, below) * (1 - rest) + at(sorted, Math.min(sorted.length - 1, below + 1)) * rest
+    )
+  }
+  return { median: quantile(0.5), low: quantile(0.1), high: quantile(0.9) }
+}
+
+/** Eight in ten of a normal spread are 2.56 standard deviations wide. */
+const EIGHT_IN_TEN = 2.563
+
+export const deviationOf = ({ low, high }: Spread): number => (high - low) / EIGHT_IN_TEN

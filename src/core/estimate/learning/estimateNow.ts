@@ -4,12 +4,10 @@ import { programmeOf } from '../../programmes/programme'
 import type { Instant } from '../../time'
 import { targetsNow } from '../../tub/targetsNow'
 import type { LearntRates, Tub } from '../../tub/tub'
-import { type Estimate, estimate } from '../estimate'
-import { unmetDemandPpm } from '../unmetDemand'
-import { ensembleOf, type Spread } from './ensemble'
-import type { Ensemble } from './ensembleState'
+import { ENOUGH_READINGS, type Estimate, estimate } from '../estimate'
+import { ensembleOf } from './ensemble'
+import { deviationOf, type Ensemble, type Spread } from './ensembleState'
 import { type LearntTub, learntOf } from './learnt'
-import { deviationOf, ENOUGH_READINGS, mergeLearnedEstimate } from './mergeLearnedEstimate'
 
 export interface TubNow<Row extends Tub> {
   /** With the rates it has taught, and its ranges as its water allows them. */
@@ -36,8 +34,7 @@ const ratesOf = (tub: Tub, learnt: LearntTub): LearntRates | undefined => {
 }
 
 /**
- * What the water is now by the whole journal and by what it has taught of this tub: the estimate that every page and command goes
- * by.
+ * What the water is now, with what it has taught of this tub: what every page and command goes by.
  * @param ensemble this journal taken in, at `now`; made anew where none is kept
  */
 export const estimateNow = <Row extends Tub>(
@@ -49,11 +46,7 @@ export const estimateNow = <Row extends Tub>(
   const learnt = learntOf(ensemble, row)
   const rates = ratesOf(row, learnt)
   const own: Row & Pick<Tub, 'learnt'> = rates ? { ...row, learnt: rates } : row
-  const merged = mergeLearnedEstimate(own, journal, estimate(own, journal, now), ensemble)
-  const state: Estimate =
-    merged.outstandingDemandPpm === undefined
-      ? { ...merged, outstandingDemandPpm: unmetDemandPpm(own, journal, now) }
-      : merged
+  const state = estimate(own, journal, now, ensemble)
   const targets = targetsNow(own, state.reading.cyanuricAcidPpm)
   return { tub: targets === own.targets ? own : { ...own, targets }, estimate: state, learnt }
 }

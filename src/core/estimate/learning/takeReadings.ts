@@ -1,35 +1,39 @@
 import type { EntryOf } from '../../journal/entry'
 import { programmeOf } from '../../programmes/programme'
-import { type Method, type Quantity, readingError } from '../../testing/quantity'
+import {
+  type Method,
+  type Quantity,
+  readingError,
+  type SanitizerQuantity,
+} from '../../testing/quantity'
+import { DAY, HOUR } from '../../time'
 import type { Tub } from '../../tub/tub'
 import {
   ALKALINITY_PPM_PER_MEQ,
   ATOM,
-  BROMINE_G_PER_MOL,
   CHLORINE_G_PER_MOL,
   CYANURIC_ACID_G_PER_MOL,
-  PEROXIDE_G_PER_MOL,
 } from '../../water/constants'
 import {
   at,
-  chance,
+  deviationOf,
   type Ensemble,
+  evenDeviates,
   filled,
   type Learnt,
   meanOf,
   phOf,
+  SANITIZER_PPM_PER_MMOL,
   setPh,
+  spreadOf,
 } from './ensembleState'
+import { WASTE_REACTION } from './kinetics'
 
-/** Further off than so many standard deviations a reading is flagged and weighs less. */
+/** Further off than so many standard deviations a reading is flagged. */
 const OUTLIER = 3.5
 
-const GRAMS_PER_MOL = {
-  freeChlorine: CHLORINE_G_PER_MOL,
-  bromine: BROMINE_G_PER_MOL,
-  peroxide: PEROXIDE_G_PER_MOL,
-  biguanide: 1000,
-}
+/** So long after the last reading what is modelled weighs nothing against a new one: assumed. */
+const LONG_AGO = 5 * DAY
 
 const TESTED = [
   'freeChlorine',
@@ -53,7 +57,7 @@ export const predictedOf = (
   const { sanitizer } = programmeOf(tub.programme)
   const { members } = ensemble
   if (quantity === sanitizer) {
-    const grams = GRAMS_PER_MOL[sanitizer]
+    const grams = SANITIZER_PPM_PER_MMOL[sanitizer]
     return filled(members, (i) => at(ensemble.sanitizer, i) * grams)
   }
   switch (quantity) {
@@ -136,8 +140,8 @@ const settle = (
   unrest.times = Math.min(most, Math.max(0.2, unrest.times * Math.sqrt(Math.max(0.5, by))))
 }
 
-/** Further off than so many standard deviations, the first test of a water is not what was thought to be in it. */
-const SURPRISED = 2
+/** Of a residual that is read after a soak, what people left has taken no more than all but a quarter before. Assumed. */
+const MOST_TAKEN = 4
 
 /** Sets every member to what it would read. */
 const resetTo = (
@@ -150,8 +154,20 @@ const resetTo = (
     for (let i = 0; i < ensemble.members; i++)
       array[i] = Math.max(0, at(readings, i) / perUnit - (less ? at(less, i) : 0))
   }
-  if (quantity in GRAMS_PER_MOL)
-    set(ensemble.sanitizer, GRAMS_PER_MOL[quantity as keyof typeof GRAMS_PER_MOL])
+  if (quantity in SANITIZER_PPM_PER_MMOL) {
+    const before = ensemble.sanitizer.slice()
+    set(ensemble.sanitizer, SANITIZER_PPM_PER_MMOL[quantity as SanitizerQuantity])
+    // More than was thought has been there since people were in: it has met what they left meanwhile, and what is left can't be so much
+    // that it would have taken most of it by now.
+    const hours = (ensemble.at - ensemble.soakedAt) / HOUR
+    const most = Math.log(MOST_TAKEN) / (WASTE_REACTION * hours)
+    for (let i = 0; i < ensemble.members; i++) {
+      const more = at(ensemble.sanitizer, i) - at(before, i)
+      if (more <= 0) continue
+      const left = at(ensemble.bathersDemand, i) * Math.exp(-WASTE_REACTION * more * hours)
+      ensemble.bathersDemand[i] = Math.min(left, most)
+    }
+  }
   if (quantity === 'totalChlorine') set(ensemble.combined, CHLORINE_G_PER_MOL, ensemble.sanitizer)
   if (quantity === 'totalAlkalinity') set(ensemble.alkalinity, ALKALINITY_PPM_PER_MEQ)
   if (quantity === 'cyanuricAcid') set(ensemble.cyanurate, CYANURIC_ACID_G_PER_MOL)
@@ -168,25 +184,50 @@ const assimilate = (
     predicted,
     read,
     error,
+    errorAsRead,
     pH,
+    borneOut,
   }: {
     entryId: number
     quantity: Quantity
     predicted: Float64Array
     read: number
     error: number
+    /** The kit's error were what it showed there. */
+    errorAsRead: number
     pH: Float64Array
+    /** Another reading of the same test says so too. */
+    borneOut: boolean
   },
-): void => {
+): { odd: boolean } => {
   const { members } = ensemble
+  ensemble.readings += 1
+  const scatter = evenDeviates(ensemble)
+  const asRead = (deviation: number) =>
+    resetTo(
+      ensemble,
+      quantity,
+      filled(members, (i) => read + deviation * at(scatter, i)),
+      pH,
+    )
+  // In a water in which it was never read before, the reading is all there is.
+  const before = ensemble.taken[quantity]
+  if (!before) {
+    asRead(error)
+    return { odd: false }
+  }
   const mean = meanOf(predicted)
   let variance = 0
   for (let i = 0; i < members; i++) variance += (at(predicted, i) - mean) ** 2
   variance /= members - 1
-  const total = Math.sqrt(variance + error * error)
-  const off = Math.abs(read - mean) / total
-  let r = error
-  if (off > OUTLIER && ensemble.tested) {
+  const off = Math.abs(read - mean) / Math.sqrt(variance + error * error)
+  if (quantity in SANITIZER_PPM_PER_MMOL)
+    settle(ensemble.processNoise.residual, off, variance / (variance + error * error), 4)
+  // What is known of pH is narrow beside any kit: its misses are the tub's as much as the kit's.
+  if (quantity === 'pH') settle(ensemble.processNoise.pH, off, 0.5, 12)
+  const total = Math.sqrt(variance + Math.min(error, errorAsRead) ** 2)
+  const odd = Math.abs(read - mean) > OUTLIER * total
+  if (odd)
     ensemble.odd.push({
       entryId,
       at: ensemble.at,
@@ -195,29 +236,16 @@ const assimilate = (
       expected: mean,
       standardDeviation: total,
     })
-    // Believed in part: as far as it would be at the edge of what could be.
-    r = Math.sqrt(Math.max(error * error, ((read - mean) / OUTLIER) ** 2 - variance))
+  // A residual is gone by what nobody wrote down sooner than misread; the rest, where another reading says so too.
+  if (borneOut || (odd && (quantity in SANITIZER_PPM_PER_MMOL || before.odd))) {
+    asRead(errorAsRead)
+    return { odd: false }
   }
-  ensemble.readings += 1
-  if (off > SURPRISED && !ensemble.tested) {
-    // Something went in that nobody wrote down: in a water that was never tested the reading is all there is.
-    const next = chance(ensemble)
-    resetTo(
-      ensemble,
-      quantity,
-      filled(members, () => read + error * next()),
-      pH,
-    )
-    return
-  }
-  if (ensemble.tested) {
-    if (quantity in GRAMS_PER_MOL)
-      settle(ensemble.processNoise.residual, off, variance / (variance + error * error), 4)
-    // What is known of pH is narrow beside any kit: its misses are the tub's as much as the kit's.
-    if (quantity === 'pH') settle(ensemble.processNoise.pH, off, 0.5, 12)
-  }
-  const next = chance(ensemble)
-  const pull = filled(members, (i) => read + r * next() - at(predicted, i))
+  // Believed in part: as far as it would be at the edge of what could be.
+  const r = odd
+    ? Math.sqrt(Math.max(error * error, ((read - mean) / OUTLIER) ** 2 - variance))
+    : error
+  const pull = filled(members, (i) => read + r * at(scatter, i) - at(predicted, i))
   const move = (array: Float64Array, least: number) => {
     const middle = meanOf(array)
     let covariance = 0
@@ -228,9 +256,29 @@ const assimilate = (
   }
   const moves = MOVES[quantity in MOVES ? (quantity as keyof typeof MOVES) : 'residual']
   for (const name of moves.rates) move(ensemble.rates[name], -30)
+  // Much may have happened since that nobody wrote down: it teaches, and stands as it was read.
+  if (ensemble.at - before.at > LONG_AGO) {
+    asRead(error)
+    return { odd: false }
+  }
   for (const name of moves.states) move(ensemble[name], LEAST[name] ?? 0)
   if (moves.pH) move(pH, 4)
   setPh(ensemble, pH)
+  return { odd }
+}
+
+/** pH and alkalinity of one test lie on the same side, together beyond chance: acid or a base went in that nobody wrote down. */
+const balanceMoved = (ensemble: Ensemble, tub: Tub, { body }: EntryOf<'test'>): boolean => {
+  const off = (['pH', 'totalAlkalinity'] as const).map((quantity) => {
+    const read = body.readings[quantity]
+    const predicted = predictedOf(ensemble, tub, quantity, phOf(ensemble))
+    if (read === undefined || !predicted || !ensemble.taken[quantity]) return 0
+    const { median } = spreadOf(predicted)
+    const error = body.standardDeviations?.[quantity] ?? readingError(quantity, body.method, read)
+    return (read - median) / Math.hypot(error, deviationOf(spreadOf(predicted)))
+  })
+  const sameSide = off.every((one) => one > 1) || off.every((one) => one < -1)
+  return sameSide && Math.hypot(...off) > OUTLIER
 }
 
 /** Takes in one test, reading after reading. */
@@ -244,6 +292,7 @@ export const takeReadings = (ensemble: Ensemble, tub: Tub, entry: EntryOf<'test'
     readings.totalDissolvedSolids ?? ensemble.solidsPpm,
   )
   if (readings.borate !== undefined) ensemble.borateMmol = readings.borate / ATOM.B
+  const together = balanceMoved(ensemble, tub, entry)
   for (const quantity of TESTED) {
     const read = readings[quantity]
     if (read === undefined) continue
@@ -251,11 +300,30 @@ export const takeReadings = (ensemble: Ensemble, tub: Tub, entry: EntryOf<'test'
     const pH = phOf(ensemble)
     const predicted = predictedOf(ensemble, tub, quantity, pH)
     if (!predicted) continue
+    const before = ensemble.taken[quantity] && spreadOf(predicted)
     // A kit errs by what is there, not by what it shows.
-    const expected = ensemble.tested ? Math.max(0, meanOf(predicted)) : read
-    const error =
-      standardDeviations?.[quantity] ?? readingError(quantity, method as Method, expected)
-    assimilate(ensemble, { entryId: entry.id, quantity, predicted, read, error, pH })
+    const there = before ? Math.max(0, meanOf(predicted)) : read
+    const errorAt = (value: number) =>
+      standardDeviations?.[quantity] ?? readingError(quantity, method as Method, value)
+    const [error, errorAsRead] = [errorAt(there), errorAt(read)]
+    const { odd } = assimilate(ensemble, {
+      entryId: entry.id,
+      quantity,
+      predicted,
+      read,
+      error,
+      errorAsRead,
+      pH,
+      borneOut: together && (quantity === 'pH' || quantity === 'totalAlkalinity'),
+    })
+    const readable = predictedOf(ensemble, tub, quantity, phOf(ensemble))
+    const after = readable && spreadOf(readable)
+    ensemble.taken[quantity] = {
+      at: ensemble.at,
+      expected: before && { value: before.median, standardDeviation: deviationOf(before) },
+      value: after?.median ?? read,
+      standardDeviation: after ? deviationOf(after) : error,
+      odd,
+    }
   }
-  ensemble.tested = true
 }

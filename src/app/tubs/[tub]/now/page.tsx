@@ -148,7 +148,7 @@ const Now = async ({ params }: TubParams) => {
       </section>
       {!standsEmpty(view.verdict.closures) && (
         <>
-          <Ribbon view={view} preferences={preferences} foreseen={view.foreseen()} />
+          <Ribbon view={view} preferences={preferences} />
           <p className="small mt-1 flex flex-wrap items-baseline gap-x-4">
             <Link href={at('ahead')} className="quiet">
               The week ahead, and why

@@ -52,7 +52,7 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
     soaks: soaksToCome(view, true).map(({ at, body }) => ({ at, minutes: body.minutes })),
     query,
   })
-  const away = awayPlace(store, view, {
+  const away = awayPlace(view, {
     timeZone,
     locale,
     heat: place.heat,
