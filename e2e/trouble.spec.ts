@@ -191,7 +191,8 @@ test('on a wide screen with the demo’s log: evidence leads to its entry, anoth
   const quiet = watchConsole(page)
   await page.goto(`${DEMO}/tubs/2/trouble`)
   await tick(page, 'musty')
-  await expect(page.getByText(/This water is \d+ days old/).first()).toBeVisible()
+  const evidence = page.getByRole('region', { name: /Likely causes/ })
+  await expect(evidence.locator('a[href*="/record/"]').first()).toBeVisible()
   await page
     .getByRole('link', { name: /^What to do about/ })
     .first()
@@ -201,11 +202,7 @@ test('on a wide screen with the demo’s log: evidence leads to its entry, anoth
   await page.getByText('Every way, side by side').click()
   await expect(page.getByRole('row', { name: /Flush, drain, refill/ })).toBeVisible()
   await nothingSerious(page)
-  await page
-    .getByRole('region', { name: /Likely causes/ })
-    .locator('a[href*="/record/"]')
-    .first()
-    .click()
+  await evidence.locator('a[href*="/record/"]').first().click()
   await expect(title(page)).toHaveText(/^Correct the/)
   await page.goBack()
   await page.getByRole('button', { name: 'It looks fine now' }).click()

@@ -60,6 +60,7 @@ export {
 export {
   copyEnsemble,
   type Ensemble,
+  fewOf,
   foretelling,
   type Spread,
 } from './estimate/learning/ensembleState'

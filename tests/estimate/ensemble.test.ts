@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { fanOf } from '@/core/estimate/forecast'
 import { ensembleOf, expectedOf, MEMBERS } from '@/core/estimate/learning/ensemble'
-import { spreadOf } from '@/core/estimate/learning/ensembleState'
+import { fewOf, spreadOf } from '@/core/estimate/learning/ensembleState'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
 import { learntOf } from '@/core/estimate/learning/learnt'
 import { phNear } from '@/core/estimate/learning/phNear'
@@ -32,6 +32,15 @@ test('the same journal gives the same ensemble to the last digit, in whatever or
   const two = ensembleOf(held.tub, held.journal.toReversed(), end, 50)
   expect([...two.sanitizer]).toEqual([...one.sanitizer])
   expect([...two.rates.loss]).toEqual([...one.rates.loss])
+})
+
+test('a few members alone are the first of them', () => {
+  const whole = ensembleOf(held.tub, held.journal, end, 50)
+  const few = fewOf(whole, 8)
+  expect(few.members).toBe(8)
+  expect([...few.sanitizer]).toEqual([...whole.sanitizer].slice(0, 8))
+  expect([...few.rates.loss]).toEqual([...whole.rates.loss].slice(0, 8))
+  expect(whole.sanitizer).toHaveLength(50)
 })
 
 test('rates of its own are found: nearer to the truth than what any tub is taken to have, and inside what is said', () => {

@@ -29,6 +29,8 @@ const USUAL_RULE: Partial<Record<ProductName, LabelRule>> = {
 }
 /** A dose a little before its time counts as the next. */
 const EARLY = 3 * HOUR
+/** No kit shows less, ppm. */
+const UNSEEN_PPM = 0.05
 /** Soaks count until this long after they ended. */
 const RECENT = 18 * HOUR
 const GRANULES: ProductName = 'sodium dichlor dihydrate'
@@ -94,7 +96,7 @@ export const ruleDose = (
   const rule = dosing === 'label' ? (source?.label ?? USUAL_RULE[product]) : undefined
   if (dosing === 'label' && !rule) return none({ code: 'label unknown', product })
   const value = quantityOf(estimate.reading, sanitizer)
-  if (usable(task, sanitizer) && value > tub.targets.sanitizer.high)
+  if (usable(task, sanitizer) && value > tub.targets.sanitizer.high + UNSEEN_PPM)
     return none({ code: 'label skipped' })
 
   const open = openSoaks(journal, estimate.at)

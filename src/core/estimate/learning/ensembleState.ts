@@ -177,6 +177,14 @@ export const evenDeviates = (ensemble: { draws: number; members: number }): Floa
   return dealt
 }
 
+/** The first few members alone, for what travels to a page that only needs to know that there are some. */
+export const fewOf = (one: Ensemble, members: number): Ensemble => {
+  const copy = copyEnsemble(one)
+  for (const name of STATES) copy[name] = copy[name].slice(0, members)
+  for (const name of LEARNT) copy.rates[name] = copy.rates[name].slice(0, members)
+  return { ...copy, members }
+}
+
 /**
  * A copy to look ahead with. What chance does to each member is drawn once and grows with the root of time, so that what is foretold
  * of a moment does not hang on which moments are asked for.

@@ -4,6 +4,7 @@ import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   dosePlan,
+  fewOf,
   holdsBack,
   type Instant,
   PRODUCTS,
@@ -251,7 +252,8 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
             <BalanceMap
               key={estimate.at === now ? `${round.doses.length}-${estimate.lastTestAt}` : ''}
               tub={tub}
-              estimate={estimate}
+              // The map asks about pH and alkalinity: no forecast goes with it.
+              estimate={{ ...estimate, ensemble: fewOf(estimate.ensemble, 8) }}
               plan={plan}
               other={other}
               round={[...round.doses, ...round.aerations]}
