@@ -1,4 +1,5 @@
 import {
+  DAY,
   demandOf,
   keepOutAbove,
   outcomeOf,
@@ -109,7 +110,10 @@ export const AfterSoak = ({
       </section>
     )
   const { value, standardDeviation } = estimate.quantities[sanitizer]
-  const outcome = outcomeOf(planContext(tub, journal, estimate, planOptions), step)
+  // With all that is asked done at its hour, as the ribbon has it.
+  const tomorrow = view.foreseen()?.find(({ at }) => at >= view.now + DAY)?.value
+  const given = outcomeOf(planContext(tub, journal, estimate, planOptions), step)
+  const outcome = { ...given, tomorrowPpm: tomorrow ?? given.tomorrowPpm }
   const before = plan.steps.filter((one) => one !== step).length
   return (
     <section aria-labelledby="after">
