@@ -5,6 +5,7 @@ import {
   type Instant,
   LONGEST_WITH_LINES,
   livesOf,
+  MINUTE,
   notAhead,
   type TrendFindings,
   type Trends,
@@ -136,7 +137,9 @@ export const trendsBetween = (
         return [quantity, own ? ([own.value, own.standardDeviation] as const) : before]
       }),
     )
-    drawn[drawn.length - 1] = { ...last, points: [...last.points, { at: now, known }] }
+    // Its times travel in minutes: nothing else is said of this one.
+    const before = last.points.filter(({ at }) => at < now - MINUTE)
+    drawn[drawn.length - 1] = { ...last, points: [...before, { at: now, known }] }
   }
   return trendsOf(tub, past, drawn, { from, to })
 }
