@@ -251,6 +251,24 @@ test('a fresh good test of everything opens it when nothing else holds', () => {
   )
 })
 
+test('a pH that is read outside its limits shuts the tub, however sure the estimate is, until a second test or a correction', () => {
+  const tub = tubWith('granular chlorine')
+  const good = { freeChlorine: 4, totalAlkalinity: 100 }
+  const read = (hours: number, pH: number, method: 'drops' | 'strip' = 'drops'): NewEntry => ({
+    kind: 'test',
+    at: NOW - hours * HOUR,
+    body: { method, readings: { ...good, pH } },
+  })
+  const calm = [50, 38, 26, 14].map((hours) => read(hours, 7.5))
+  const codes = (...entries: NewEntry[]) =>
+    judge(tub, [...calm, ...entries]).found.closures.map(({ code }) => code)
+  const { estimate } = judge(tub, [...calm, read(0.1, 8.0, 'strip')])
+  expect(estimate.quantities.pH.value).toBeLessThan(7.8)
+  expect(estimate.quantities.pH.odd).toBeUndefined()
+  expect(codes(read(0.1, 8.0, 'strip'))).toEqual(['readings disagree'])
+  expect(codes(read(0.2, 8.0, 'strip'), read(0.1, 7.6))).toEqual([])
+})
+
 test('the codes stand in one order, each once', () => {
   expect(new Set(CLOSURE_CODES).size).toBe(CLOSURE_CODES.length)
   const tub = tubWith()

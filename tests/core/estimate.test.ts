@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { dosePlan } from '@/core/advice/plan'
 import { estimate, estimatesAt } from '@/core/estimate/estimate'
-import { type Ahead, fanOf, passesAt, residualForecast } from '@/core/estimate/forecast'
+import { type Ahead, fallsTo, fanOf, residualForecast } from '@/core/estimate/forecast'
 import type { NewEntry } from '@/core/journal/entry'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { agenda } from '@/core/today/agenda'
@@ -190,12 +190,12 @@ describe('the forecast', () => {
     expect(end).toBeLessThan(1.15 * ppm)
   })
   test('passes a limit between its points', () => {
-    const at = passesAt(points ?? [], 3, true) ?? 0
+    const at = fallsTo(points ?? [], 3) ?? 0
     const before = points?.findLast((point) => point.at <= at)
     const after = points?.find((point) => point.at > at)
     expect(before?.value).toBeGreaterThanOrEqual(3)
     expect(after?.value).toBeLessThan(3)
-    expect(passesAt(points ?? [], 0.01, true)).toBeUndefined()
+    expect(fallsTo(points ?? [], 0.01)).toBeUndefined()
   })
   test('is not made from a stale reading', () =>
     expect(

@@ -97,7 +97,7 @@ test.each(PROGRAMMES.map(({ id }) => id))(
             // Acid poured by the kilogram leaves less than no alkalinity.
             if (quantity !== 'totalAlkalinity') expect(value).toBeGreaterThan(-1e-9)
           }
-          expect(known.outstandingDemandPpm ?? 0).toBeGreaterThanOrEqual(0)
+          expect(known.outstandingDemandPpm).toBeGreaterThanOrEqual(0)
           for (const step of dosePlan(tub, journal, known).steps)
             if (step.kind === 'add') expect(step.grams).toBeGreaterThan(0)
           const fans = fanOf(

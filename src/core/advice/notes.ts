@@ -1,5 +1,5 @@
 import { isStale } from '../estimate/estimate'
-import { FARTHEST_HOURS, leftAlone, passesAt } from '../estimate/forecast'
+import { FARTHEST_HOURS, fallsTo, leftAlone } from '../estimate/forecast'
 import { quantityOf } from '../estimate/testedWater'
 import { type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
@@ -163,7 +163,7 @@ export const sanitizerNotes = (task: PlanContext, short: boolean): PlanNote[] =>
   const notes: PlanNote[] = []
   const feeder = feederOf(tub.programme)
   if (usable(task, sanitizer) && value > band.high && !contains(band, value)) {
-    const back = passesAt(leftAlone(tub, estimate, FARTHEST_HOURS), band.high, true)
+    const back = fallsTo(leftAlone(tub, estimate, FARTHEST_HOURS), band.high)
     notes.push({
       quantity: sanitizer,
       reason: feeder

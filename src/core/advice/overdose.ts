@@ -1,5 +1,5 @@
 import { type Estimate, isStale } from '../estimate/estimate'
-import { FARTHEST_HOURS, leftAlone, passesAt } from '../estimate/forecast'
+import { FARTHEST_HOURS, fallsTo, leftAlone } from '../estimate/forecast'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, isKind } from '../journal/entry'
 import { ppmPerUnit } from '../products/doseTarget'
@@ -88,10 +88,9 @@ export const overdoseHelp = (
   if (value <= 1.1 * band.high) return undefined
   const ahead = leftAlone(tub, estimate, FARTHEST_HOURS)
   const backBy = (edge: 'low' | 'high') => {
-    const at = passesAt(
+    const at = fallsTo(
       ahead.map((point) => ({ ...point, value: point[edge] })),
       band.high,
-      true,
     )
     return at === undefined ? undefined : (at - estimate.at) / HOUR
   }

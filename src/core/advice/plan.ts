@@ -245,7 +245,7 @@ const LINGERS_PPM = 0.3
 
 const sanitizerWhy = ({ programme, estimate }: PlanContext, after: boolean): SanitizerReason => {
   const { sanitizer } = programme
-  const ppm = estimate.outstandingDemandPpm ?? 0
+  const ppm = estimate.outstandingDemandPpm
   if (ppm >= LINGERS_PPM) return { code: 'outstanding demand', ppm }
   if (sanitizer === 'bromine') return { code: 'regenerate bromine' }
   if (sanitizer === 'biguanide') return { code: 'raise biguanide' }

@@ -80,7 +80,7 @@ export const requiredChanges = (task: PlanContext): RequiredChanges => {
       return
     }
     // What bathers left will take its part before the next test.
-    const lingering = quantity === sanitizer ? (estimate.outstandingDemandPpm ?? 0) : 0
+    const lingering = quantity === sanitizer ? estimate.outstandingDemandPpm : 0
     const value = quantityOf(reading, quantity)
     const left = value - lingering
     // A feeder or cell brings it back from within its range by itself.

@@ -190,14 +190,9 @@ export const residualForecast = (
     : residualAhead(tub, estimate, hours, ahead)
 }
 
-/** When a forecast first passes a limit, between its points; undefined where it does not. */
-export const passesAt = (
-  points: readonly ForecastPoint[],
-  limit: number,
-  falling: boolean,
-): Instant | undefined => {
-  const past = ({ value }: ForecastPoint) => (falling ? value <= limit : value >= limit)
-  const i = points.findIndex(past)
+/** When a forecast first falls to a limit, between its points; undefined where it does not. */
+export const fallsTo = (points: readonly ForecastPoint[], limit: number): Instant | undefined => {
+  const i = points.findIndex(({ value }) => value <= limit)
   const [before, after] = [points[i - 1], points[i]]
   if (!after) return undefined
   if (!before || before.value === after.value) return after.at

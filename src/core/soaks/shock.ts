@@ -187,7 +187,7 @@ export const shockDose = (
   const perMg = raises(product)
   const full =
     share * (product === NON_CHLORINE || perMg <= 0 ? monopersulfate : granulesPpm / perMg)
-  const value = quantityOf(estimate.reading, sanitizer) - (estimate.outstandingDemandPpm ?? 0)
+  const value = quantityOf(estimate.reading, sanitizer) - estimate.outstandingDemandPpm
   const most = sanitizer === 'bromine' ? keepOutAbove(tub) : MOST_AT_ONCE_PPM
   const room = perMg > 0 ? (most - value) / perMg : full
   const least = ((needed?.grams ?? 0) * 1000) / tub.volumeLitres

@@ -5,7 +5,7 @@ import type { Plan } from '../advice/plan'
 import { RETEST_AFTER, scheduleOf } from '../advice/schedule'
 import { type Estimate, isStale } from '../estimate/estimate'
 import { FILL_TEST_COUNTS } from '../estimate/fold'
-import { leftAlone, passesAt } from '../estimate/forecast'
+import { fallsTo, leftAlone } from '../estimate/forecast'
 import type { Frost } from '../heat/frost'
 import type { TubHeat } from '../heat/tubHeat'
 import { type Entry, isKind } from '../journal/entry'
@@ -104,7 +104,7 @@ const residualDue = (tub: Tub, estimate: Estimate): Instant => {
   const byAge = one.lastReading.at + QUANTITY[sanitizer].staleAfterHours * HOUR
   const low = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
   if (one.value <= low) return estimate.at
-  return Math.min(byAge, passesAt(leftAlone(tub, estimate), low, true) ?? byAge)
+  return Math.min(byAge, fallsTo(leftAlone(tub, estimate), low) ?? byAge)
 }
 
 /** What comes next for this tub, soonest first. */

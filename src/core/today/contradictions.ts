@@ -1,9 +1,10 @@
+import { corrects } from '../advice/justCorrected'
 import { type EntryOf, isKind } from '../journal/entry'
 import { programmeOf } from '../programmes/programme'
 import { type Method, type Quantity, readingError } from '../testing/quantity'
 import { HOUR, type Instant } from '../time'
-import { residualFloor } from '../tub/targetsNow'
-import { type Closure, dosedSince, type Situation } from './closure'
+import { phLimits, residualFloor } from '../tub/targetsNow'
+import { type Closure, dosedSince, type Situation, SLACK } from './closure'
 
 /** Two readings of one water so near each other are held against each other. */
 const SAME_WATER = 2 * HOUR
@@ -55,8 +56,15 @@ export const contradictions = ({ past, tub, estimate, filledAt }: Situation): Cl
     )
       found.push(disagrees('risen by nothing', [sanitizer], last.at))
   }
-  const { odd, lastReading } = estimate.quantities.pH
-  if (odd && lastReading) found.push(disagrees('pH by nothing', ['pH'], lastReading.at))
+  const { odd, lastReading, value } = estimate.quantities.pH
+  const { low, high } = phLimits(tub)
+  const out = (pH: number) => pH < low - SLACK.pH || pH > high + SLACK.pH
+  const correctedSince = (since: number) =>
+    past.some((entry) => entry.at >= since && (corrects(entry) || entry.kind === 'water'))
+  // Read outside its limits, and taken for inside them by all else that is known: only a second reading shows it.
+  const doubtful = lastReading && out(lastReading.value) && !out(value)
+  if (lastReading && (odd || (doubtful && !correctedSince(lastReading.at))))
+    found.push(disagrees('pH by nothing', ['pH'], lastReading.at))
   const newest = tests.at(-1)
   if (newest) {
     const { freeChlorine, totalChlorine, totalAlkalinity, pH } = newest.body.readings

@@ -1,5 +1,5 @@
 import type { Estimate } from '../estimate/estimate'
-import { FARTHEST_HOURS, leftAlone, passesAt } from '../estimate/forecast'
+import { FARTHEST_HOURS, fallsTo, leftAlone } from '../estimate/forecast'
 import { keepOutAbove } from '../programmes/programme'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
@@ -74,7 +74,7 @@ const waysOf = (closure: Closure): readonly Way[] => {
 
 /** When a residual that is too high has fallen to what lets people in; undefined where nothing brings it down by itself. */
 const fallenAt = (tub: Tub, estimate: Estimate): Instant | undefined =>
-  passesAt(leftAlone(tub, estimate, FARTHEST_HOURS), keepOutAbove(tub) + SLACK.residual, true)
+  fallsTo(leftAlone(tub, estimate, FARTHEST_HOURS), keepOutAbove(tub) + SLACK.residual)
 
 /** A level that is too high is read again when it should have fallen, and once a day until then: common practice. */
 export const lookedAtAgain = (tub: Tub, estimate: Estimate): Instant =>

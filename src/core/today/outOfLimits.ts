@@ -88,7 +88,7 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
         until: null,
         lift: { by: 'test', quantities: [sanitizer] },
       })
-    else if ((estimate.outstandingDemandPpm ?? 0) >= value)
+    else if (estimate.outstandingDemandPpm >= value)
       // What bathers left takes all of it before long.
       found.push({
         code: 'test too old',

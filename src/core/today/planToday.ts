@@ -95,7 +95,7 @@ const byMethod = (
       ? { product: rule.product, grams: rule.grams, why: rule.why, purposes: rule.purposes }
       : undefined
   const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
-  const stays = peakOf(task, dose) - (estimate.outstandingDemandPpm ?? 0)
+  const stays = peakOf(task, dose) - estimate.outstandingDemandPpm
   if (!needed || !usable(task, programme.sanitizer) || stays >= floor)
     return { settled: { dose, notes }, setAside: [] }
   return {

@@ -1,7 +1,7 @@
 import type { Plan } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
 import type { ForecastPoint } from '../estimate/forecast'
-import { FARTHEST_HOURS, passesAt } from '../estimate/forecast'
+import { FARTHEST_HOURS, fallsTo } from '../estimate/forecast'
 import { nineInTenStand } from '../estimate/mayStand'
 import { quantityOf } from '../estimate/testedWater'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
@@ -108,7 +108,7 @@ export const planReadyAt = (
   if (!inLimits(plan.after.pH)) return undefined
   const points = (foreseen(FARTHEST_HOURS) ?? []).filter(({ at }) => at >= mixedAt)
   // To the limit itself: what is promised may come out a little higher.
-  const fit = highAtFirst(tub, plan, foreseen) ? passesAt(points, keepOutAbove(tub), true) : mixedAt
+  const fit = highAtFirst(tub, plan, foreseen) ? fallsTo(points, keepOutAbove(tub)) : mixedAt
   const then = fit === undefined ? undefined : points.find(({ at }) => at >= fit)
   if (then && then.value < floor) return undefined
   const pH = fit === undefined ? undefined : pHAt(fit)

@@ -45,7 +45,7 @@ const shownByTest = (tub: Tub, journal: readonly Entry[], estimate: Estimate): b
   // Both that decide, within a day.
   const pHAge = estimate.quantities.pH.ageHours
   if (pHAge === undefined || pHAge > PH_SHOWS_HOURS) return false
-  const left = estimate.quantities[sanitizer].value - (estimate.outstandingDemandPpm ?? 0)
+  const left = estimate.quantities[sanitizer].value - estimate.outstandingDemandPpm
   if (left < residualFloor(tub, estimate.reading.cyanuricAcidPpm) - SLACK.residual) return false
   if (modelledFrom !== undefined || estimate.quantities.pH.modelledFrom !== undefined) return false
   return !journal.filter(isKind('soak')).some(({ at }) => at >= lastReading.at && at <= estimate.at)
