@@ -96,9 +96,17 @@ export const elsewhere = async (
   options: BrowserContextOptions = {},
 ): Promise<Page> => alive(await (await browser.newContext(options)).newPage())
 
-/** Fails the test where the page writes an error to its console: a refused script, a hydration that does not match. */
+/**
+ * Fails the test where the page writes an error to its console: a refused script, a hydration that does not match.
+ * A page that has no name for a moment counts as one.
+ */
 export const watchConsole = (page: Page) => {
   const errors: string[] = []
+  void page.addInitScript(() => {
+    const named = () =>
+      document.readyState === 'loading' || document.title || console.error('The page has no title')
+    new MutationObserver(named).observe(document, { childList: true, subtree: true })
+  })
   page.on('console', (message) => {
     if (message.type() === 'error') errors.push(message.text())
   })

@@ -4,7 +4,6 @@ import { chosenLocale, chosenTheme } from './preferences'
 import './globals.css'
 
 export const metadata: Metadata = {
-  title: { default: 'Pavrel', template: '%s · Pavrel' },
   description: 'Test, dose and look after the water of a hot tub.',
 }
 

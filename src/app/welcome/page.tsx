@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { cookies } from 'next/headers'
 import { toWallClock } from '@/server/moment'
 import { tubList } from '@/server/views'
@@ -9,8 +8,6 @@ import { Link } from '@/ui/Link'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
 import { setUpTub } from '../actions'
 import { preferencesOf } from '../preferences'
-
-export const metadata: Metadata = { title: 'A new tub' }
 
 const AMERICAN = /^en-US|^es-US/
 
@@ -25,6 +22,7 @@ const Welcome = async () => {
   const tubs = tubList(theStore())
   return (
     <main className="mx-auto max-w-[860px] px-5 py-10 lg:py-14">
+      <title>A new tub · Pavrel</title>
       <ZoneCookie assumed={preferences.timeZone} />
       {tubs.length > 0 && (
         <Link href="/" className="quiet">

@@ -8,6 +8,7 @@ import { ClockNotice } from '@/ui/shell/ClockNotice'
 import { LastChange } from '@/ui/shell/LastChange'
 import { MoreSheet } from '@/ui/shell/MoreSheet'
 import { PlaceWords, ThumbBar } from '@/ui/shell/PlaceNav'
+import { PlaceTitle } from '@/ui/shell/PlaceTitle'
 import { Reminders } from '@/ui/shell/Reminders'
 import { ZoneCookie } from '@/ui/shell/ZoneCookie'
 import { VisitBar } from '@/ui/visit/VisitBar'
@@ -34,6 +35,7 @@ const TubFrame = async ({ children, params }: TubParams & { children: ReactNode 
       >
         Skip to content
       </a>
+      <PlaceTitle tubName={tub.name} />
       <Reminders />
       <ZoneCookie assumed={preferences.timeZone} />
       <WaterColumn view={view} preferences={preferences} />

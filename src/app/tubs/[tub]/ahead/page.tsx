@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 import { loadFans, loadLevel, loadTub, soaksToCome, type TubParams } from '@/app/tubView'
 import { bandOf, programmeOf, standsEmpty } from '@/core'
@@ -8,8 +7,6 @@ import { Link } from '@/ui/Link'
 import { formatExplain, formatFloorAt, formatLevel, formatOdd } from '@/words/learntWords'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { formatStep } from '@/words/words'
-
-export const metadata: Metadata = { title: 'The week ahead' }
 
 interface AheadProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { choosePlan, saveEntry } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
@@ -35,7 +34,6 @@ import { formatStartsFrom } from '@/words/learntWords'
 import { alsoToday, planText } from '@/words/planWords'
 import { formatFloor } from '@/words/verdictWords'
 import { clock, type DisplayPreferences, dayAndClock, dose, volume } from '@/words/words'
-export const metadata: Metadata = { title: 'Dose' }
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven']
 

@@ -1,7 +1,4 @@
-import type { Metadata } from 'next'
 import { GLOSSARY, TERM_IDS } from '@/words/glossary'
-
-export const metadata: Metadata = { title: 'Glossary' }
 
 const TERMS = TERM_IDS.map((id) => ({ id, ...GLOSSARY[id] })).sort((a, b) =>
   a.name.localeCompare(b.name, 'en'),

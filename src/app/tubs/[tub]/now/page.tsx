@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { beginVisit } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { standsEmpty } from '@/core'
@@ -13,8 +12,6 @@ import { formatOdd } from '@/words/learntWords'
 import { startNeedWords } from '@/words/startUpText'
 import { formatFloor, formatHealth, formatVerdict } from '@/words/verdictWords'
 import { clock, formatStep } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Now' }
 
 /** Where a verdict leads that is work at the tub. */
 const VISITED = ['dose', 'test', 'upkeep']

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { saveEntry, tickStart } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
@@ -25,8 +24,6 @@ import {
   routineText,
   SWITCH_TEXT,
 } from '@/words/programmeText'
-
-export const metadata: Metadata = { title: 'Programme' }
 
 const ROUTINE = [
   ['daily', 'Every day'],

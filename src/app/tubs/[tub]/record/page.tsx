@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { removeEntry, saveEntry, undoChange, undoOneMore } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { ENTRY_KINDS, type Entry, type EntryKind, PRODUCT_NAMES, shownDose } from '@/core'
@@ -17,8 +16,6 @@ import { CHANGE_WORDS, formatChange, formatEntry, KIND_WORDS } from '@/words/ent
 import { fieldNumber } from '@/words/readNumber'
 import { formatHealth } from '@/words/verdictWords'
 import { clock, day, duration } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Record' }
 
 const ADDED = ['soak', 'dose', 'water', 'note'] as const
 const ADD_WORDS: Record<(typeof ADDED)[number], string> = {

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { planRefill, removeRefill, saveEntry, setPin, tickRefill } from '@/app/actions'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
@@ -18,8 +17,6 @@ import { RefillHeader } from './RefillHeader'
 import { ShoppingList } from './ShoppingList'
 import { TimingAndMargins } from './TimingAndMargins'
 import { WaterRules } from './WaterRules'
-
-export const metadata: Metadata = { title: 'Refill' }
 
 interface RefillProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { putOnShelf } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
@@ -8,8 +7,6 @@ import { productGroups } from '@/ui/form/productOptions'
 import { Link } from '@/ui/Link'
 import { formatShelf } from '@/words/shelfWords'
 import { conflictSaid } from '@/words/supplyWords'
-
-export const metadata: Metadata = { title: 'The shelf' }
 
 const Shelf = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import {
   choosePlan,
   lookAgain,
@@ -32,8 +31,6 @@ import { Closed } from '@/ui/today/Closed'
 import { formatEntry } from '@/words/entryWords'
 import { formatHealth } from '@/words/verdictWords'
 import { dayAndClock, formatNumber } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Soak' }
 
 interface SoakProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { addKit, choosePlan, saveEntry, setSchool } from '@/app/actions'
 import { asksSenses } from '@/app/asksSenses'
 import { FactNote } from '@/app/FactNote'
@@ -49,8 +48,6 @@ import {
   temperatureSign,
   unitOf,
 } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Test' }
 
 interface TestProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>

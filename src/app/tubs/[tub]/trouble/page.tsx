@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { answerQuestion, beginTreatment, lookAgain, savePoisonLine, tickSign } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadRefill } from '@/app/refillOf'
@@ -20,8 +19,6 @@ import { TreatOrChangeWords } from '@/ui/trouble/TreatOrChangeWords'
 import { Settle, WayOut } from '@/ui/trouble/WayOut'
 import { currencyOf, money } from '@/words/money'
 import { reopensWords, troubleTitle } from '@/words/troubleWords'
-
-export const metadata: Metadata = { title: 'Trouble' }
 
 interface TroubleProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>

@@ -1,12 +1,9 @@
-import type { Metadata } from 'next'
 import { changeTub } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { toWallClock } from '@/server/moment'
 import { tubFields } from '@/server/tubs'
 import { TubForm } from '@/ui/form/TubForm'
 import { Link } from '@/ui/Link'
-
-export const metadata: Metadata = { title: 'Tub' }
 
 const TubPage = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)

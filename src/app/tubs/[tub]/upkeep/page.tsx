@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import {
   addFilterSet,
   addStay,
@@ -38,7 +37,6 @@ import { formatWhy, mostUrgent, weekTitle } from '@/words/choreWords'
 import { STILL } from '@/words/stillWords'
 import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, lowerFirst, weekday } from '@/words/words'
-export const metadata: Metadata = { title: 'Upkeep' }
 
 interface UpkeepProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>

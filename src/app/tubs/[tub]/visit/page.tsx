@@ -1,11 +1,8 @@
-import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { VisitPlan } from './VisitPlan'
 import { VisitUnderWay } from './VisitUnderWay'
 import { loadVisit, type Query } from './visitOf'
-
-export const metadata: Metadata = { title: 'Visit' }
 
 interface VisitProps extends TubParams {
   searchParams: Promise<Query>

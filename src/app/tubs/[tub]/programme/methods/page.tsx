@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 import { choosePlan, setFact, setSchool } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
@@ -47,8 +46,6 @@ import {
 } from '@/words/methodWords'
 import { presetText } from '@/words/programmeText'
 import { type DisplayPreferences, upperFirst } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Methods' }
 
 const Group = ({ name, children }: { name: string; children: ReactNode }) => (
   <section className="mt-6">

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { saveEntry } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
@@ -12,8 +11,6 @@ import { testRows } from '@/ui/form/testRows'
 import { Link } from '@/ui/Link'
 import { KIND_WORDS } from '@/words/entryWords'
 import { dayAndClock } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Correct an entry' }
 
 const Correct = async ({ params }: { params: Promise<{ tub: string; entry: string }> }) => {
   const { tub: tubParam, entry: entryParam } = await params

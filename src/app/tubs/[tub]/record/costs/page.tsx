@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { boughtSupply, saveMoney } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { PRODUCTS, SPENT_ON } from '@/core'
@@ -24,8 +23,6 @@ import {
   unpricedSaid,
 } from '@/words/supplyWords'
 import { day, dose, formatNumber, volume, weekday } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Costs' }
 
 const MONTHS = 6
 

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { importData, lookAtData, restoreData } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { sheetsThere } from '@/server/exchange/exportSheets'
@@ -9,8 +8,6 @@ import { Link } from '@/ui/Link'
 import { ImportExport } from '@/ui/record/ImportExport'
 import { RestoreCopy } from '@/ui/record/RestoreCopy'
 import { copiesSaid, copyLabel, fileSize } from '@/words/dataWords'
-
-export const metadata: Metadata = { title: 'Your data' }
 
 const DataPage = async ({ params }: { params: Promise<{ tub: string }> }) => {
   const { view, preferences } = await loadTub((await params).tub)

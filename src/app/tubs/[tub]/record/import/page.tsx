@@ -1,9 +1,6 @@
-import type { Metadata } from 'next'
 import { readSheet, saveSheetRows } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { SheetReader } from '@/ui/spreadsheet/SheetReader'
-
-export const metadata: Metadata = { title: 'Import a spreadsheet' }
 
 interface ImportProps {
   params: Promise<{ tub: string }>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { isKind, itemLives } from '@/core'
 import { suppliesOf } from '@/server/supplies'
@@ -8,8 +7,6 @@ import { formatFilterLife, formatStanding } from '@/words/choreWords'
 import { ITEM_NAMES, stayWords } from '@/words/itemWords'
 import { lastsSaid, supplyLeft, supplyLine, supplyName } from '@/words/supplyWords'
 import { day, duration } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Items' }
 
 /** The life of what wears out: cartridges, cover, lamp, feeder, strips and reagents. */
 const Items = async ({ params }: TubParams) => {

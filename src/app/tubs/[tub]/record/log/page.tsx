@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { signMonth } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { QUANTITIES, shopPairs } from '@/core'
@@ -19,8 +18,6 @@ import {
   unitOf,
   volume,
 } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Log' }
 
 interface LogProps {
   params: Promise<{ tub: string }>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { loadTub } from '@/app/tubView'
 import { type Comparison, packTrends } from '@/core'
 import { findingsFor, RANGES, rangeStart, trendsBetween } from '@/server/trends'
@@ -19,8 +18,6 @@ import {
   trendTitle,
 } from '@/words/trendWords'
 import type { DisplayPreferences } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Trends' }
 
 interface TrendsProps {
   params: Promise<{ tub: string }>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { loadRefill } from '@/app/refillOf'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { Link } from '@/ui/Link'
@@ -6,8 +5,6 @@ import { inUnits } from '@/words/inUnits'
 import { formatConflict, formatLength, formatSum } from '@/words/refillWords'
 import { stageText } from '@/words/stageText'
 import { dayAndClock, dose, formatStep, volume } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Refill day' }
 
 /** The day on one page, for a clip by the tub. */
 const RefillSheet = async ({ params }: TubParams) => {

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { changeOnShelf, removeFromShelf } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
@@ -20,8 +19,6 @@ import { CAUTIONS } from '@/words/handlingText'
 import { currencyOf } from '@/words/money'
 import { USUAL_STRENGTH } from '@/words/productText'
 import { KEEPING_WORDS, POOL_ONLY_WORDS } from '@/words/supplyWords'
-
-export const metadata: Metadata = { title: 'On the shelf' }
 
 /** Sanitizers and oxidisers can be dosed by a label's rule too. */
 const BY_LABEL: readonly ProductFamily[] = ['chlorine', 'oxidiser', 'peroxide', 'biguanide']

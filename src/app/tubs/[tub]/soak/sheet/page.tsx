@@ -1,12 +1,9 @@
-import type { Metadata } from 'next'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { Link } from '@/ui/Link'
 import { PrintButton } from '@/ui/record/PrintButton'
 import { habitsFor } from '@/words/habitWords'
 import { inUnits } from '@/words/inUnits'
 import { healthLimits } from '@/words/verdictWords'
-
-export const metadata: Metadata = { title: 'Before people get in' }
 
 /** One page for the wall beside the tub: it holds for every day, so nothing of today's water is on it. */
 const HabitSheet = async ({ params }: TubParams) => {

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { addKit } from '@/app/actions'
 import { loadKits, loadTub, type TubParams } from '@/app/tubView'
 import { genericDrops, genericStrips, programmeOf } from '@/core'
@@ -7,8 +6,6 @@ import { Link } from '@/ui/Link'
 import { formatKit } from '@/words/kitWords'
 import { LAYOUT_NAMES } from '@/words/testText'
 import { lowerFirst } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Test kits' }
 
 const Kits = async ({ params }: TubParams) => {
   const { view } = await loadTub((await params).tub)

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { saveEntry } from '@/app/actions'
 import { asksSenses } from '@/app/asksSenses'
@@ -8,8 +7,6 @@ import { Link } from '@/ui/Link'
 import { PhotoReader } from '@/ui/test/PhotoReader'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { unitOf } from '@/words/words'
-
-export const metadata: Metadata = { title: 'A strip from a picture' }
 
 interface PhotoProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { setChoreTo } from '@/app/actions'
 import { loadTub, type TubParams } from '@/app/tubView'
 import { LANES, recurringChoresOf } from '@/core'
@@ -8,8 +7,6 @@ import { PostButton } from '@/ui/form/PostButton'
 import { Link } from '@/ui/Link'
 import { choreName } from '@/words/choreText'
 import { formatInterval, formatSeason, LANE_WORDS } from '@/words/choreWords'
-
-export const metadata: Metadata = { title: 'All chores' }
 
 const Chores = async ({ params }: TubParams) => {
   const { view, preferences } = await loadTub((await params).tub)

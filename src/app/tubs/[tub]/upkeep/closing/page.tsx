@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { addStay, pourForChore, removeStay, saveEntry } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
 import { type ClosingStage, closingPlace } from '@/server/closing'
@@ -11,8 +10,6 @@ import { ClosingDates } from '@/ui/upkeep/ClosingDates'
 import { CHORE_TEXT } from '@/words/choreText'
 import { closingTitle, frostAdvice } from '@/words/closingWords'
 import { type DisplayPreferences, day, dayAndClock, temperatureSign } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Closing down' }
 
 interface ClosingProps {
   params: Promise<{ tub: string }>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { addStay, chooseWay, notePower, saveHeat } from '@/app/actions'
 import { loadLevel, loadTub, soaksToCome } from '@/app/tubView'
 import { standsEmpty } from '@/core'
@@ -17,8 +16,6 @@ import { ThreeWays } from '@/ui/heat/ThreeWays'
 import { airWords, heatTitle } from '@/words/heatWords'
 import { currencyOf, money } from '@/words/money'
 import { temperatureSign } from '@/words/words'
-
-export const metadata: Metadata = { title: 'Heat and power' }
 
 interface HeatProps {
   params: Promise<{ tub: string }>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { changeKit, removeKit, saveKitStock } from '@/app/actions'
 import { loadKits, loadTub } from '@/app/tubView'
@@ -13,8 +12,6 @@ import { Link } from '@/ui/Link'
 import { KitForm } from '@/ui/test/KitForm'
 import { currencyOf } from '@/words/money'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
-
-export const metadata: Metadata = { title: 'A test kit' }
 
 const PadsOffered = 8
 

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { changeChore, setChoreTo } from '@/app/actions'
 import { loadTub } from '@/app/tubView'
@@ -9,8 +8,6 @@ import { Link } from '@/ui/Link'
 import { ChoreForm } from '@/ui/upkeep/ChoreForm'
 import { choreName, SCHOOL_NAMES } from '@/words/choreText'
 import { formatInterval } from '@/words/choreWords'
-
-export const metadata: Metadata = { title: 'A chore' }
 
 const BLANK = {
   id: 'own-0',
