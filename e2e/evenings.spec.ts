@@ -66,7 +66,7 @@ test('chlorine granules, from an empty database to the first soak', async ({ pag
   await fillAt(page, tub, hoursAgo(72))
   await testAt(page, tub, hoursAgo(71), { pH: '7.5', 'Total alkalinity': '100' })
   await page.goto(`${tub}/programme`)
-  const shock = page.getByRole('button', { name: 'Mark done: First, large dose' })
+  const shock = page.getByRole('button', { name: 'Mark done: First chlorine' })
   await expect(shock).toBeVisible()
   // Its amount is the one on Dose, which has nothing beside it.
   const amount = await granulesOn(page, `${tub}/programme`)

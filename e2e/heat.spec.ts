@@ -120,6 +120,7 @@ test.describe('on a phone', () => {
     await page.goto(`${base}/record`)
     await expect(page.getByText('The power went.').first()).toBeVisible()
     await page.getByRole('button', { name: 'Undo' }).first().click()
+    await expect(page.getByRole('button', { name: 'Restore' }).first()).toBeVisible()
     await page.goto(`${base}/now`)
     await expect(page.getByText('The power is off')).toHaveCount(0)
     await page.goto(`${base}/upkeep/heat`)

@@ -74,6 +74,20 @@ export const METHOD_TEXT: { [Id in MethodId]: MethodText<Methods[Id]> } = {
       },
     },
   },
+  firstDose: {
+    name: 'First chlorine in new water',
+    why: 'To the top of the range: people may get in the next day if it holds.',
+    ways: {
+      light: {
+        name: 'To the top of the range',
+        says: 'Test in the morning; dose again if it fell.',
+      },
+      full: {
+        name: 'A full dose, 25 g to 1,000 L',
+        says: 'About 14 ppm, for a tub that stood or whose last water was bad. It keeps everybody out for days.',
+      },
+    },
+  },
   wipeAtShocks: {
     name: 'Wipe of the upper shell and the cover’s underside',
     why: 'The gases of a shock settle there.',
@@ -217,7 +231,7 @@ export const METHOD_GROUPS: readonly { name: string; ids: readonly MethodId[] }[
   },
   {
     name: 'New water',
-    ids: ['waterAge', 'lastWater', 'filtersIn', 'powerOn', 'balanceAt'],
+    ids: ['waterAge', 'lastWater', 'filtersIn', 'powerOn', 'balanceAt', 'firstDose'],
   },
   { name: 'Helpers', ids: ['clarifierFor'] },
 ]

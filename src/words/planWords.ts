@@ -7,6 +7,7 @@ import { ALWAYS, stepCautions } from './handlingText'
 import { formatOldReading, formatStartsFrom } from './learntWords'
 import { FEEDER_MOVES } from './programmeText'
 import {
+  aboutWhen,
   clock,
   type DisplayPreferences,
   dayAndClock,
@@ -64,7 +65,7 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
   if (plan.steps.length > 0)
     lines.push(
       '',
-      `Test again about ${clock(view.schedule.testAt, preferences)}, before anyone gets in.`,
+      `Test again ${aboutWhen(view.schedule.testAt, preferences)}, before anyone gets in.`,
     )
   const also = alsoToday(view, preferences)
   if (also.length > 0) lines.push('', 'Also today:', ...also.map((line) => `- ${line}`))

@@ -190,15 +190,11 @@ export const formatFeeder = (
         ? 'The chlorine part has been in for longer than it lasts: put a new one in, then test.'
         : 'Going by the count, it’s empty: load it, then test.'
     case 'above range':
-      return `It reads ${ppm(reason.ppm)} ppm, above ${ppm(reason.limitPpm)}.`
+      return `Left as it is, it comes to about ${ppm(reason.ppm)} ppm in two days, above ${ppm(reason.limitPpm)}.`
     case 'below range':
-      return `It reads ${ppm(reason.ppm)} ppm, below ${ppm(reason.limitPpm)}.`
+      return `Left as it is, it comes to about ${ppm(reason.ppm)} ppm in two days, below ${ppm(reason.limitPpm)}.`
     case 'far below':
       return `${ppm(reason.ppm)} ppm is less than half of what it should be: boost for a day, and dose by hand meanwhile.`
-    case 'rising':
-      return `It’s rising: ${reason.readingsPpm.map(ppm).join(', then ')} ppm.`
-    case 'falling':
-      return `It’s falling: ${reason.readingsPpm.map(ppm).join(', then ')} ppm.`
     case 'steady':
       return 'The level is steady.'
   }

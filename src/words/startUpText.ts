@@ -9,7 +9,7 @@ export const START_TITLES: Record<StartStepId, string> = {
   soften: 'Soften the water',
   warm: 'Warm first',
   balance: 'Test and balance',
-  'start shock': 'First, large dose',
+  'start shock': 'First chlorine',
   residual: 'Test the sanitizer',
   bank: 'Bromide bank',
   oxidise: 'Oxidiser, for a residual right away',
@@ -53,7 +53,7 @@ const TEXT: Record<StartStepId, (step: StartStep) => Partial<StartStepText> & { 
     how: 'Test pH, alkalinity and hardness, dose what the plan says, then test again.',
   }),
   'start shock': () => ({
-    how: 'Jets on, cover half open for half an hour. Nobody gets in until the level is back in range.',
+    how: 'Jets on, cover half open for half an hour. Nobody gets in until a test the next morning shows it in range.',
   }),
   residual: () => ({ how: 'Nobody gets in until it is in range.' }),
   bank: () => ({ how: 'The oxidiser and the tablets turn this into bromine.' }),

@@ -206,6 +206,12 @@ export const dayAndClock = (at: Instant, preferences: DisplayPreferences): strin
     ? clock(at, preferences)
     : `${day(at, preferences)} ${clock(at, preferences)}`
 
+/** "about 18:40", "tomorrow about 10:00". */
+export const aboutWhen = (at: Instant, preferences: DisplayPreferences): string =>
+  sameDay(at, preferences.now, preferences)
+    ? `about ${clock(at, preferences)}`
+    : `${day(at, preferences)} about ${clock(at, preferences)}`
+
 /** "3 minutes", "5 hours", "12 days"; rounded as people say it. */
 export const duration = (milliseconds: number): string => {
   const say = (n: number, unit: string) => `${n} ${unit}${n === 1 ? '' : 's'}`

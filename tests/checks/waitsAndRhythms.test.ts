@@ -166,7 +166,9 @@ test.each<[Quantity, number]>([
   const due = agenda(tub, journal, { estimate: state, plan: dosePlan(tub, journal, state) }).find(
     (item) => item.kind === 'test' && item.quantities.includes(quantity),
   )
-  expect(due?.due).toBe(NOW - HOUR + days * DAY)
+  // pH goes with every test of the sanitizer, and is due by itself at the latest then.
+  if (quantity === 'pH') expect(due?.due).toBeLessThanOrEqual(NOW - HOUR + days * DAY)
+  else expect(due?.due).toBe(NOW - HOUR + days * DAY)
 })
 
 test('a shock a week, cover open for twenty minutes; the water lasts four months, longer with a cell or in a swim spa', () => {

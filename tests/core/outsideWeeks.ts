@@ -9,7 +9,7 @@ import { type OutsideStart, outsideTub } from './outsideTub'
  * Runge and Kutta of the fourth order in steps of three minutes. Rates assumed, drawn from the generator.
  */
 
-/** What a milligram takes of alkalinity once it has been used up, meq, by molar masses; bleach and peroxide leave it alone. */
+/** What a milligram takes of alkalinity as it is used up, meq, by molar masses; bleach and peroxide leave it alone. */
 const USED_UP: Partial<Record<ProductName, number>> = {
   'sodium dichlor dihydrate': 1 / 255.98,
   trichlor: 3 / 232.41,
@@ -73,6 +73,8 @@ export const outsideWeeks = (
   let loaded = 0
   /** meq of alkalinity a litre that they will have taken when they are gone. */
   let takes = 0
+  /** meq of alkalinity a litre that the residual will have taken when it is gone. */
+  let owed = 0
   const state = { opening: 1, cellPpmPerHour: 0 }
 
   const step = (residual: number, q: number, s: number) => {
@@ -110,11 +112,15 @@ export const outsideWeeks = (
       water.setResidual(Math.max(0, c + mean('residual')))
       quick = Math.max(0, quick + mean('quick'))
       slow = Math.max(0, slow + mean('slow'))
+      const given = mean('feed') + state.cellPpmPerHour * perChlorine * h
+      const gone = Math.min(1, Math.max(0, (c + given - water.residualPpm()) / (c + given || 1)))
+      water.take(owed * gone)
+      owed *= 1 - gone
       const fed = Math.min(tablets, mean('feed'))
       if (tablets > 0) {
-        const given = (takes * fed) / tablets
-        water.take(given)
-        takes -= given
+        const share = (takes * fed) / tablets
+        owed += share
+        takes -= share
         tablets -= fed
       }
       left -= h
@@ -141,6 +147,7 @@ export const outsideWeeks = (
     rates,
     pH: water.pH,
     totalAlkalinityPpm: water.totalAlkalinityPpm,
+    calciumHardnessPpm: water.calciumHardnessPpm,
     residualPpm: water.residualPpm,
     advance,
     /** A dose is off by 7 % of a hand's measure; tablets go into the feeder. */
@@ -152,12 +159,19 @@ export const outsideWeeks = (
       const used = (USED_UP[product] ?? 0) * each
       if (tablet === undefined) {
         water.dose(product, real)
-        water.take(used)
+        owed += used
         return
       }
       tablets += tablet * each * perChlorine
       takes += used
       loaded = tablets
+    },
+    replace: (share: number, fill: OutsideStart) => {
+      water.replace(share, fill)
+      cyanuric *= 1 - share
+      owed *= 1 - share
+      quick *= 1 - share
+      slow *= 1 - share
     },
     aerate: (minutes: number) => advance(minutes / 60, rates.jets),
     soak: (people: number, minutes: number) => {

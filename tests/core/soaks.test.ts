@@ -317,7 +317,6 @@ describe('feeder and cell', () => {
     ['holding', [5, 5], 'leave it'],
     ['once a little high', [5, 6.2], 'leave it'],
     ['over all bounds', [6, 13], 'shut'],
-    ['climbing inside', [3.5, 5.8], 'close a notch'],
   ])('%s: %j → %s', (_, [first = 0, last = 0], move) => {
     expect(advise(read(first, 3, 1), read(last, 0.1, 2))?.move).toBe(move)
   })
@@ -496,17 +495,26 @@ test('while a shock mixes the cover is half open, while a small dose does it is 
 })
 
 describe('figures of the trade (common practice)', () => {
-  const grams = (id: Parameters<typeof tubWith>[0], step: string, litres = 1000) => {
-    const tub = tubWith(id, { volumeLitres: litres })
+  const grams = (
+    id: Parameters<typeof tubWith>[0],
+    step: string,
+    { litres = 1000, firstDose }: { litres?: number; firstDose?: 'full' } = {},
+  ) => {
+    const tub = tubWith(id, { volumeLitres: litres, choices: { firstDose } })
     const found = startSteps(tub, estimate(tub, [], NOW)).find((one) => one.id === step)
     return found?.grams ?? 0
   }
-  test('start-up shock: 25 g of granules for 1000 L, and as much chlorine from bleach', () => {
-    expect(grams('granular chlorine', 'start shock')).toBeCloseTo(25, 6)
-    expect(grams('liquid chlorine', 'start shock') * 0.06 * (70.906 / 74.44)).toBeCloseTo(
+  test('a full first dose: 25 g of granules for 1000 L, and as much chlorine from bleach', () => {
+    const full = { firstDose: 'full' } as const
+    expect(grams('granular chlorine', 'start shock', full)).toBeCloseTo(25, 6)
+    expect(grams('liquid chlorine', 'start shock', full) * 0.06 * (70.906 / 74.44)).toBeCloseTo(
       25 * 0.554,
       0,
     )
+  })
+  test('a light one: as high as people may still get in', () => {
+    // Of 55.4 % available chlorine, to 5 ppm.
+    expect(grams('granular chlorine', 'start shock') * 0.554).toBeCloseTo(5, 1)
   })
   test('salt: 2⅓ cups for 100 US gallons reach what a cell asks for', () => {
     const tub = tubWith('in-line salt chlorine', { volumeLitres: 378.5411784 })

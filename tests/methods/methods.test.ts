@@ -115,7 +115,7 @@ const voices = (tub: Tub, journal: readonly Entry[]) => {
       stage.needs,
       stageText(stage),
     ]),
-    'start-up': startSteps(tub, state).map((step) => startStepText(step)),
+    'start-up': startSteps(tub, state).map((step) => [startStepText(step), step.grams]),
     trouble: treatOrChange(tub, journal, NOW, CLOUDY(state))?.ways,
     'water age': refillReasons(tub, journal, state).filter(({ rule }) => rule === 'age'),
   }
@@ -138,6 +138,7 @@ const HEARD: Record<MethodId, readonly Place[]> = {
   phAim: ['plan'],
   shockRhythm: ['plan', 'words', 'shock', 'chores'],
   granuleShock: ['plan'],
+  firstDose: ['plan', 'words', 'refill', 'start-up'],
   wipeAtShocks: ['shock', 'chores'],
   filterPower: ['chores'],
   filterWash: ['chores'],

@@ -223,13 +223,22 @@ const byChance = (closure: Closure): boolean =>
 const ACIDS = Object.values(PRODUCTS).filter(({ family }) => family === 'acid')
 const BASES: readonly string[] = ['sodium carbonate', 'borax decahydrate']
 
+/** A journal brought forward so far that its last test was made ten minutes ago. */
+const justTested = (journal: readonly Entry[]): Entry[] => {
+  const last = journal.findLast(({ kind, at }) => kind === 'test' && at <= NOW)?.at
+  const by = last === undefined ? 0 : NOW - 10 * MINUTE - last
+  return journal.map((entry) => ({ ...entry, at: entry.at + by })).filter(({ at }) => at <= NOW)
+}
+
 test('own advice closes no longer than said, and is not taken back: what was done as said opens when it was said to', () => {
   let promised = 0
   fc.assert(
-    fc.property(anyHouse, (house) => {
+    fc.property(anyHouse, ({ tub, journal: before }) => {
+      // Somebody has just tested: else a promise is rare.
+      const house = { tub, journal: justTested(before) }
       const said = saidAt(house.tub, house.journal, NOW)
       if (said.verdict.closures.length === 0 || said.readyAt === undefined) return
-      // What bathers leave moves pH for days, and a promise does not follow that yet.
+      // What bathers leave takes of what was promised by more than one law.
       if (house.journal.some(({ kind }) => kind === 'soak')) return
       const journal = carriedOut(said, house.journal)
       const tested = journal.findLast(({ kind, at }) => kind === 'test' && at >= NOW)?.at
@@ -255,7 +264,7 @@ test('own advice closes no longer than said, and is not taken back: what was don
     }),
     { numRuns: RUNS, examples: PROMISED_EARLY, endOnFailure: true },
   )
-  expect(promised).toBeGreaterThan(RUNS / 75)
+  expect(promised).toBeGreaterThan(RUNS / 20)
 })
 
 test('one measure: what goes in has one amount and one wait in plan, list, visit and agenda', () => {

@@ -102,7 +102,7 @@ export const balanceNotes = (
         ]
       : []
   for (const quantity of ['pH', 'totalAlkalinity'] as const)
-    if (task.slack[quantity] > 0 && balanced)
+    if (task.slack[quantity] > 0 && Number.isFinite(task.slack[quantity]) && balanced)
       notes.push({ quantity, reason: { code: 'just corrected' } })
   if (balanced && aim && share < 0.05 && portions.length === 0)
     notes.push({

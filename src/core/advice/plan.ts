@@ -4,6 +4,7 @@ import type { DoseTarget } from '../products/doseTarget'
 import { ppmPerUnit } from '../products/doseTarget'
 import type { ProductEffect } from '../products/substance'
 import { programmeOf } from '../programmes/programme'
+import { HOUR, type Instant } from '../time'
 import { type TubChoices, USUAL_CHOICES } from '../tub/choices'
 import type { Tub } from '../tub/tub'
 import { ATOM } from '../water/constants'
@@ -53,6 +54,10 @@ export interface PlanOptions {
   settled?: SettledDose | undefined
   /** Somebody was in and nothing has been dosed since. */
   afterSoak?: boolean
+  /** When people mean to get in next: what goes in by hand is to stand in its range then. */
+  holdUntil?: Instant | undefined
+  /** pH and alkalinity keep nobody out and wait until the people who are about to come have been in. */
+  balanceWaits?: boolean
   /** Nothing but the settled dose: pH, alkalinity and minerals wait. */
   onlySettled?: boolean
 }
@@ -75,11 +80,14 @@ export const planContext = (
     choices,
     settled: options.settled,
     afterSoak: options.afterSoak ?? false,
+    holdHours: Math.max(0, ((options.holdUntil ?? estimate.at) - estimate.at) / HOUR),
     alkalinityDoubted: doubted(tub, estimate, 'totalAlkalinity'),
-    slack: {
-      pH: slackAfterCorrection(tub, journal, estimate, 'pH'),
-      totalAlkalinity: slackAfterCorrection(tub, journal, estimate, 'totalAlkalinity'),
-    },
+    slack: options.balanceWaits
+      ? { pH: Number.POSITIVE_INFINITY, totalAlkalinity: Number.POSITIVE_INFINITY }
+      : {
+          pH: slackAfterCorrection(tub, journal, estimate, 'pH'),
+          totalAlkalinity: slackAfterCorrection(tub, journal, estimate, 'totalAlkalinity'),
+        },
     ...sourcesOf(options.shelf ?? usualShelf(programme), programme, estimate.water, choices),
   }
 }

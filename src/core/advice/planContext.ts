@@ -10,7 +10,7 @@ import { hasMetals } from '../tub/fillNeeds'
 import type { Methods } from '../tub/methods'
 import type { Tub } from '../tub/tub'
 import type { dosingCycleOf } from './dosingCycle'
-import type { Balanced } from './justCorrected'
+import { BALANCE_SETTLED_HOURS, type Balanced } from './justCorrected'
 import type { PlanNote, Purpose } from './planTypes'
 import type { StepReason } from './reasons'
 import type { Objective } from './recipe'
@@ -32,6 +32,8 @@ export interface PlanContext {
   settled: SettledDose | undefined
   /** Somebody was in and nothing has been dosed since: the residual goes to the middle, even from within its range. */
   afterSoak: boolean
+  /** So long what is poured now is to last. */
+  holdHours: number
   /** The last alkalinity does not fit the one before it and what was dosed since: corrected by one portion, then read again. */
   alkalinityDoubted: boolean
   /** How far outside its band each of them is left alone, since it was only just corrected. */
@@ -68,10 +70,7 @@ export const phBleached = ({
   return undefined
 }
 
-/** So long a reading of the balance is as good as new. */
-const SETTLED_HOURS = 24
-
-/** Time alone has carried it out of its band since it was read a day or more ago, in a tub that has taught too little. */
+/** Time and bathers have carried it out of its band since it was read: read again before anything goes in for it. */
 export const wandered = (
   tub: Tub,
   { quantities, taughtBy }: Pick<Estimate, 'quantities' | 'taughtBy'>,
@@ -79,9 +78,10 @@ export const wandered = (
 ): boolean => {
   const { value, lastReading, ageHours = 0 } = quantities[quantity]
   const band = tub.targets[quantity]
+  // What moves alkalinity is written down: a tub that has taught enough carries it on.
+  if (quantity === 'totalAlkalinity' && taughtBy >= ENOUGH_READINGS) return false
   return (
-    taughtBy < ENOUGH_READINGS &&
-    ageHours > SETTLED_HOURS &&
+    ageHours > BALANCE_SETTLED_HOURS[quantity] &&
     !contains(band, value) &&
     lastReading !== undefined &&
     contains(band, lastReading.value)

@@ -1,7 +1,8 @@
+import { keptOver } from '../estimate/forecast'
 import { quantityOf } from '../estimate/testedWater'
 import type { DoseTarget } from '../products/doseTarget'
 import { feederOf } from '../programmes/feederKind'
-import { type Band, contains, middle, type Programme } from '../programmes/programme'
+import { type Band, contains, keepOutAbove, middle, type Programme } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
 import { landingIn } from '../tub/choices'
 import { donePpm, isAcid, isBase, type PlanContext, usable } from './planContext'
@@ -64,6 +65,13 @@ export interface RequiredChanges {
   notes: PlanNote[]
 }
 
+/** How high a residual that is dosed by hand has to stand now, to stand at `ppm` when people mean to get in. */
+const lasting = ({ tub, estimate, holdHours }: PlanContext, ppm: number): number => {
+  if (holdHours === 0 || feederOf(tub.programme)) return ppm
+  const { middle: kept, slow } = keptOver(tub, estimate, holdHours)
+  return Math.max(ppm, Math.min(ppm / kept, keepOutAbove(tub) / slow, MOST_AT_ONCE_PPM))
+}
+
 /**
  * What everything but pH and alkalinity should change by, in ppm. No more than a round allows, and no more than leaves the
  * quantity inside its band were the reading a standard deviation too low.
@@ -99,7 +107,8 @@ export const requiredChanges = (task: PlanContext): RequiredChanges => {
         : topUp && contains(band, left)
           ? middle(band)
           : landingIn(band, left, task.choices.aim)
-    const short = landing - left
+    const aim = quantity === sanitizer ? lasting(task, landing) : landing
+    const short = aim - left
     const limit = aimed === 'borate' && !neutralBorate ? BORAX_LIMIT_PPM : ROUND_LIMIT_PPM[aimed]
     const done = donePpm(task, aimed)
     // A residual below its band is the greater harm, so it is at least brought to the edge.
@@ -109,10 +118,10 @@ export const requiredChanges = (task: PlanContext): RequiredChanges => {
         ? Math.max(0, (short + done) / 2 - done)
         : limit === undefined
           ? quantity === sanitizer && isHalogen(sanitizer)
-            ? Math.min(short, Math.max(landing - value, MOST_AT_ONCE_PPM - value, least))
+            ? Math.min(short, Math.max(aim - value, MOST_AT_ONCE_PPM - value, least))
             : short
           : Math.max(0, limit - done)
-    const sure = Math.max(least, band.high - left - standardDeviation)
+    const sure = Math.max(least, band.high + (aim - landing) - left - standardDeviation)
     const coarse = sure < short / 4
     if (coarse)
       wants.notes.push({

@@ -9,6 +9,7 @@ import { advanceEnsemble, type Follows } from './learning/advanceEnsemble'
 import { expectedOf, takeEntry } from './learning/ensemble'
 import { deviationOf, type Ensemble, foretelling, type Spread } from './learning/ensembleState'
 import { foreseenOf } from './learning/learnt'
+import { lossAtTemperature } from './surroundings'
 
 export interface FanPoint extends Spread {
   at: Instant
@@ -198,4 +199,20 @@ export const fallsTo = (points: readonly ForecastPoint[], limit: number): Instan
   if (!before || before.value === after.value) return after.at
   const share = (limit - before.value) / (after.value - before.value)
   return before.at + share * (after.at - before.at)
+}
+
+/**
+ * How much of the residual is left after some hours, without bathers and feeder, 0 to 1: of the middle member, and of one in ten that
+ * loses it slowest.
+ */
+export const keptOver = (
+  tub: Tub,
+  { ensemble }: Pick<Estimate, 'ensemble'>,
+  hours: number,
+): { middle: number; slow: number } => {
+  const rates = ensemble.rates.loss.toSorted()
+  const warm = lossAtTemperature(tub.setTemperatureCelsius)
+  const kept = (quantile: number) =>
+    Math.exp(-warm * Math.exp(rates[Math.floor(quantile * rates.length)] ?? 0) * hours)
+  return { middle: kept(0.5), slow: kept(0.1) }
 }

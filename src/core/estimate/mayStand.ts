@@ -9,6 +9,9 @@ const STILL_STANDS = 0.8
 /** So long a reading is as good as its kit, if nobody has been in since. */
 export const FRESH_HOURS = 0.75
 
+/** So long a test shows what is there, unless somebody has been in since. */
+export const SHOWS_HOURS = 6
+
 /** What bathers left goes on taking sanitizer overnight; assumed. */
 const LINGERS = 12 * HOUR
 /** A feeder has shown that it holds the level where nothing went in by hand for so long; assumed. */

@@ -1,4 +1,5 @@
 import { type Estimate, isStale } from '../estimate/estimate'
+import { leftAlone } from '../estimate/forecast'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
 import {
@@ -8,7 +9,7 @@ import {
   hasChlorinePart,
   tabletsAWeek,
 } from '../programmes/feederKind'
-import { keepOutAbove, programmeOf } from '../programmes/programme'
+import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
 import { DAY, HOUR, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 
@@ -27,9 +28,9 @@ export type FeederReason =
   | { code: 'far too high'; ppm: number }
   | { code: 'fallen again'; ppm: number }
   | { code: 'empty' }
+  /** Where it is going: in two days, if nothing is done. */
   | { code: 'above range' | 'below range'; ppm: number; limitPpm: number }
   | { code: 'far below'; ppm: number }
-  | { code: 'rising' | 'falling'; readingsPpm: readonly number[] }
   | { code: 'steady' }
 
 export interface FeederAdvice {
@@ -46,8 +47,14 @@ export interface FeederAdvice {
 export const TABLET_GRAMS = 20
 /** Above its range by more than a notch brings down in a few days: assumed. */
 const FAR = 1.3
+/** Below so much of its band nobody waits until it is sure: assumed. */
+const FAR_BELOW = 0.7
 /** For so long after a soak a reading shows what bathers took, and not what a feeder holds: assumed. */
 const SOAKED = 8 * HOUR
+/** A notch shows after some days: no other follows before, but for what is far out. Common practice, assumed. */
+const SETTLES = 4 * DAY
+/** So many standard deviations beyond the band it is taken to leave it: seven in ten. */
+const DOUBT = 0.5
 /** Readings of this long say how the level moves. */
 const WINDOW = 8 * DAY
 
@@ -106,9 +113,9 @@ const chlorinePartSpent = (tub: Tub, journal: readonly Entry[], at: number): boo
 }
 
 /**
- * One notch at a time, by where the readings of the last days stand: two or more on the same side of the band's middle move
- * it, one far out does too; what was closed for too high a level opens again, lower than before, once that has fallen. Common practice:
- * drifting up, close a notch; down, open one.
+ * One notch at a time, by where the level is going: what it comes to in two days with what is fed now, by all that was read and set. A
+ * notch shows after some days, so that no other follows before, but for what keeps people out. What was closed for too high a level opens
+ * again, lower than before, once that has fallen. Common practice: drifting up, close a notch; down, open one.
  */
 export const feederAdvice = (
   tub: Tub,
@@ -163,28 +170,35 @@ export const feederAdvice = (
     spent
       ? { ...base, move: 'load it', reason: { code: 'empty' } }
       : { ...base, move: 'open a notch', reason }
-  const high = readings.filter((value) => value > band.high).length
-  const low = readings.filter((value) => value < band.low).length
-  if (last > band.high && (high >= 2 || last > FAR * band.high || last > keepOutAbove(tub)))
+  // Where it will stand in two days if nothing is done, with what is fed now.
+  const ahead = leftAlone(tub, estimate).at(-1)
+  if (!ahead) return { ...base, move: 'leave it', reason: { code: 'steady' } }
+  const settling = set !== undefined && at - set.at < SETTLES
+  const doubt = DOUBT * ahead.standardDeviation
+  if (
+    ahead.value - doubt > band.high &&
+    last > middle(band) &&
+    (!settling || ahead.value > keepOutAbove(tub))
+  )
     return {
       ...base,
       move: 'close a notch',
-      reason: { code: 'above range', ppm: last, limitPpm: band.high },
+      reason: { code: 'above range', ppm: ahead.value, limitPpm: band.high },
     }
   if (last < 0.5 * band.low && kind === 'cell')
-    return {
-      ...base,
-      move: 'boost',
-      reason: { code: 'far below', ppm: last },
-    }
-  if (last < band.low && (low >= 2 || last < 0.7 * band.low)) {
-    return opened({ code: 'below range', ppm: last, limitPpm: band.low })
-  }
-  const drift = readings.length > 1 ? last - (readings[0] ?? last) : 0
-  const width = band.high - band.low
-  if (drift > width && last > (band.low + band.high) / 2)
-    return { ...base, move: 'close a notch', reason: { code: 'rising', readingsPpm: readings } }
-  if (-drift > width && last < (band.low + band.high) / 2)
-    return opened({ code: 'falling', readingsPpm: readings })
+    return { ...base, move: 'boost', reason: { code: 'far below', ppm: last } }
+  if (spent && last < band.low) return { ...base, move: 'load it', reason: { code: 'empty' } }
+  // What was read right after a soak shows what bathers took.
+  const shown = estimate.quantities[sanitizer].lastReading?.value === last
+  const low = ahead.value + (last < FAR_BELOW * band.low ? 0 : doubt)
+  // Twice far below is not going up by itself, whatever was expected of it.
+  const flat = readings.length > 1 && readings.slice(-2).every((one) => one < FAR_BELOW * band.low)
+  if (
+    shown &&
+    (flat || low < band.low) &&
+    last < band.high &&
+    (!settling || ahead.value < band.low / 2)
+  )
+    return opened({ code: 'below range', ppm: ahead.value, limitPpm: band.low })
   return { ...base, move: 'leave it', reason: { code: 'steady' } }
 }

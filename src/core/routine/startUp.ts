@@ -63,7 +63,7 @@ export interface StartProgress {
   now: StartStepNow | undefined
 }
 
-/** Start-up shock with granules, g for 1000 L: common practice. */
+/** A full first dose of granules, g for 1000 L: common practice. */
 const SHOCK_GRAMS_PER_CUBIC_METRE = 25
 /** Bromide for a new bank, mg/L as Br⁻: common practice. */
 const BANK_PPM = 30
@@ -161,13 +161,17 @@ const warm = (tub: Tub): StartStep[] =>
 /** Beside silver or minerals the residual is a small one, and no shock's worth of chlorine opens it: common practice. */
 const MINERAL_START_PPM = 5
 
+/** A light first dose goes as high as people may still get in, so that it stands in its range the next morning. */
+const lightPpm = (tub: Tub): number => Math.min(tub.targets.sanitizer.high, keepOutAbove(tub))
+
 const chlorineShock = (tub: Tub, product: ProductName): StartStep => {
   const mineral =
     tub.programme === 'silver or mineral with low chlorine' ||
     tub.programme === 'mineral with metered chlorine'
-  const shockPpm =
+  const fullPpm =
     SHOCK_GRAMS_PER_CUBIC_METRE *
     ppmPerUnit(PRODUCTS['sodium dichlor dihydrate'].perGram, 'chlorine')
+  const shockPpm = methodOf(tub, 'firstDose') === 'full' ? fullPpm : lightPpm(tub)
   return {
     id: 'start shock',
     product,

@@ -159,12 +159,16 @@ export const nextShock = (
  * @param needed what the residual lacks by itself: the shock is at least that
  * @param share of a full shock
  * @param part less than that serves too, as far as the residual has room: combined chlorine is burnt step by step
+ * @param most the residual is not to stand above that now, ppm, so that it has fallen when people come
  */
 export const shockDose = (
   task: PlanContext,
   needed: { product: ProductName; grams: number } | undefined,
-  share = 1,
-  part = false,
+  {
+    share = 1,
+    part = false,
+    most: mostNow = MOST_AT_ONCE_PPM,
+  }: { share?: number; part?: boolean; most?: number | undefined } = {},
 ): { product: ProductName; grams: number } | undefined => {
   const { tub, programme, estimate, sources } = task
   const { sanitizer } = programme
@@ -188,7 +192,7 @@ export const shockDose = (
   const full =
     share * (product === NON_CHLORINE || perMg <= 0 ? monopersulfate : granulesPpm / perMg)
   const value = quantityOf(estimate.reading, sanitizer) - estimate.outstandingDemandPpm
-  const most = sanitizer === 'bromine' ? keepOutAbove(tub) : MOST_AT_ONCE_PPM
+  const most = Math.min(mostNow, sanitizer === 'bromine' ? keepOutAbove(tub) : MOST_AT_ONCE_PPM)
   const room = perMg > 0 ? (most - value) / perMg : full
   const least = ((needed?.grams ?? 0) * 1000) / tub.volumeLitres
   const mgPerLitre = Math.max(Math.min(full, room), product === needed?.product ? least : 0)

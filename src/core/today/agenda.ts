@@ -32,6 +32,7 @@ import { lookedAtAgain, openingsOf } from './openings'
 import type { SetAside } from './planToday'
 import { quantitiesOf } from './quantitiesOf'
 import { type SoakAhead, soakAhead } from './soakAhead'
+import { testOfUse } from './testOfUse'
 
 export type AgendaItem = { due: Instant; minutes: number } & (
   | { kind: 'dose'; plan: Plan }
@@ -77,7 +78,12 @@ const SCHOOL_PERIOD = { 'every few days': 2.5 * DAY, weekly: 7 * DAY } as const
 const NEW_TUB = 21 * DAY
 
 /** When the school of this tub's people asks for the next test of the residual. */
-const sanitizerTestDue = (tub: Tub, journal: readonly Entry[], estimate: Estimate): Instant => {
+const sanitizerTestDue = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  ofUse: Instant | undefined,
+): Instant => {
   const { sanitizer } = programmeOf(tub.programme)
   const read = estimate.quantities[sanitizer].lastReading
   const school = byLabel(tub) ? 'weekly' : (tub.testSchool ?? 'after soak')
@@ -93,7 +99,7 @@ const sanitizerTestDue = (tub: Tub, journal: readonly Entry[], estimate: Estimat
   const isNew = estimate.at - first < NEW_TUB
   if ((school === 'every few days' || school === 'weekly') && !isNew)
     return read.at + SCHOOL_PERIOD[school]
-  return residualDue(tub, estimate)
+  return ofUse ?? residualDue(tub, estimate)
 }
 
 /** When the residual is forecast to fall below what lets people in, or a day after it was read, whichever comes first. */
@@ -152,6 +158,11 @@ export const agenda = (
   const programme = programmeOf(tub.programme)
   const items: AgendaItem[] = []
   const { testAt } = scheduleOf(plan.steps, journal, now, tub)
+  const pours = plan.steps.some(
+    (step) => step.kind === 'add' && programme.dosedWith.includes(step.product),
+  )
+  const ofUse = (from: Instant, retest: boolean) =>
+    testOfUse(tub, journal, estimate, { from, plannedSoaks, pours, retest })
   const start = waitingUntil(journal, now, tub)?.until ?? now
 
   if (startUp && !startUp.shutBy)
@@ -171,11 +182,13 @@ export const agenda = (
     items.push({
       kind: 'retest',
       also: [],
-      due: Math.max(testAt, last),
+      due: ofUse(Math.max(testAt, last), true) ?? Math.max(testAt, last),
       minutes: 3,
     })
-  else if (last > 0 || found.some(({ code }) => code === 'not retested'))
-    items.push({ kind: 'retest', also: [], due: Math.max(now, last, start), minutes: 3 })
+  else if (last > 0 || found.some(({ code }) => code === 'not retested')) {
+    const mixed = Math.max(now, last, start)
+    items.push({ kind: 'retest', also: [], due: ofUse(mixed, true) ?? mixed, minutes: 3 })
+  }
 
   // What water care opens is never without the test that shows it.
   const shows = quantitiesOf(found)
@@ -184,7 +197,12 @@ export const agenda = (
     items.push({
       kind: 'test',
       quantities: shows,
-      due: high ? Math.max(start, lookedAtAgain(tub, estimate)) : start,
+      due: high
+        ? Math.max(
+            start,
+            Math.min(lookedAtAgain(tub, estimate), ofUse(now, false) ?? Number.POSITIVE_INFINITY),
+          )
+        : start,
       minutes: 3,
     })
 
@@ -194,15 +212,31 @@ export const agenda = (
     one.code === 'test too old' && one.unsure ? [one.quantity] : [],
   )
   const old = lastReading && isStale(programme.sanitizer, ageHours) ? [programme.sanitizer] : []
-  const unknown = [...new Set([...old, ...unsure])].filter(
+  // pH is not corrected without an alkalinity.
+  const needed = plan.notes.some(({ reason }) => reason.code === 'needs alkalinity')
+    ? ['totalAlkalinity' as const]
+    : []
+  const unknown = [...new Set([...old, ...unsure, ...needed])].filter(
     (quantity) => !items.some((item) => item.kind === 'test' && item.quantities.includes(quantity)),
   )
   if (!startUp && unknown.length > 0)
-    items.unshift({ kind: 'test', due: now, minutes: 3, quantities: unknown })
+    items.unshift({
+      kind: 'test',
+      due:
+        old.length > 0
+          ? sanitizerTestDue(tub, journal, estimate, ofUse(now, false))
+          : (ofUse(now, false) ?? now),
+      minutes: 3,
+      quantities: unknown,
+    })
 
   const routine: { quantity: Quantity; due: Instant }[] = []
-  if (items.length === 0)
-    routine.push({ quantity: programme.sanitizer, due: sanitizerTestDue(tub, journal, estimate) })
+  if (items.length === 0) {
+    const due = sanitizerTestDue(tub, journal, estimate, ofUse(now, false))
+    routine.push({ quantity: programme.sanitizer, due })
+    // Sanitizer and pH every time: common practice.
+    if (!startUp && estimate.quantities.pH.lastReading) routine.push({ quantity: 'pH', due })
+  }
   for (const quantity of startUp ? [] : programme.watched) {
     const every = EVERY[quantity]
     if (every === undefined) continue
@@ -211,6 +245,7 @@ export const agenda = (
     const unread = urgent || estimate.lastTestAt === undefined ? now : estimate.lastTestAt + 7 * DAY
     const due = read ? read.at + every : unread
     // A test may go with the weekly visit, a quarter of its rhythm sooner or later.
+    if (routine.some((one) => one.quantity === quantity && one.due <= due)) continue
     const gathered = due > now ? gatheredOn(due, visits, every / DAY / 4, now) : undefined
     routine.push({ quantity, due: gathered ?? due })
   }

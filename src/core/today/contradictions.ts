@@ -1,4 +1,4 @@
-import { corrects } from '../advice/justCorrected'
+import { BALANCE_SETTLED_HOURS, corrects } from '../advice/justCorrected'
 import { type EntryOf, isKind } from '../journal/entry'
 import { programmeOf } from '../programmes/programme'
 import { type Method, type Quantity, readingError } from '../testing/quantity'
@@ -10,6 +10,8 @@ import { type Closure, dosedSince, type Situation, SLACK } from './closure'
 const SAME_WATER = 2 * HOUR
 /** Farther apart than so many standard deviations of both they are not of one water: one in four hundred by chance. */
 const DEVIATIONS = 3
+/** Farther outside the limits than any kit reads wrongly at once, a pH that was read inside them is doubted. */
+const PH_APART = 0.15
 /** Below this pH water without alkalinity can be; above it cannot (the carbonate equilibrium at a tub's heat). */
 const NO_ALKALINITY_PH = 6.5
 
@@ -56,13 +58,17 @@ export const contradictions = ({ past, tub, estimate, filledAt }: Situation): Cl
     )
       found.push(disagrees('risen by nothing', [sanitizer], last.at))
   }
-  const { odd, lastReading, value } = estimate.quantities.pH
+  const { odd, lastReading, value, ageHours = 0 } = estimate.quantities.pH
   const { low, high } = phLimits(tub)
   const out = (pH: number) => pH < low - SLACK.pH || pH > high + SLACK.pH
   const correctedSince = (since: number) =>
     past.some((entry) => entry.at >= since && (corrects(entry) || entry.kind === 'water'))
-  // Read outside its limits, and taken for inside them by all else that is known: only a second reading shows it.
-  const doubtful = lastReading && out(lastReading.value) && !out(value)
+  const within = (pH: number) => pH > low - PH_APART && pH < high + PH_APART
+  // Read outside its limits and taken for inside them by all else that is known, or the other way round and far from it: only a second
+  // reading shows it.
+  const doubtful =
+    lastReading &&
+    (out(lastReading.value) ? !out(value) : ageHours <= BALANCE_SETTLED_HOURS.pH && !within(value))
   if (lastReading && (odd || (doubtful && !correctedSince(lastReading.at))))
     found.push(disagrees('pH by nothing', ['pH'], lastReading.at))
   const newest = tests.at(-1)

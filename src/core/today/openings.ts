@@ -1,6 +1,6 @@
 import type { Estimate } from '../estimate/estimate'
 import { FARTHEST_HOURS, fallsTo, leftAlone } from '../estimate/forecast'
-import { keepOutAbove } from '../programmes/programme'
+import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { type Closure, holdsBack, SLACK } from './closure'
@@ -76,9 +76,12 @@ const waysOf = (closure: Closure): readonly Way[] => {
 const fallenAt = (tub: Tub, estimate: Estimate): Instant | undefined =>
   fallsTo(leftAlone(tub, estimate, FARTHEST_HOURS), keepOutAbove(tub) + SLACK.residual)
 
-/** A level that is too high is read again when it should have fallen, and once a day until then: common practice. */
-export const lookedAtAgain = (tub: Tub, estimate: Estimate): Instant =>
-  Math.min(fallenAt(tub, estimate) ?? Number.POSITIVE_INFINITY, estimate.at + DAY)
+/** A level that is too high is read again when it should have fallen, and a day after it was read: common practice. */
+export const lookedAtAgain = (tub: Tub, estimate: Estimate): Instant => {
+  const { lastReading } = estimate.quantities[programmeOf(tub.programme).sanitizer]
+  const dayAfter = (lastReading?.at ?? estimate.at) + DAY
+  return Math.max(estimate.at, Math.min(fallenAt(tub, estimate) ?? dayAfter, dayAfter))
+}
 
 /** What opens a shut tub beside doses and tests: each through the gate, as everything is. */
 export const openingsOf = (

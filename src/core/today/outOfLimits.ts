@@ -1,3 +1,4 @@
+import { stands } from '../advice/justCorrected'
 import { wandered } from '../advice/planContext'
 import { isStale } from '../estimate/estimate'
 import { FRESH_HOURS, mayStand, nineInTenStand } from '../estimate/mayStand'
@@ -138,8 +139,11 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
         until: null,
         lift: { by: 'test', quantities: ['pH'] },
       })
-    else if (value < low - SLACK.pH) shut('pH low', 'pH', low, pH.at)
-    else if (value > high + SLACK.pH) shut('pH high', 'pH', high, pH.at)
+    // One read within them a moment ago stands; far from what was expected, it is read again (contradictions).
+    else if (!stands(past, quantities.pH) || out(pH.value)) {
+      if (value < low - SLACK.pH) shut('pH low', 'pH', low, pH.at)
+      if (value > high + SLACK.pH) shut('pH high', 'pH', high, pH.at)
+    }
   }
   if (sanitizer === 'freeChlorine') {
     const total = quantities.totalChlorine.lastReading

@@ -2,21 +2,23 @@ import { dosePlan, type Plan, type PlanOptions, planContext } from '../advice/pl
 import { metalsIn, type PlanContext, type SettledDose, usable } from '../advice/planContext'
 import type { PlanStep, Purpose } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
+import { keptOver } from '../estimate/forecast'
 import { type Entry, isKind } from '../journal/entry'
 import type { SoakLoad } from '../journal/load'
 import type { StartStepId } from '../journal/startStepId'
 import { roundToMeasure } from '../products/measure'
 import type { ProductName } from '../products/product'
-import { programmeOf } from '../programmes/programme'
+import { contains, keepOutAbove, programmeOf } from '../programmes/programme'
 import { type StartStepNow, startUpOwning } from '../routine/startUp'
 import { nextShock, type ShockDue, shockDose } from '../soaks/shock'
 import { hasSpoonRules, type Outcome, openSoaks, outcomeOf, peakOf, ruleDose } from '../soaks/ways'
 import { DAY, HOUR, type Instant, MINUTE } from '../time'
 import { DOSING, type Dosing } from '../tub/choices'
-import { residualFloor } from '../tub/targetsNow'
+import { phLimits, residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { type Closure, holdsBack, standsEmpty } from './closure'
 import { gatePlan } from './gatePlan'
+import { nextSoakAt } from './testOfUse'
 
 /** What was wanted and is not done now, and why; `day`: when it comes up again, where that is known. */
 export type SetAside = { day: Instant | undefined } & (
@@ -54,11 +56,17 @@ export interface TodayOptions extends PlanOptions {
 
 /** A shock that comes due within this long is part of what is done now. */
 const SOON = 6 * HOUR
-/** A shock waits until people have been in, where they are to come within this long. */
+/** A shock waits until people have been in, where they are to come within this long; one that nothing but the rhythm asks for waits longer. */
 const BEFORE_SOAK = 12 * HOUR
+const RHYTHM_WAITS = 4 * DAY
+/** What goes in by hand lasts until people mean to get in, if that is not farther ahead. */
+const LASTS = 3 * DAY
 
 /** So long an inhibitor holds metals: a month's dose, common practice. */
 const INHIBITED = 30 * DAY
+
+/** Acid, bicarbonate, their waits and a test take so long. */
+const CORRECTED = 2 * HOUR
 
 type Dose = NonNullable<SettledDose['dose']>
 
@@ -129,7 +137,8 @@ const withShock = (
     shock,
     setAside: [{ what: 'shock' as const, reason, day }],
   })
-  const coming = !combined && plannedSoaks.find(({ at }) => at > now && at < now + BEFORE_SOAK)
+  const waits = shock.why === 'rhythm' && !task.afterSoak ? RHYTHM_WAITS : BEFORE_SOAK
+  const coming = !combined && plannedSoaks.find(({ at }) => at > now && at < now + waits)
   if (coming) return aside('before a soak', coming.at + coming.load.minutes * MINUTE)
   if (metalsIn(task)) {
     const inhibited = Math.max(
@@ -145,7 +154,13 @@ const withShock = (
   // What went in since the test is looked at before more of it follows.
   if (dosingCycle.doses.some(({ body }) => programme.dosedWith.includes(body.product)))
     return aside('dosed already')
-  const taken = shockDose(task, dose, shock.share, combined)
+  // Nothing that only the rhythm asks for keeps out the people who mean to come.
+  const routine = shock.why === 'rhythm' || shock.why === 'soak' || shock.why === 'load'
+  const most =
+    routine && task.holdHours > 0
+      ? keepOutAbove(tub) / keptOver(tub, estimate, task.holdHours).slow
+      : undefined
+  const taken = shockDose(task, dose, { share: shock.share, part: combined, most })
   if (!taken) return aside('residual high')
   const purposes = new Set([...(dose?.purposes ?? []), 'shock' as const])
   return {
@@ -209,6 +224,20 @@ const startUpPlan = (
   }
 }
 
+/** So long what was poured for the residual is looked at before a little more follows. Assumed. */
+const LOOKED_AT = 6 * HOUR
+
+/** Most of what the residual lacked went in lately: the rest waits for a test. */
+const justDosed = ({ dosingCycle, programme, estimate }: PlanContext, needed: Dose | undefined) =>
+  needed !== undefined &&
+  dosingCycle.doses.some(
+    ({ at, body }) =>
+      programme.dosedWith.includes(body.product) &&
+      estimate.at - at < LOOKED_AT &&
+      body.product === needed.product &&
+      body.grams > needed.grams,
+  )
+
 /** What would go in, were there no closures. */
 const wantedToday = (
   tub: Tub,
@@ -226,7 +255,15 @@ const wantedToday = (
   const starting = startUpOwning(tub, journal, estimate)
   if (starting) return startUpPlan(tub, journal, estimate, options, starting)
   const afterSoak = openSoaks(journal, estimate.at).length > 0
-  const base: PlanOptions = { ...options, afterSoak }
+  const next = nextSoakAt(journal, estimate.at, plannedSoaks)
+  const holdUntil = next !== undefined && next < estimate.at + LASTS ? next : undefined
+  const pH = phLimits(tub)
+  const balanceWaits =
+    next !== undefined &&
+    next < estimate.at + CORRECTED &&
+    contains(pH, estimate.reading.pH) &&
+    !shutBy('readings disagree')
+  const base: PlanOptions = { ...options, afterSoak, holdUntil, balanceWaits }
   const task = planContext(tub, journal, estimate, base)
   const asked = dosePlan(tub, journal, estimate, base)
   const step = sanitizerStepOf(asked)
@@ -236,12 +273,13 @@ const wantedToday = (
     why: step.why,
     purposes: step.purposes,
   }
+  const enough = justDosed(task, needed)
   const method = byMethod(task, journal, needed, dosingOf(tub, task.choices.dosing))
-  const chosen = method.settled ? method.settled.dose : needed
+  const chosen = enough ? undefined : method.settled ? method.settled.dose : needed
   const shocked = withShock(task, chosen, plannedSoaks, journal, shutBy('combined chlorine high'))
   const setAside = [...method.setAside, ...shocked.setAside]
   const { shock } = shocked
-  if (!method.settled && shocked.dose === needed)
+  if (!enough && !method.settled && shocked.dose === needed)
     return { plan: asked, options: base, setAside, shock, startUp: undefined }
   const settled: SettledDose = { dose: shocked.dose, notes: method.settled?.notes ?? [] }
   const settledOptions = { ...base, settled }

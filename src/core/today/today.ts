@@ -212,7 +212,10 @@ export const today = <Row extends Tub>(
     until,
     ...(decisions ? { decisions, begun: true } : { decisions: NO_DECISIONS }),
   })
-  const schedule = scheduleOfVisit(visit, plan.steps, done.schedule)
+  const placed = scheduleOfVisit(visit, plan.steps, done.schedule)
+  // A test that rests until people come is no part of this visit.
+  const retest = items.find(({ kind }) => kind === 'retest')
+  const schedule = { ...placed, testAt: Math.max(placed.testAt, retest?.due ?? 0) }
   const ahead = toCome({ now, plan, schedule, plannedSoaks, shelf: house.shelf })
   const forecasts = new Map<number, readonly ForecastPoint[] | undefined>()
   const foreseen = (hours = HOURS_AHEAD) => {

@@ -1,5 +1,6 @@
 import { stateOf } from '../advice/state'
 import type { Estimate } from '../estimate/estimate'
+import { SHOWS_HOURS } from '../estimate/mayStand'
 import { type Entry, isKind } from '../journal/entry'
 import { floorBroken, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
@@ -33,8 +34,6 @@ export interface Verdict {
   balanceOut: readonly Fault[]
 }
 
-/** So long a test shows what is there, unless somebody has been in since. */
-const SHOWS_HOURS = 6
 /** pH moves slower. */
 const PH_SHOWS_HOURS = 24
 

@@ -14,6 +14,8 @@ export const WAYS_OF_DOING = {
   shockRhythm: ['weekly', 'after every soak', 'every ten days', 'fortnightly'],
   /** Chlorine granules as a shock: 12 or 25 g for 1,000 L. */
   granuleShock: ['usual', 'double'],
+  /** Chlorine in new water: to the top of the range, or a shock's worth. */
+  firstDose: ['light', 'full'],
   /** The upper shell and the cover's underside are wiped at every so many shocks. */
   wipeAtShocks: ['3', '4'],
   /** New water: once it circulates, or at temperature only. */
@@ -56,6 +58,13 @@ export const usualMethod = <Id extends MethodId>(tub: Facts, id: Id): Methods[Id
   return WAYS_OF_DOING[id][0] as Methods[Id]
 }
 
+/** New water of these begins with chlorine poured by hand, of which there may be more or less. */
+const CHLORINE_BY_HAND: readonly ProgrammeId[] = [
+  'granular chlorine',
+  'liquid chlorine',
+  'chlorine tablets',
+]
+
 /** Whether a method means something for this tub: no shocks without a halogen, and none by rhythm where a cell works. */
 const applies = ({ programme }: Facts, id: MethodId): boolean => {
   const { sanitizer } = programmeOf(programme)
@@ -68,6 +77,8 @@ const applies = ({ programme }: Facts, id: MethodId): boolean => {
       return shocked
     case 'granuleShock':
       return sanitizer === 'freeChlorine'
+    case 'firstDose':
+      return CHLORINE_BY_HAND.includes(programme)
     // Silver and minerals drop out with what it gathers.
     case 'clarifierFor':
       return (

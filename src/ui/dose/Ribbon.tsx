@@ -61,7 +61,7 @@ const STROKES: Record<ReadyAhead, string> = {
 
 const Chart = ({
   points,
-  marks,
+  marks: all,
   band,
   standing,
   hours,
@@ -94,6 +94,7 @@ const Chart = ({
   const ticks = Array.from({ length: hours + 1 }, (_, i) => now - (now % HOUR) + i * HOUR).filter(
     (at) => at >= now && Number(localHour.format(at)) % TICK_HOURS === 0,
   )
+  const marks = all.filter(({ at }) => at <= now + hours * HOUR)
   const head = marks.length * ROW
   return (
     <svg
@@ -122,6 +123,7 @@ const Chart = ({
       <path d={`M0 ${HEIGHT}H${width}`} stroke="var(--line)" />
       {marks.map(({ at, text, kind }, i) => {
         const row = -head + i * ROW
+        const late = x(at) > 0.6 * width
         return (
           <g key={text}>
             <path d={`M${x(at)} ${row + 4}V${HEIGHT}`} stroke="var(--ink)" opacity={0.45} />
@@ -138,7 +140,12 @@ const Chart = ({
                 strokeWidth={1.5}
               />
             )}
-            <text x={x(at) + 9} y={row + 3.5} fontSize={13}>
+            <text
+              x={x(at) + (late ? -9 : 9)}
+              y={row + 3.5}
+              fontSize={13}
+              textAnchor={late ? 'end' : 'start'}
+            >
               <tspan fontWeight={650}>{clock(at, preferences)}</tspan> {text}
             </text>
           </g>

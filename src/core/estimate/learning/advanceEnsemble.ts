@@ -13,12 +13,19 @@ import {
   lossAtTemperature,
   USUAL_SURROUNDINGS,
 } from '../surroundings'
-import { at, chance, type Ensemble, equilibriaOf, type Foretold } from './ensembleState'
+import {
+  at,
+  chance,
+  chlorineChargeOf,
+  type Ensemble,
+  equilibriaOf,
+  type Foretold,
+} from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
 
-/** What a day adds that no rate explains: shares of the residual, of combined chlorine and of inorganic carbon (a fiftieth of a pH), meq of alkalinity. Assumed. */
-const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.003, alkalinity: 0.004 }
+/** What a day adds that no rate explains: shares of the residual, of combined chlorine and of inorganic carbon (some hundredths of a pH), meq of alkalinity. Assumed. */
+const NOISE = { sanitizer: 0.045, combined: 0.3, carbon: 0.011, alkalinity: 0.004 }
 /** Gas is exchanged at most over so long at once: a pH hardly bends. */
 const LONGEST_HOURS = 12
 /** Over weeks and years without an entry nothing is left to follow: so many steps for most of it. */
@@ -39,18 +46,20 @@ export const loseGas = (
   const k = equilibriaOf(ensemble)
   const inAir = k.henry * AIR_CARBON_DIOXIDE_ATM
   const borate = ensemble.borateMmol / 1000
+  const { loose, held } = chlorineChargeOf(ensemble, k)
   for (let i = 0; i < ensemble.members; i++) {
     let guess = at(ensemble.lastPh, i)
     const transfer = transferPerHour * Math.exp(at(ensemble.rates.transfer, i))
     const steps = Math.max(1, Math.ceil(hours * transfer * 4))
     const exchange = (transfer * hours) / steps
-    const alkalinity = (at(before, i) + at(ensemble.alkalinity, i)) / 2000
-    const cyanurate = at(ensemble.cyanurate, i) / 1000
+    const alkalinity = (at(before, i) + at(ensemble.alkalinity, i)) / 2000 - held(i)
+    const cyanurate = at(ensemble.cyanurate, i) / 1000 - held(i)
+    const hypochlorous = loose(i)
     let carbon = at(ensemble.carbon, i) / 1000
     for (let step = 0; step < steps; step++) {
       let middle = carbon
       for (let half = 0; half < 2; half++) {
-        guess = phNear(alkalinity, middle, borate, cyanurate, k, guess)
+        guess = phNear(alkalinity, middle, borate, cyanurate, k, guess, hypochlorous)
         const a = Math.exp(-Math.LN10 * guess)
         const dissolved = middle / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
         const lost = exchange * (dissolved - inAir)
@@ -95,6 +104,7 @@ export const advanceEnsemble = (
   const feeder = feederOf(tub.programme)
   // A floater whose tablets nobody logs gives as steadily as a cell.
   const steady = feeder === 'cell' || (feeder !== undefined && !ensemble.tabletsLogged)
+  const shut = ensemble.setting === 0
   const tablet = dosedWith.find((one) => PRODUCTS[one].form === 'tablets')
   const effect = tablet
     ? PRODUCTS[tablet].perGram
@@ -126,8 +136,8 @@ export const advanceEnsemble = (
     for (let i = 0; i < ensemble.members; i++) {
       const filterFouling = caught > 0 ? caught * Math.exp(at(ensemble.rates.filterFouling, i)) : 0
       rates.lossPerHour = warm * (1 + filterFouling) * Math.exp(at(ensemble.rates.loss, i))
-      rates.feedPerHour = steady ? 0 : Math.exp(at(ensemble.rates.feed, i))
-      rates.cellPerHour = steady ? Math.exp(at(ensemble.rates.cell, i)) * cellPerGram : 0
+      rates.feedPerHour = steady || shut ? 0 : Math.exp(at(ensemble.rates.feed, i))
+      rates.cellPerHour = steady && !shut ? Math.exp(at(ensemble.rates.cell, i)) * cellPerGram : 0
       SCRATCH.sanitizer = at(ensemble.sanitizer, i)
       SCRATCH.bathersDemand = at(ensemble.bathersDemand, i)
       SCRATCH.combined = at(ensemble.combined, i)

@@ -166,6 +166,7 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     rates: Object.fromEntries(
       LEARNT.map((name) => [name, spread(Math.log(prior[name].median), prior[name].spread)]),
     ) as Ensemble['rates'],
+    chlorinated: stabilised,
     borateMmol: 0,
     temperatureCelsius: tub.setTemperatureCelsius,
     solidsPpm: 600,
@@ -177,6 +178,9 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     processNoise: { residual: { times: 1, seen: 0 }, pH: { times: 1, seen: 0 } },
     taken: {},
     soakedAt: Number.NEGATIVE_INFINITY,
+    changedAt: Number.NEGATIVE_INFINITY,
+    setting: undefined,
+    openSetting: undefined,
     tabletsLogged: false,
     odd: [],
     readings: 0,
@@ -293,10 +297,32 @@ const movesWater = (entry: Entry): boolean => {
     case 'soak':
     case 'water':
     case 'fillTest':
+    case 'feeder':
       return true
     default:
       return cleansFilter(entry)
   }
+}
+
+/** What water that was read does not stay the same over. */
+const CHANGES: ReadonlySet<Entry['kind']> = new Set(['dose', 'aeration', 'soak', 'water'])
+
+/** One turn of a dial is not worth more than so many times what was given: assumed. */
+const MOST_TURNED = 2
+
+/** A feeder or cell gives by what it stands at: twice the notch or percentage, twice as much; shut, nothing. */
+const turn = (ensemble: Ensemble, setting: number | undefined): void => {
+  if (setting === undefined) return
+  // What it stood at before it was shut is what its rate was learnt at.
+  const before = ensemble.openSetting
+  ensemble.setting = setting
+  if (setting === 0) return
+  ensemble.openSetting = setting
+  if (before === undefined) return
+  const by = Math.log(Math.min(MOST_TURNED, Math.max(1 / MOST_TURNED, setting / before)))
+  for (const name of ['feed', 'cell'] as const)
+    for (let i = 0; i < ensemble.members; i++)
+      ensemble.rates[name][i] = at(ensemble.rates[name], i) + by
 }
 
 /** Goes on to an entry and takes it in. */
@@ -308,9 +334,13 @@ export const takeEntry = (
 ): void => {
   if (!movesWater(entry)) return
   advanceEnsemble(ensemble, tub, entry.at, follows)
+  if (CHANGES.has(entry.kind)) ensemble.changedAt = entry.at
   switch (entry.kind) {
     case 'test':
       takeReadings(ensemble, tub, entry)
+      return
+    case 'feeder':
+      turn(ensemble, entry.body.setting)
       return
     case 'dose':
       dose(ensemble, tub, entry.body)

@@ -3,6 +3,7 @@ import type { Quantity, SanitizerQuantity } from '../../testing/quantity'
 import type { Instant } from '../../time'
 import type { FillWater } from '../../tub/tub'
 import { carbonOf } from '../../water/aerate'
+import { hypochlorousAcid } from '../../water/chlorineCyanurate'
 import { BROMINE_G_PER_MOL, CHLORINE_G_PER_MOL, PEROXIDE_G_PER_MOL } from '../../water/constants'
 import { type Equilibria, equilibriaFor } from '../../water/equilibrium'
 import { phNear } from './phNear'
@@ -42,6 +43,8 @@ export interface TakenReading {
   at: Instant
   /** What it would have read, just before, and one standard deviation; undefined where it was never read in this water. */
   expected: { value: number; standardDeviation: number } | undefined
+  /** What it showed. */
+  read: number
   /** The middle of the members just after it, and one standard deviation. */
   value: number
   standardDeviation: number
@@ -83,6 +86,8 @@ export interface Ensemble {
   salt: Float64Array
   /** Logarithms of their rates. */
   rates: Record<Learnt, Float64Array>
+  /** Its sanitizer is chlorine, an acid of its own. */
+  chlorinated: boolean
   borateMmol: number
   temperatureCelsius: number
   solidsPpm: number
@@ -104,6 +109,12 @@ export interface Ensemble {
   taken: Partial<Record<Quantity, TakenReading>>
   /** When somebody was in last. */
   soakedAt: Instant
+  /** When anything went in or out last, or people were in: until then one water was read. */
+  changedAt: Instant
+  /** What the feeder or cell stands at, as its people number it; undefined until they said. */
+  setting: number | undefined
+  /** What it stood at when it last was open. */
+  openSetting: number | undefined
   /** Tablets were logged at some time: what feeds this tub is known by them. */
   tabletsLogged: boolean
   odd: OddReading[]
@@ -217,17 +228,46 @@ export const equilibriaOf = ({ temperatureCelsius, solidsPpm, saltPpm }: Ensembl
   return last.equilibria
 }
 
-/** pH of every member; what chlorine adds to it, 0.005 at most at the residuals of a tub, is left out, for it costs most of the time. */
+/** What the members' chlorine does to their pH, mol/L each. */
+export interface ChlorineCharge {
+  /** That no cyanurate holds: an acid of its own. */
+  loose: (i: number) => number
+  /** That a cyanurate holds, with a charge each, and takes it away from the cyanurates that are free. */
+  held: (i: number) => number
+}
+
+const NO_CHARGE: ChlorineCharge = { loose: () => 0, held: () => 0 }
+
+/** The share that cyanurate holds is the middle member's, for it hardly differs between them and costs most of the time. */
+export const chlorineChargeOf = (ensemble: Ensemble, k: Equilibria): ChlorineCharge => {
+  if (!ensemble.chlorinated) return NO_CHARGE
+  const chlorine = meanOf(ensemble.sanitizer) / 1000
+  if (chlorine < 1e-9) return NO_CHARGE
+  const cyanurate = meanOf(ensemble.cyanurate) / 1000
+  const activity = 10 ** -meanOf(ensemble.lastPh)
+  const unbound =
+    (hypochlorousAcid(chlorine, cyanurate, activity, k) * (1 + k.hypochlorous / activity)) /
+    chlorine
+  const loose = Math.min(1, unbound) / 1000
+  const held = (1 - Math.min(1, unbound)) / 1000
+  return {
+    loose: (i) => loose * at(ensemble.sanitizer, i),
+    held: (i) => Math.min(held * at(ensemble.sanitizer, i), at(ensemble.cyanurate, i) / 1000),
+  }
+}
+
 export const phOf = (ensemble: Ensemble): Float64Array => {
   const k = equilibriaOf(ensemble)
+  const { loose, held } = chlorineChargeOf(ensemble, k)
   return filled(ensemble.members, (i) =>
     phNear(
-      at(ensemble.alkalinity, i) / 1000,
+      at(ensemble.alkalinity, i) / 1000 - held(i),
       at(ensemble.carbon, i) / 1000,
       ensemble.borateMmol / 1000,
-      at(ensemble.cyanurate, i) / 1000,
+      at(ensemble.cyanurate, i) / 1000 - held(i),
       k,
       at(ensemble.lastPh, i),
+      loose(i),
     ),
   )
 }
@@ -235,16 +275,19 @@ export const phOf = (ensemble: Ensemble): Float64Array => {
 /** Puts every member at a pH, with its alkalinity as it is. */
 export const setPh = (ensemble: Ensemble, pH: Float64Array): void => {
   const k = equilibriaOf(ensemble)
+  const { loose, held } = chlorineChargeOf(ensemble, k)
   for (let i = 0; i < ensemble.members; i++) {
     const own = Math.min(9.5, Math.max(5.5, at(pH, i)))
     ensemble.lastPh[i] = own
     ensemble.carbon[i] =
       1000 *
       carbonOf(
-        at(ensemble.alkalinity, i) / 1000,
+        at(ensemble.alkalinity, i) / 1000 -
+          held(i) -
+          (loose(i) * k.hypochlorous) / (k.hypochlorous + 10 ** -own),
         own,
         ensemble.borateMmol / 1000,
-        at(ensemble.cyanurate, i) / 1000,
+        at(ensemble.cyanurate, i) / 1000 - held(i),
         0,
         k,
       )

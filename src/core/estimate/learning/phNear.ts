@@ -1,8 +1,9 @@
 import type { Equilibria } from '../../water/equilibrium'
 
 /**
- * The pH at which the totals balance, by Newton's method from a pH nearby: within 1e-4 of `solvePhOf` without chlorine, at a third of
- * its time, and a member hardly moves between two calls. Totals in mol/L, alkalinity eq/L.
+ * The pH at which the totals balance, by Newton's method from a pH nearby: within 1e-4 of `solvePhOf` without stabilised chlorine, at a
+ * third of its time, and a member hardly moves between two calls. Totals in mol/L, alkalinity eq/L.
+ * @param hypochlorous chlorine that no cyanurate holds, against HOCl
  */
 export const phNear = (
   alkalinity: number,
@@ -11,6 +12,7 @@ export const phNear = (
   cyanurate: number,
   k: Equilibria,
   guess: number,
+  hypochlorous = 0,
 ): number => {
   let pH = guess
   for (let i = 0; i < 12; i++) {
@@ -24,6 +26,7 @@ export const phNear = (
     const hydroxide = k.water / a
     const proton = a * k.hydrogen
     const boric = k.boric / (k.boric + a)
+    const bleach = k.hypochlorous / (k.hypochlorous + a)
     const one = k.cyanuric[0] / a
     const two = k.cyanuric[1] / (a * a)
     const ionised = (one + 2 * two) / (1 + one + two)
@@ -33,6 +36,7 @@ export const phNear = (
       hydroxide -
       proton +
       borate * boric +
+      hypochlorous * bleach +
       cyanurate * ionised -
       alkalinity
     const slope =
@@ -41,6 +45,7 @@ export const phNear = (
         hydroxide +
         proton +
         borate * boric * (1 - boric) +
+        hypochlorous * bleach * (1 - bleach) +
         cyanurate * ((one + 4 * two) / (1 + one + two) - ionised * ionised))
     const by = Math.min(0.6, Math.max(-0.6, miss / slope))
     pH = Math.min(13, Math.max(2, pH - by))

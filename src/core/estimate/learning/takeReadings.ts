@@ -7,6 +7,7 @@ import {
   type SanitizerQuantity,
 } from '../../testing/quantity'
 import { DAY, HOUR } from '../../time'
+import { phLimits } from '../../tub/targetsNow'
 import type { Tub } from '../../tub/tub'
 import {
   ALKALINITY_PPM_PER_MEQ,
@@ -281,6 +282,30 @@ const balanceMoved = (ensemble: Ensemble, tub: Tub, { body }: EntryOf<'test'>): 
   return sameSide && Math.hypot(...off) > OUTLIER
 }
 
+/** Two readings of one water so near each other are held against each other. */
+const SAME_WATER = 2 * HOUR
+
+/**
+ * pH read twice on the same side of what lets people in, or twice within it, with nothing done between: their mean counts as read, where
+ * something else was expected.
+ * @returns that mean
+ */
+const readTwice = (
+  ensemble: Ensemble,
+  tub: Tub,
+  read: number,
+  expected: number,
+): number | undefined => {
+  const before = ensemble.taken.pH
+  if (!before || ensemble.at - before.at > SAME_WATER || ensemble.changedAt >= before.at)
+    return undefined
+  const { low, high } = phLimits(tub)
+  const sideOf = (pH: number) => (pH < low ? 'low' : pH > high ? 'high' : 'within')
+  return sideOf(before.read) === sideOf(read) && sideOf(read) !== sideOf(expected)
+    ? (before.read + read) / 2
+    : undefined
+}
+
 /** Takes in one test, reading after reading. */
 export const takeReadings = (ensemble: Ensemble, tub: Tub, entry: EntryOf<'test'>): void => {
   const { readings, method, standardDeviations } = entry.body
@@ -306,20 +331,23 @@ export const takeReadings = (ensemble: Ensemble, tub: Tub, entry: EntryOf<'test'
     const errorAt = (value: number) =>
       standardDeviations?.[quantity] ?? readingError(quantity, method as Method, value)
     const [error, errorAsRead] = [errorAt(there), errorAt(read)]
+    const mean = quantity === 'pH' ? readTwice(ensemble, tub, read, there) : undefined
     const { odd } = assimilate(ensemble, {
       entryId: entry.id,
       quantity,
       predicted,
-      read,
+      read: mean ?? read,
       error,
-      errorAsRead,
+      errorAsRead: mean === undefined ? errorAsRead : errorAsRead / Math.SQRT2,
       pH,
-      borneOut: together && (quantity === 'pH' || quantity === 'totalAlkalinity'),
+      borneOut:
+        mean !== undefined || (together && (quantity === 'pH' || quantity === 'totalAlkalinity')),
     })
     const readable = predictedOf(ensemble, tub, quantity, phOf(ensemble))
     const after = readable && spreadOf(readable)
     ensemble.taken[quantity] = {
       at: ensemble.at,
+      read,
       expected: before && { value: before.median, standardDeviation: deviationOf(before) },
       value: after?.median ?? read,
       standardDeviation: after ? deviationOf(after) : error,

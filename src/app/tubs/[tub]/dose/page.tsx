@@ -4,6 +4,7 @@ import { loadTub, type TubParams } from '@/app/tubView'
 import {
   dosePlan,
   fewOf,
+  HOUR,
   holdsBack,
   type Instant,
   PRODUCTS,
@@ -33,7 +34,7 @@ import { formatClosure } from '@/words/closureWords'
 import { formatStartsFrom } from '@/words/learntWords'
 import { alsoToday, planText } from '@/words/planWords'
 import { formatFloor } from '@/words/verdictWords'
-import { clock, type DisplayPreferences, dayAndClock, dose, volume } from '@/words/words'
+import { aboutWhen, clock, type DisplayPreferences, dayAndClock, dose, volume } from '@/words/words'
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven']
 
@@ -51,8 +52,11 @@ const titleOf = (view: TubView, preferences: DisplayPreferences, retestAt: Insta
   if (held) return 'Nothing goes in while the tub is closed.'
   if (estimate.lastTestAt === undefined) return 'Test before dosing.'
   if (n > 0)
-    return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test about ${clock(retestAt, preferences)}.`
-  if (done > 0) return 'Everything is in. Retest to finish.'
+    return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test ${aboutWhen(retestAt, preferences)}.`
+  if (done > 0)
+    return retestAt > view.now + HOUR
+      ? `Everything is in. Test again ${aboutWhen(retestAt, preferences)}.`
+      : 'Everything is in. Retest to finish.'
   if (tooOld(view)) return 'Retest before dosing.'
   return plan.notes.length > 0 ? 'Nothing to add for now.' : 'Nothing to add.'
 }
@@ -170,7 +174,9 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
                 </span>
                 <p>
                   <b>Test again</b>,{' '}
-                  {nothing && !waiting ? 'now' : `about ${clock(retestAt, preferences)}`}
+                  {nothing && !waiting && retestAt <= now
+                    ? 'now'
+                    : aboutWhen(retestAt, preferences)}
                 </p>
                 {plan.later.length > 0 && (
                   <p className="small mt-1 max-w-[52ch] text-muted">

@@ -11,7 +11,7 @@ import { formatAgenda } from '@/words/agendaWords'
 import { formatOdd } from '@/words/learntWords'
 import { startNeedWords } from '@/words/startUpText'
 import { formatFloor, formatHealth, formatVerdict } from '@/words/verdictWords'
-import { clock, formatStep } from '@/words/words'
+import { aboutWhen, formatStep } from '@/words/words'
 
 /** Where a verdict leads that is work at the tub. */
 const VISITED = ['dose', 'test', 'upkeep']
@@ -119,7 +119,7 @@ const Now = async ({ params }: TubParams) => {
           {visiting && (
             <p className="small mt-2 text-muted">
               {visit.acts.length} jobs, {hands} minutes at the tub
-              {dosing && `; test about ${clock(view.schedule.testAt, preferences)}`}.
+              {dosing && `; test ${aboutWhen(view.schedule.testAt, preferences)}`}.
             </p>
           )}
           {!visiting && !view.underWay && worthIt && (
