@@ -57,7 +57,7 @@ export const CAUTIONS: Record<ProductName, readonly string[]> = {
   bromochlorodimethylhydantoin: [TABLETS, 'Only ever put bromine tablets in this floater.'],
   'sodium chloride': [`${CUPS} Measure before adding the second half.`],
   'hydrogen peroxide': [
-    'Wear gloves and eye protection: 35 % burns skin at once. Rinse spills with plenty of water.',
+    'Wear gloves and eye protection: it whitens and burns skin, above 12 % at once. Rinse spills with plenty of water.',
     POUR,
   ],
   biguanide: [

@@ -19,7 +19,7 @@ export const USUAL_STRENGTH: Record<ProductName, string> = {
   'sodium bromide': 'pure',
   bromochlorodimethylhydantoin: 'pure',
   'sodium chloride': 'pure, no additives',
-  'hydrogen peroxide': '35 %',
+  'hydrogen peroxide': '12 %',
   biguanide: '20 % solution',
   'sodium thiosulfate pentahydrate': 'pure, pentahydrate',
   'cyanuric acid': 'pure',
@@ -47,6 +47,8 @@ export const LABEL_NOTES: Partial<Record<ProductName, string>> = {
   'conditioner part one': 'Add this first, then part two.',
   'conditioner part two': 'After part one. The water is milky for half an hour to an hour.',
   'oxygen packet': 'An oxidiser: cover half open, nobody in. Never with biguanide.',
+  'hydrogen peroxide':
+    'No stronger than 12 %: in many places stronger may not be sold to the public, burns skin at once and feeds fire.',
   'slow cleaning tablet':
     'Pushed into the filter basket. Skip it in a week without bathers. Only with the sanitizer its label names.',
   'pipe flush': 'The day before draining. Nobody gets in afterwards.',

@@ -173,7 +173,7 @@ const ROWS: {
     product: 'hydrogen peroxide',
     equation: 'H2O2',
     formula: 'H2O2',
-    fraction: 0.35,
+    fraction: 0.12,
     perMole: { peroxideMmol: 1 },
   },
   {

@@ -277,3 +277,14 @@ test('the codes stand in one order, each once', () => {
     ['no filter', 'never tested'],
   )
 })
+
+test('a yes in water with far too much salt says so', () => {
+  const tub = tubWith('in-line salt chlorine')
+  const readings = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 70, salt: 6000 }
+  const { found, words } = judge(tub, [
+    { kind: 'water', at: NOW - 40 * DAY, body: { replacedFraction: 1 } },
+    { kind: 'test', at: NOW - HOUR, body: { method: 'drops', readings } },
+  ])
+  expect(found.mayGetIn).toBe('yes')
+  expect(words().reason).toContain('High salt is no reason to stay out')
+})

@@ -60,8 +60,8 @@ describe('a reducer', () => {
   test('peroxide destroys 2.085 ppm of chlorine a ppm, and is gone itself (H₂O₂ + HOCl, stoichiometry)', () => {
     const water = waterOf({ freeChlorinePpm: 4 })
     const dosed = addProduct(water, 'hydrogen peroxide', 2, 1000)
-    // 2 mg/L of a 35 % solution are 0.70 ppm H₂O₂.
-    expect(readWater(dosed).freeChlorinePpm).toBeCloseTo(4 - 0.7 * (70.906 / 34.014), 2)
+    // 2 mg/L of a 12 % solution are 0.24 ppm H₂O₂.
+    expect(readWater(dosed).freeChlorinePpm).toBeCloseTo(4 - 0.24 * (70.906 / 34.014), 2)
     expect(dosed.peroxideMmol).toBeCloseTo(0, 12)
   })
 })

@@ -47,7 +47,7 @@ const EFFECT: Partial<
   'potassium monopersulfate': { residual: (0.43 * 70.906) / 152.17 },
   bromochlorodimethylhydantoin: { residual: (2 * 70.906) / 241.5 },
   'sodium thiosulfate pentahydrate': { residual: (-4 * 70.906) / 248.18 },
-  'hydrogen peroxide': { residual: 0.35 },
+  'hydrogen peroxide': { residual: 0.12 },
   biguanide: { residual: 0.2 },
   'calcium chloride dihydrate': { hardness: 100.09 / 147.01 },
   'calcium chloride flake 77 percent': { hardness: (0.77 * 100.09) / 110.98 },

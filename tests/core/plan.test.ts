@@ -330,3 +330,23 @@ test.each([
   expect(outside(calciumHardness.value, 150, 250)).toBeLessThan(2)
   expect(outside(freeChlorine.value, 3, 5)).toBeLessThan(0.2)
 })
+
+test('bleach is counted as something only until its label is known, and that is said', () => {
+  const own = tubWith('liquid chlorine')
+  const entries = journal(
+    tested(NOW - 5 * MINUTE, { freeChlorine: 1, pH: 7.5, totalAlkalinity: 100 }),
+  )
+  const state = estimate(own, entries, NOW)
+  const bleach = (options: Parameters<typeof dosePlan>[3] = {}) => {
+    const [step] = dosePlan(own, entries, state, options).steps
+    if (step?.kind !== 'add') throw new Error('nothing goes in')
+    return step
+  }
+  const usual = bleach()
+  expect(usual).toMatchObject({ product: 'sodium hypochlorite', takenAsPercent: 6 })
+  const strong = bleach({
+    shelf: [{ product: 'sodium hypochlorite', strength: { weightFraction: 0.125 } }],
+  })
+  expect(strong.takenAsPercent).toBeUndefined()
+  expect(strong.grams).toBeLessThan(0.6 * usual.grams)
+})

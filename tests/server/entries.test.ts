@@ -176,7 +176,7 @@ describe('a dose', () => {
     ['calcium chloride dihydrate', '100', '1000', /calcium hardness/],
     ['potassium monopersulfate', '40', '400', /× the usual single dose/],
     ['enzyme', '40', '400', /× the usual single dose/],
-    ['hydrogen peroxide', '100', '1000', /peroxide|× what/],
+    ['hydrogen peroxide', '300', '3000', /peroxide|× what/],
   ])('ten times too much %s is asked about, plan or not', (product, right, slip, asks) => {
     test_({ pH: '7.5', totalAlkalinity: '90', calciumHardness: '180', freeChlorine: '2' })
     expect(questionsOf(dose({ product, amount: right })).amount).toBeUndefined()

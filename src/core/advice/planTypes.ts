@@ -46,6 +46,8 @@ export type PlanStep =
       scoop?: OwnScoop | undefined
       /** Nobody has said that it is at hand. */
       assumed: boolean
+      /** Percent by weight that it is counted as, where nobody has said what its label says; only of solutions, sold in many strengths. */
+      takenAsPercent?: number | undefined
     })
   | (StepBase & { kind: 'aerate'; minutes: number })
   | (StepBase & { kind: 'replace water'; litres: number; fraction: number })

@@ -2,6 +2,7 @@ import { addEffect } from '../products/addProduct'
 import type { DoseTarget } from '../products/doseTarget'
 import { roundToMeasure } from '../products/measure'
 import type { ProductName } from '../products/product'
+import { strengthOnLabel } from '../products/strength'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
 import { readWater } from '../water/solveWater'
 import { calculationFor, lastingOf } from './calculation'
@@ -30,6 +31,13 @@ const PURPOSE_OF: Record<DoseTarget | 'bromide', Purpose> = {
   bromine: 'residual',
   biguanide: 'residual',
   peroxide: 'residual',
+}
+
+/** What a solution is counted as, percent by weight, where its label was not typed in. */
+const takenAs = (product: ProductName, sources: PlanContext['sources']): number | undefined => {
+  const onLabel = strengthOnLabel(product)
+  const given = sources.some((source) => source.product === product && source.strength)
+  return onLabel?.key === 'weightFraction' && !given ? onLabel.usualPercent : undefined
 }
 
 /** Puts doses into the water one after the other, each with what it does and why it waits. */
@@ -77,6 +85,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanCo
         grams,
         scoop,
         assumed: sources.some((source) => source.product === product && source.assumed),
+        takenAsPercent: takenAs(product, sources),
         ...handling,
         // The gases of a shock leave under a cover that is half open.
         ...(purposes.includes('shock') || ventsAsShock(tub, product, grams)

@@ -173,7 +173,7 @@ const FACTS: Record<ProductName, Facts> = {
     commonName: 'hydrogen peroxide',
     family: 'peroxide',
     form: 'liquid',
-    densityGramsPerMillilitre: 1.13,
+    densityGramsPerMillilitre: 1.04,
   },
   biguanide: {
     commonName: 'biguanide',

@@ -8,6 +8,8 @@ export interface StrengthOnLabel {
   /** What is sold, percent. */
   low: number
   high: number
+  /** Strengths in which it is mostly sold, percent: common practice. */
+  mostly?: readonly number[]
 }
 
 const purity = (usualPercent: number, low: number): StrengthOnLabel => ({
@@ -16,11 +18,17 @@ const purity = (usualPercent: number, low: number): StrengthOnLabel => ({
   low,
   high: 100,
 })
-const solution = (usualPercent: number, low: number, high: number): StrengthOnLabel => ({
+const solution = (
+  usualPercent: number,
+  low: number,
+  high: number,
+  mostly: readonly number[] = [],
+): StrengthOnLabel => ({
   key: 'weightFraction',
   usualPercent,
   low,
   high,
+  mostly,
 })
 
 const ON_LABEL: Partial<Record<ProductName, StrengthOnLabel>> = {
@@ -29,7 +37,7 @@ const ON_LABEL: Partial<Record<ProductName, StrengthOnLabel>> = {
   'sodium bisulfate': purity(93.2, 60),
   'hydrochloric acid': solution(31.45, 5, 38),
   'calcium chloride flake 77 percent': purity(77, 70),
-  'sodium hypochlorite': solution(6, 1, 16),
+  'sodium hypochlorite': solution(6, 1, 16, [5, 6, 8.25, 10, 12.5]),
   'calcium hypochlorite': {
     key: 'availableChlorine',
     usualPercent: 65,
@@ -44,7 +52,7 @@ const ON_LABEL: Partial<Record<ProductName, StrengthOnLabel>> = {
   },
   'sodium bromide': purity(100, 20),
   'sodium chloride': purity(100, 95),
-  'hydrogen peroxide': solution(35, 3, 35),
+  'hydrogen peroxide': solution(12, 3, 35, [3, 6, 12]),
   biguanide: solution(20, 5, 25),
 }
 

@@ -205,7 +205,7 @@ const EFFECTS: Record<SubstanceName, (strength: Strength) => ProductEffect> = {
     chlorideMmol: (1000 * purity) / MASS.sodiumChloride,
     saltPpm: 1000 * purity,
   }),
-  'hydrogen peroxide': ({ weightFraction = 0.35 }) => ({
+  'hydrogen peroxide': ({ weightFraction = 0.12 }) => ({
     ...NOTHING,
     peroxideMmol: (1000 * weightFraction) / PEROXIDE_G_PER_MOL,
     totalDissolvedSolidsPpm: 0,
@@ -238,6 +238,6 @@ export const effectOf = (substance: SubstanceName, strength: Strength = {}): Pro
 export const LIQUID_DENSITY: Partial<Record<SubstanceName, number>> = {
   'hydrochloric acid': 1.16,
   'sodium hypochlorite': 1.08,
-  'hydrogen peroxide': 1.13,
+  'hydrogen peroxide': 1.04,
   biguanide: 1.04,
 }

@@ -51,18 +51,21 @@ const shownByTest = (tub: Tub, journal: readonly Entry[], estimate: Estimate): b
 }
 
 const balanceOut = (tub: Tub, estimate: Estimate): Fault[] =>
-  (['pH', 'totalAlkalinity', 'calciumHardness', 'cyanuricAcid'] as const).flatMap((quantity) => {
-    const state = stateOf(tub, estimate, quantity)
-    if (state !== 'low' && state !== 'high') return []
-    return [
-      {
-        quantity,
-        value: estimate.quantities[quantity].value,
-        side: state,
-        limit: tub.targets[quantity][state],
-      },
-    ]
-  })
+  (['pH', 'totalAlkalinity', 'calciumHardness', 'cyanuricAcid', 'salt'] as const).flatMap(
+    (quantity) => {
+      const state = stateOf(tub, estimate, quantity)
+      const band = tub.targets[quantity]
+      if (!band || (state !== 'low' && state !== 'high')) return []
+      return [
+        {
+          quantity,
+          value: estimate.quantities[quantity].value,
+          side: state,
+          limit: band[state],
+        },
+      ]
+    },
+  )
 
 /** What the closures come to in one word. */
 export const verdict = (

@@ -1,12 +1,20 @@
 import { doseUnit, type Instant, type PlanStep, PRODUCTS, shownDose, waitBefore } from '@/core'
 import type { Fields } from '@/server/form'
 import type { TubView } from '@/server/views'
+import { Link } from '@/ui/Link'
 import { Explained } from '@/ui/words/Explained'
 import { formatStepReason } from '@/words/adviceText'
 import { ALWAYS, formatWait, stepCautions } from '@/words/handlingText'
 import { formatHand, scoopsOf, thenWait } from '@/words/planWords'
 import { fieldNumber } from '@/words/readNumber'
-import { clock, type DisplayPreferences, dayAndClock, dose, formatStep } from '@/words/words'
+import {
+  clock,
+  type DisplayPreferences,
+  dayAndClock,
+  dose,
+  formatNumber,
+  formatStep,
+} from '@/words/words'
 import type { Action } from '../form/draft'
 import { Countdown } from './Countdown'
 import { Signs } from './Signs'
@@ -143,6 +151,12 @@ export const PlanStepView = ({
           <span>about {formatHand(step)}</span>
           {scoopsOf(step) === undefined && <Spoons product={step.product} grams={step.grams} />}
           {step.assumed && <span className="small text-muted">not on the shelf yet</span>}
+          {step.takenAsPercent !== undefined && (
+            <span className="small text-muted">
+              counted as {formatNumber(step.takenAsPercent, 2, preferences)} %:{' '}
+              <Link href={`/tubs/${tub.id}/shelf`}>does its label say so?</Link>
+            </span>
+          )}
         </p>
       )}
       <div className="mt-2">

@@ -24,6 +24,7 @@ export const TextInput = ({
   decimal = false,
   max,
   autoComplete = 'off',
+  taps = [],
 }: {
   name: string
   label: string
@@ -33,6 +34,8 @@ export const TextInput = ({
   decimal?: boolean
   max?: string
   autoComplete?: string
+  /** Figures that are put in by a tap. */
+  taps?: readonly string[]
 }) => {
   const { id, hintId, value, set, invalid, described } = useInput(name)
   return (
@@ -56,6 +59,15 @@ export const TextInput = ({
         />
         {unit && <span className="flex-none text-muted">{unit}</span>}
       </div>
+      {taps.length > 0 && (
+        <p className="mt-1 flex flex-wrap gap-x-4">
+          {taps.map((figure) => (
+            <button key={figure} type="button" className="quiet" onClick={() => set(figure)}>
+              {figure} {unit}
+            </button>
+          ))}
+        </p>
+      )}
       {hint && (
         <p id={hintId} className="note mt-1 text-muted">
           {hint}

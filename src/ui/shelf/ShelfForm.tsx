@@ -18,6 +18,7 @@ export const ShelfForm = ({
   labelUnit,
   product,
   strength,
+  strengthTaps,
   byLabel,
   scoops,
   tablets,
@@ -33,6 +34,8 @@ export const ShelfForm = ({
   labelUnit: string
   product: ProductName
   strength: StrengthOnLabel | undefined
+  /** What it is mostly sold as, as its people write it. */
+  strengthTaps: readonly string[]
   byLabel: boolean
   scoops: boolean
   tablets: boolean
@@ -66,6 +69,7 @@ export const ShelfForm = ({
           label={strengthName(product, strength)}
           unit="%"
           decimal
+          taps={strengthTaps}
           hint={`As on its label. If empty, the usual ${strength.usualPercent} % is assumed.`}
         />
       )}

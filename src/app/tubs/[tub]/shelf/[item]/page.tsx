@@ -17,8 +17,9 @@ import { Link } from '@/ui/Link'
 import { ShelfForm } from '@/ui/shelf/ShelfForm'
 import { CAUTIONS } from '@/words/handlingText'
 import { currencyOf } from '@/words/money'
-import { USUAL_STRENGTH } from '@/words/productText'
+import { LABEL_NOTES, USUAL_STRENGTH } from '@/words/productText'
 import { KEEPING_WORDS, POOL_ONLY_WORDS } from '@/words/supplyWords'
+import { formatNumber } from '@/words/words'
 
 /** Sanitizers and oxidisers can be dosed by a label's rule too. */
 const BY_LABEL: readonly ProductFamily[] = ['chlorine', 'oxidiser', 'peroxide', 'biguanide']
@@ -31,6 +32,7 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
   if (!item) notFound()
   const product = PRODUCTS[item.product]
   const { weightFraction } = item.strength
+  const onLabel = strengthOnLabel(item.product)
   const pool = poolOnly(item.product, weightFraction && 100 * weightFraction)
   return (
     <>
@@ -39,7 +41,8 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
       </Link>
       <h1 className="serif title first-letter:uppercase">{product.commonName}</h1>
       <p className="small mt-1 mb-5 max-w-[62ch] text-muted">
-        Usual strength: {USUAL_STRENGTH[item.product]}. {CAUTIONS[item.product].join(' ')}
+        Usual strength: {USUAL_STRENGTH[item.product]}. {LABEL_NOTES[item.product]}{' '}
+        {CAUTIONS[item.product].join(' ')}
       </p>
       <p className="small mb-2 max-w-[62ch]">{KEEPING_WORDS[keepingOf(item.product)]}</p>
       {pool && <p className="safety mb-4 max-w-[62ch]">{POOL_ONLY_WORDS[pool]}</p>}
@@ -53,7 +56,8 @@ const ShelfItemPage = async ({ params }: { params: Promise<{ tub: string; item: 
         volumeUnit={tub.units.volume === 'litre' ? 'L' : 'gal'}
         labelUnit={product.form === 'liquid' ? 'mL' : 'g'}
         product={item.product}
-        strength={strengthOnLabel(item.product)}
+        strength={onLabel}
+        strengthTaps={(onLabel?.mostly ?? []).map((one) => formatNumber(one, 2, preferences))}
         byLabel={product.label !== undefined || BY_LABEL.includes(product.family)}
         scoops={product.form !== 'liquid'}
         tablets={product.form === 'tablets'}
