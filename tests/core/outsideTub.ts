@@ -82,6 +82,8 @@ export interface OutsideTub {
   /** Exchange with the air in steps of so many minutes. */
   pass: (minutes: number, transferPerHour: number, stepMinutes?: number) => void
   setResidual: (ppm: number) => void
+  /** A softening bag, which takes so much of the hardness. */
+  soften: (share: number) => void
   /** Acid of whatever kind, meq of alkalinity a litre. */
   take: (meqPerLitre: number) => void
 }
@@ -137,6 +139,9 @@ export const outsideTub = (litres: number, start: OutsideStart): OutsideTub => {
     },
     /** eq/L and mol/L. */
     dissolved: () => ({ alkalinity, carbon }),
+    soften: (share) => {
+      hardness *= 1 - share
+    },
     setResidual: (ppm) => {
       residual = ppm
     },

@@ -173,6 +173,7 @@ export const outsideWeeks = (
       quick *= 1 - share
       slow *= 1 - share
     },
+    soften: water.soften,
     aerate: (minutes: number) => advance(minutes / 60, rates.jets),
     soak: (people: number, minutes: number) => {
       const demand = (people * minutes * rates.demand) / 60

@@ -22,6 +22,8 @@ import { NOW, tubWith } from '../core/waters'
 /** Members of what a lived journal teaches: few, for speed. */
 const MEMBERS = 32
 const TABLET_GRAMS = 20
+/** Of the hardness, in a day. Assumed. */
+const BAG_TAKES = 0.6
 /** What a cell gives at the output its maker names for a tub. Assumed. */
 const CELL_PPM_PER_HOUR = 0.05
 
@@ -108,6 +110,9 @@ export const livingBy = (
         keep({ kind: 'chore', at, body: { chore: one.chore.id, outcome: 'done' } })
         break
       case 'test':
+        // The bag has hung in it for a day.
+        if (one.step === 'soften' && journal.some(({ kind }) => kind === 'test'))
+          real.soften(BAG_TAKES)
         test(one.quantities)
         break
       case 'feeder':

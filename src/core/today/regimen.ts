@@ -9,7 +9,7 @@ import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import type { FeederMove } from '../routine/feeder'
 import type { Quantity } from '../testing/quantity'
-import { type Instant, MINUTE } from '../time'
+import { DAY, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { choreDoses } from '../upkeep/choreDose'
 import { type ChoreDue, isOnDay } from '../upkeep/choreDue'
@@ -152,7 +152,7 @@ export const regimen = (
     // What went in last is read again; where that is done and nothing is left to pour, its people go on.
     const stirred = startUp.needs === 'correct' && dosedSinceTest(journal, now)
     // A level that is to fall is read again when it has.
-    const falls = startUp.needs === 'fall' ? lookedAtAgain(tub, estimate) : now
+    const falls = startUp.needs === 'fall' ? fallenBy(tub, estimate, gates) : now
     const due = Math.max(startUp.readyAt ?? now, stirred ? schedule.testAt : now, falls)
     const tests =
       stirred || startUp.needs === 'test' || startUp.needs === 'fall' || startUp.needs === 'wait'
@@ -251,6 +251,13 @@ export const regimen = (
     .toSorted((a, b) => a.due - b.due || isWait(a) - isWait(b) || a.order - b.order)
     .map((act, i) => ({ ...act, order: i + 1 }))
   return { acts: placed, schedule }
+}
+
+/** When a level that is too high is read again: the sanitizer as it falls, everything else a day after it was read. */
+const fallenBy = (tub: Tub, estimate: Estimate, gates: readonly Quantity[]): Instant => {
+  const [gate] = gates
+  if (!gate || gate === programmeOf(tub.programme).sanitizer) return lookedAtAgain(tub, estimate)
+  return (estimate.quantities[gate].lastReading?.at ?? estimate.at - DAY) + DAY
 }
 
 const isWait = (act: Act): number => Number(act.kind === 'open' && act.way === 'wait')
