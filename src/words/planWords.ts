@@ -12,6 +12,7 @@ import {
   type DisplayPreferences,
   dayAndClock,
   dose,
+  formatNumber,
   formatSpoon,
   formatStep,
   mixedNumber,
@@ -54,7 +55,11 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
   plan.steps.forEach((step, i) => {
     const { figure, name } = formatStep(step, preferences)
     const at = clock(schedule.starts[i] ?? view.now, preferences)
-    const hand = step.kind === 'add' ? ` (about ${formatHand(step)})` : ''
+    const counted =
+      step.kind === 'add' && step.takenAsPercent !== undefined
+        ? `; counted as ${formatNumber(step.takenAsPercent, 2, preferences)} %, see its label`
+        : ''
+    const hand = step.kind === 'add' ? ` (about ${formatHand(step)}${counted})` : ''
     lines.push(
       '',
       `${step.order}. ${at}  ${figure} ${name}${hand}`,

@@ -48,7 +48,7 @@ export const LABEL_NOTES: Partial<Record<ProductName, string>> = {
   'conditioner part two': 'After part one. The water is milky for half an hour to an hour.',
   'oxygen packet': 'An oxidiser: cover half open, nobody in. Never with biguanide.',
   'hydrogen peroxide':
-    'No stronger than 12 %: in many places stronger may not be sold to the public, burns skin at once and feeds fire.',
+    'No stronger than 12 %: in many places more may not be sold to the public. It burns skin at once and feeds fire.',
   'slow cleaning tablet':
     'Pushed into the filter basket. Skip it in a week without bathers. Only with the sanitizer its label names.',
   'pipe flush': 'The day before draining. Nobody gets in afterwards.',

@@ -331,6 +331,17 @@ describe('feeder and cell', () => {
     expect(high).toMatchObject({ move: 'leave it', reason: { code: 'far too high' } })
     expect(advise(read(13, 2.1, 1), shut, read(5, 0.1, 2))?.move).toBe('reopen')
   })
+  test('a notch is left for some days to show, but for what keeps people out', () => {
+    const set = (daysAgo: number): Entry => ({
+      id: 3,
+      kind: 'feeder',
+      at: NOW - daysAgo * DAY,
+      body: { setting: 3 },
+    })
+    expect(advise(set(1), read(6.5, 0.9, 1), read(7, 0.1, 2))?.move).toBe('leave it')
+    expect(advise(set(5), read(6.5, 3, 1), read(7, 0.1, 2))?.move).toBe('close a notch')
+    expect(advise(set(1), read(9.5, 0.5, 1), read(9.6, 0.1, 2))?.move).not.toBe('leave it')
+  })
   test('a closed floater uses up nothing', () => {
     const loaded: Entry = {
       id: 4,

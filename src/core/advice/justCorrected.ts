@@ -40,8 +40,7 @@ export const stands = (
 /**
  * How far outside its band a quantity is left alone, by the error of its reading: where it was corrected in an earlier round of the last
  * days, or in this one, and should be in its band by what was read before and put in since; altogether where it was read within its band a moment
- * ago. Chasing a reading's error makes it worse,
- * and small corrections are for once a week (common practice). 0 everywhere else.
+ * ago. Chasing a reading's error makes it worse, and small corrections are for once a week (common practice). 0 everywhere else.
  * @returns pH units or ppm
  */
 export const slackAfterCorrection = (

@@ -1,13 +1,12 @@
 import { BALANCE_SETTLED_HOURS, corrects } from '../advice/justCorrected'
+import { SAME_WATER } from '../estimate/learning/takeReadings'
 import { type EntryOf, isKind } from '../journal/entry'
 import { programmeOf } from '../programmes/programme'
 import { type Method, type Quantity, readingError } from '../testing/quantity'
-import { HOUR, type Instant } from '../time'
+import type { Instant } from '../time'
 import { phLimits, residualFloor } from '../tub/targetsNow'
 import { type Closure, dosedSince, type Situation, SLACK } from './closure'
 
-/** Two readings of one water so near each other are held against each other. */
-const SAME_WATER = 2 * HOUR
 /** Farther apart than so many standard deviations of both they are not of one water: one in four hundred by chance. */
 const DEVIATIONS = 3
 /** Farther outside the limits than any kit reads wrongly at once, a pH that was read inside them is doubted. */

@@ -297,8 +297,10 @@ const movesWater = (entry: Entry): boolean => {
     case 'soak':
     case 'water':
     case 'fillTest':
-    case 'feeder':
       return true
+    // A count of tablets turns nothing.
+    case 'feeder':
+      return entry.body.setting !== undefined
     default:
       return cleansFilter(entry)
   }

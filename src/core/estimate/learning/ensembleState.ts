@@ -256,6 +256,7 @@ export const chlorineChargeOf = (ensemble: Ensemble, k: Equilibria): ChlorineCha
   }
 }
 
+/** pH of every member. */
 export const phOf = (ensemble: Ensemble): Float64Array => {
   const k = equilibriaOf(ensemble)
   const { loose, held } = chlorineChargeOf(ensemble, k)

@@ -283,7 +283,7 @@ const balanceMoved = (ensemble: Ensemble, tub: Tub, { body }: EntryOf<'test'>): 
 }
 
 /** Two readings of one water so near each other are held against each other. */
-const SAME_WATER = 2 * HOUR
+export const SAME_WATER = 2 * HOUR
 
 /**
  * pH read twice on the same side of what lets people in, or twice within it, with nothing done between: their mean counts as read, where
