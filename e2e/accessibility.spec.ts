@@ -40,11 +40,20 @@ const WIDE = { width: 1280, height: 800 }
 /** The rules that look at colours, which are two thirds of what a look costs. */
 const OF_COLOURS = ['color-contrast', 'link-in-text-block']
 
+const WHOLE = process.env.PAVREL_WHOLE === '1'
 /** Each place of one tub or the other; of both in the whole run. */
-const TUBS = process.env.PAVREL_WHOLE === '1' ? [1, 2] : [0]
+const TUBS = WHOLE ? [1, 2] : [0]
 
-/** Wide and by day all rules; on the phone what a width can change; by night, in colours alone, what night changes. */
-const lookedAt = async (page: Page) => {
+/**
+ * Every place wide by day with all rules or on the phone by night, in turns; in the whole run each in both, with what a width can change
+ * and what night changes, which is colours alone.
+ */
+const lookedAt = async (page: Page, asPhone: boolean) => {
+  if (!WHOLE) {
+    await page.emulateMedia({ colorScheme: asPhone ? 'dark' : 'light' })
+    await nothingSerious(page)
+    return
+  }
   await page.setViewportSize(WIDE)
   await page.emulateMedia({ colorScheme: 'light' })
   await nothingSerious(page)
@@ -61,10 +70,12 @@ for (const tub of TUBS)
     test.setTimeout(600_000)
     const clean = watchConsole(page)
     for (const [i, name] of PLACES.entries()) {
-      await page.setViewportSize(i % 2 === 0 ? WIDE : PHONE)
+      const asPhone = i % 2 === 1
+      await page.setViewportSize(asPhone ? PHONE : WIDE)
       await page.goto(`${DEMO}/tubs/${tub || 1 + (i % 2)}/${name}`)
-      await lookedAt(page)
+      await lookedAt(page, asPhone)
     }
+    await page.setViewportSize(PHONE)
     await page.getByRole('button', { name: 'More' }).click()
     await expect(page.getByRole('dialog')).toBeVisible()
     await nothingSerious(page)

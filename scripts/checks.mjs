@@ -12,7 +12,8 @@ const check = (name, seconds, args, otherwise) => ({
 })
 
 export const CHECKS = [
-  check('Types', 55, [bin('typescript/bin/tsc'), '--noEmit'], 'The types do not hold.'),
+  // The compiled checker: a sixth of the time. What works on syntax trees (packages of ours do) still needs the other.
+  check('Types', 8, [bin('typescript7/bin/tsc'), '--noEmit'], 'The types do not hold.'),
   check(
     'Prose only in src/words',
     11,

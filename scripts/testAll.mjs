@@ -12,6 +12,8 @@ import { unitPieces } from './units.mjs'
 
 const node = process.execPath
 const whole = process.argv.includes('--whole')
+// Unit tests and journeys ask for it.
+if (whole) process.env.PAVREL_WHOLE = '1'
 const name = process.argv.slice(2).find((one) => !one.startsWith('--'))
 
 const started = performance.now()
@@ -75,7 +77,7 @@ if (name !== undefined) {
   if (journeys.length > 0) mustHold(pieces, await inLanes([BUILD, ...pieces]))
   closingLine([counts])
 } else {
-  const units = unitPieces(whole ? { PAVREL_WHOLE: '1' } : {})
+  const units = unitPieces()
   const journeys = journeysAt(USUAL, JOURNEYS, { needs: 'Build' })
   const others = whole
     ? OTHERS.map(([said, wall]) =>

@@ -14,8 +14,7 @@ const testsBelow = (folder) =>
     return /\.test\.tsx?$/.test(name) ? [path] : []
   })
 
-/** @param {Record<string, string>} env for the whole of it `PAVREL_WHOLE` */
-export const unitPieces = (env = {}) => {
+export const unitPieces = () => {
   const all = testsBelow('tests').reduce((sum, path) => sum + secondsOf(path), 0)
   const counts = { passed: 0, failed: 0, skipped: 0 }
   /** Seconds of each file, as they were this time. */
@@ -35,9 +34,7 @@ export const unitPieces = (env = {}) => {
           '--json',
           `--outputFile=${results}`,
         ]
-        const done = await runBeside(name, process.execPath, [bin('jest/bin/jest.js'), ...args], {
-          env,
-        })
+        const done = await runBeside(name, process.execPath, [bin('jest/bin/jest.js'), ...args])
         if (!existsSync(results)) return { ...done, holds: false }
         const read = JSON.parse(readFileSync(results, 'utf8'))
         counts.passed += read.numPassedTests

@@ -51,8 +51,10 @@ export {
 } from './estimate/forecast'
 export { advanceEnsemble, CLEARS_TWICE_AT } from './estimate/learning/advanceEnsemble'
 export {
+  type Checkpoint,
   ensembleOf,
   expectedOf,
+  goOn,
   MEMBERS,
   startEnsemble,
   takeEntry,
@@ -281,7 +283,8 @@ export {
   type StartStepNow,
 } from './routine/startUp'
 export { treatmentsOpen, wayOut } from './routine/wayOut'
-export { COVER_MINUTES, handlingWhile, type ShockDue, shocksIn } from './soaks/shock'
+export { COVER_MINUTES, handlingWhile, type ShockDue } from './soaks/shock'
+export { shocksIn } from './soaks/shocks'
 export { loadTogether, type Outcome, openSoaks, outcomeOf } from './soaks/ways'
 export { strengthAt, weakens } from './supplies/ageing'
 export { type Costs, costsOf, type Prices, SPENT_ON, type SpentOn } from './supplies/costs'

@@ -241,6 +241,13 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     how: ['Take the old one out, put the new one in and write the date on it.'],
     cautions: [],
   },
+  'silver back': {
+    name: 'Put the silver or mineral cartridge back in',
+    purpose: 'The inhibitor would bind what it releases, so it was out for a day.',
+    needs: '',
+    how: ['A day after the inhibitor went in, rinse the filter and put the cartridge back.'],
+    cautions: [],
+  },
   'chlorine part': {
     name: 'Replace the chlorine part',
     purpose: 'Empty, it holds no level: a test stays colourless, or its floater turns over.',
@@ -387,6 +394,7 @@ const CHORE_SHORT: Record<PresetChoreId, string> = {
   'earth-fault test': 'RCD (GFCI) test',
   'cell look': 'cell check',
   'mineral cartridge': 'mineral cartridge',
+  'silver back': 'cartridge back in',
   'chlorine part': 'chlorine part',
   'hose filter': 'hose filter',
   lamp: 'light',

@@ -1,4 +1,13 @@
-import type { Chore, ChoreDue, FilterStatus, GuestStay, HelpersWait, Interval, Lane } from '@/core'
+import {
+  type Chore,
+  type ChoreDue,
+  type FilterStatus,
+  type GuestStay,
+  type HelpersWait,
+  type Interval,
+  type Lane,
+  PRODUCTS,
+} from '@/core'
 import { RECIPE_TEXT } from './filterText'
 import { signName } from './signText'
 import { CAUSE_NAMES } from './troubleText'
@@ -120,6 +129,8 @@ export const formatWhy = (item: ChoreDue, preferences: DisplayPreferences): stri
         return `Brought forward: ${sign ? signName(sign) : 'something was seen'}.`
       case 'trouble':
         return `Part of treating ${cause ? CAUSE_NAMES[cause] : 'what’s wrong'}.`
+      case 'follows':
+        return `A day after the ${item.after ? PRODUCTS[item.after].commonName : 'dose'}.`
       case 'quiet':
         return 'No one has used the tub since, so it can wait.'
       case 'postponed':

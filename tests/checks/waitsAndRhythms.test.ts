@@ -41,7 +41,7 @@ const WAITS: Record<ProductName, number> = {
   'cyanuric acid': 60,
   'scale and metal inhibitor': 60,
   enzyme: 15,
-  clarifier: 60,
+  clarifier: 120,
   'anti-foam': 15,
   'conditioner part one': 15,
   'conditioner part two': 60,

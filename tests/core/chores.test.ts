@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import type { Entry } from '@/core/journal/entry'
+import type { ProductName } from '@/core/products/product'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { DAY, HOUR } from '@/core/time'
 import { choresOf } from '@/core/upkeep/chore'
@@ -62,6 +63,60 @@ test('a cell has its plates looked at, other tubs have none', () => {
     expect(ids.includes('cell look')).toBe(/salt/.test(id))
     expect(new Set(ids).size).toBe(ids.length)
   }
+})
+
+describe('what a dose asks for a day later (common practice)', () => {
+  const poured = (product: ProductName, grams: number, daysAgo: number, id = 30): Entry => ({
+    id,
+    kind: 'dose',
+    at: NOW - daysAgo * DAY,
+    body: { product, grams },
+  })
+  const silver = tubWith('silver or mineral with low chlorine', { volumeLitres: 1000 })
+  const backIn = (...entries: Entry[]) =>
+    choresDue(silver, entries, NOW).find(({ chore: { id } }) => id === 'silver back')
+  const filled: Entry = { id: 20, kind: 'water', at: NOW - 9 * DAY, body: { replacedFraction: 1 } }
+  const put: Entry = {
+    id: 21,
+    kind: 'start',
+    at: NOW - 7 * DAY,
+    body: { step: 'cartridge' },
+  } as Entry
+
+  test('a rinse of the filter after clarifier or a full dose of inhibitor, not after a small one', () => {
+    // Not before its time, however wide its window.
+    const due = { due: NOW + DAY / 2, opens: NOW + DAY / 2, why: 'follows', state: 'ahead' }
+    expect(rinse(chore('done', 2), poured('clarifier', 40, 0.5))).toMatchObject(due)
+    expect(rinse(chore('done', 2), poured('scale and metal inhibitor', 90, 0.5))).toMatchObject({
+      ...due,
+      after: 'scale and metal inhibitor',
+    })
+    expect(rinse(chore('done', 2), poured('scale and metal inhibitor', 20, 0.5)).why).toBe('quiet')
+    // Rinsed since, it is done with.
+    expect(rinse(poured('clarifier', 40, 1.5), chore('done', 0.5)).why).not.toBe('follows')
+  })
+  test('a silver part that an inhibitor took out goes back in, once', () => {
+    const inhibitor = poured('scale and metal inhibitor', 63, 0.5)
+    expect(backIn(filled, put)).toBeUndefined()
+    expect(backIn(filled, put, inhibitor)).toMatchObject({
+      due: NOW + DAY / 2,
+      why: 'follows',
+    })
+    const done: Entry = {
+      id: 40,
+      kind: 'chore',
+      at: NOW - 0.1 * DAY,
+      body: { chore: 'silver back', outcome: 'done' },
+    }
+    expect(backIn(filled, put, inhibitor, done)).toBeUndefined()
+    // In new water it is not in yet when the inhibitor goes in.
+    expect(backIn(filled, inhibitor)).toBeUndefined()
+    expect(
+      choresDue(tub, [filled, put, inhibitor], NOW).some(
+        ({ chore: { id } }) => id === 'silver back',
+      ),
+    ).toBe(false)
+  })
 })
 
 const anyJournal = fc.array(

@@ -14,7 +14,8 @@ import { PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { feederAdvice } from '@/core/routine/feeder'
 import { awayAdvice } from '@/core/routine/routine'
 import { startProgress, startSteps } from '@/core/routine/startUp'
-import { handlingWhile, nextShock, shocksIn } from '@/core/soaks/shock'
+import { handlingWhile, nextShock } from '@/core/soaks/shock'
+import { shocksIn } from '@/core/soaks/shocks'
 import { openSoaks, spoonGallons } from '@/core/soaks/ways'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Closure } from '@/core/today/closure'
@@ -223,6 +224,69 @@ describe('shock', () => {
     const heavy = soak({ people: 4, minutes: 60 }, 5, 2)
     expect(nextShock(tub, [shocked(3), heavy], NOW)).toMatchObject({ due: heavy.at, why: 'load' })
     expect(nextShock(tub, [heavy, shocked(0)], NOW)).toBeUndefined()
+  })
+  describe('what a soak has of its own is none, however large', () => {
+    const granules = (daysAgo: number, id: number, grams = 14): Entry => ({
+      id,
+      kind: 'dose',
+      at: NOW - daysAgo * DAY,
+      body: { product: 'sodium dichlor dihydrate', grams },
+    })
+    /** Two people on each evening, and their dose an hour after it. */
+    const evening = (daysAgo: number): Entry[] => [
+      soak({ people: 2, minutes: 20 }, 24 * daysAgo, 100 + daysAgo),
+      granules(daysAgo - 1 / 24, 200 + daysAgo),
+    ]
+    const counted = (...entries: Entry[]) => shocksIn(tub, entries, NOW).map(({ id }) => id)
+
+    test('each evening a dose, and of them one a week', () => {
+      const week = [6, 5, 4, 3, 2, 1].flatMap(evening)
+      expect(counted(shocked(6.5), ...week)).toEqual([1])
+      expect(counted(shocked(8), ...week)).toEqual([1, 201])
+      expect(counted(...[20, 19, 18, 17, 16, 15, 14, 13, 12].flatMap(evening))).toEqual([213])
+    })
+    test('but where something asked for one, it is', () => {
+      const start = shocked(6.5)
+      const heavy = soak({ people: 4, minutes: 60 }, 72, 5)
+      expect(counted(start, heavy, granules(2.9, 6))).toEqual([1, 6])
+      const musty: Entry = {
+        id: 7,
+        kind: 'look',
+        at: NOW - 3.5 * DAY,
+        body: { signs: ['smell'] },
+      }
+      expect(counted(start, musty, ...evening(3))).toEqual([1, 203])
+      const bound: Entry = {
+        id: 8,
+        kind: 'test',
+        at: NOW - 3.5 * DAY,
+        body: { method: 'drops', readings: { freeChlorine: 2, totalChlorine: 3 } },
+      }
+      expect(counted(start, bound, ...evening(3))).toEqual([1, 203])
+    })
+    test('a dose of that size without a soak is one, and so is non-chlorine shock after any', () => {
+      const start = shocked(6.5)
+      expect(counted(start, granules(3, 9))).toEqual([1, 9])
+      // The first dose met what they left: the second is more than that.
+      expect(counted(start, ...evening(3), granules(2.8, 10))).toEqual([1, 10])
+      expect(counted(start, soak({ people: 1, minutes: 20 }, 72, 5), shocked(2.9, 40, 11))).toEqual(
+        [1, 11],
+      )
+      const packet: Entry = {
+        id: 12,
+        kind: 'dose',
+        at: NOW - 2 * DAY,
+        body: { product: 'oxygen packet', grams: 35 },
+      }
+      expect(counted(start, soak({ people: 1, minutes: 20 }, 60, 5), packet)).toEqual([1, 12])
+    })
+    test('where each soak is to have its own, each counts', () => {
+      const often = {
+        ...tub,
+        choices: { ...tub.choices, shockRhythm: 'after every soak' as const },
+      }
+      expect(shocksIn(often, [shocked(6.5), ...evening(3)], NOW)).toHaveLength(2)
+    })
   })
   test('a small dose is none; with every third comes the wipe', () => {
     expect(shocksIn(tub, [shocked(3, 5)], NOW)).toEqual([])

@@ -6,7 +6,7 @@ import { fewOf, spreadOf } from '@/core/estimate/learning/ensembleState'
 import { estimateNow } from '@/core/estimate/learning/estimateNow'
 import { learntOf } from '@/core/estimate/learning/learnt'
 import { phNear } from '@/core/estimate/learning/phNear'
-import type { Entry } from '@/core/journal/entry'
+import { type Entry, inOrder } from '@/core/journal/entry'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { DAY, HOUR } from '@/core/time'
 import { carbonOf } from '@/core/water/aerate'
@@ -28,10 +28,37 @@ const held = heldOutTub(3)
 const end = (held.journal.at(-1)?.at ?? 0) + HOUR
 
 test('the same journal gives the same ensemble to the last digit, in whatever order its entries come', () => {
-  const one = ensembleOf(held.tub, held.journal, end, 50)
-  const two = ensembleOf(held.tub, held.journal.toReversed(), end, 50)
+  const one = ensembleOf({ ...held.tub }, held.journal, end, 50)
+  const two = ensembleOf({ ...held.tub }, held.journal.toReversed(), end, 50)
   expect([...two.sanitizer]).toEqual([...one.sanitizer])
   expect([...two.rates.loss]).toEqual([...one.rates.loss])
+})
+
+test('an ensemble that goes on from an earlier one is what a beginning anew gives: in order, late, corrected, deleted', () => {
+  const { tub, journal } = held
+  const some = inOrder(journal).slice(0, 130)
+  const late = some[40] as Entry
+  const dose = some.findIndex(({ kind }, i) => kind === 'dose' && i > 60)
+  const corrected = some.map((entry, i) =>
+    i === dose && entry.kind === 'dose'
+      ? { ...entry, body: { ...entry.body, grams: entry.body.grams + 5 } }
+      : entry,
+  )
+  const ends = new Set<number>()
+  for (const step of [
+    some.slice(0, 60).filter((entry) => entry !== late),
+    some.slice(0, 125).filter((entry) => entry !== late),
+    some,
+    corrected,
+    corrected.slice(0, 120),
+  ]) {
+    const now = (step.at(-1)?.at ?? 0) + HOUR
+    const onward = ensembleOf(tub, step, now, 40)
+    const anew = ensembleOf({ ...tub }, step, now, 40)
+    expect(onward).toEqual(anew)
+    ends.add(mean([...onward.sanitizer, ...onward.rates.loss, ...onward.alkalinity]))
+  }
+  expect(ends.size).toBe(5)
 })
 
 test('a few members alone are the first of them', () => {

@@ -26,12 +26,12 @@ const refuses = (picture: Picture, kit: KitName): boolean => {
 const OFF = 0.25
 /** A table is made of many more: PAVREL_PICTURES=150 and above. */
 const COUNT = Number(
-  process.env.PAVREL_PICTURES ?? share('photographs of the other camera, read', 8, 60),
+  process.env.PAVREL_PICTURES ?? share('photographs of the other camera, read', 5, 60),
 )
 /** Of so many the strips of other kits are looked for too. */
 const OTHER_KITS = process.env.PAVREL_PICTURES
   ? 30
-  : share('photographs, held against other kits', 2, 12)
+  : share('photographs, held against other kits', 1, 12)
 
 interface Read {
   off: number

@@ -42,7 +42,7 @@ const HANDLING: Record<ProductName, Handling> = {
   'cyanuric acid': open(60),
   'scale and metal inhibitor': open(60),
   enzyme: open(15),
-  clarifier: open(60),
+  clarifier: open(120),
   'anti-foam': open(15),
   'conditioner part one': open(15),
   'conditioner part two': open(60),

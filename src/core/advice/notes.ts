@@ -6,7 +6,7 @@ import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { contains } from '../programmes/programme'
 import { BLEACHES, monopersulfateShown } from '../testing/interference'
-import type { Quantity } from '../testing/quantity'
+import { COMBINED_HIGH_PPM, type Quantity } from '../testing/quantity'
 import { DAY, HOUR } from '../time'
 import { PHOSPHATE_PPM } from '../tub/fillNeeds'
 import type { Correction } from './correction'
@@ -178,9 +178,6 @@ export const sanitizerNotes = (task: PlanContext, short: boolean): PlanNote[] =>
     })
   return notes
 }
-
-/** From here on, combined chlorine is worth a shock, ppm: common practice. */
-const COMBINED_HIGH_PPM = 0.5
 
 /** Waste that holds chlorine bound, or the shock that only looks like it. */
 export const combinedNotes = ({ programme, estimate }: PlanContext): PlanNote[] => {

@@ -11,6 +11,8 @@ const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
   'sodium dichlor dihydrate': 10,
   'sodium hypochlorite': 110,
   'calcium hypochlorite': 10,
+  // A packet is 35 mg/L by its usual label.
+  'oxygen packet': 20,
 }
 /**
  * Onto a bromide bank less oxidiser does: all of it turns into bromine, 0.45 ppm of bromine for each mg/L, so that a label's quarter

@@ -99,19 +99,20 @@ export const residualsSince = (
 ): ResidualThen[] => {
   const { sanitizer } = programmeOf(tub.programme)
   const past = inOrder(journal.filter((entry) => entry.at <= now))
-  const ensemble = startEnsemble(tub, MEMBERS, past[0]?.at ?? now)
+  const before = past.filter(({ at }) => at < since)
+  const ensemble = ensembleOf(tub, before, before.at(-1)?.at ?? past[0]?.at ?? now)
   const ppm = () => expectedOf(ensemble, tub, sanitizer)?.median ?? 0
   const tested = () => ensemble.taken[sanitizer] !== undefined
   const found: ResidualThen[] = []
   /** What comes after so many of them was raised by a hand. */
   const raised = new Set<number>()
-  for (const entry of past) {
+  for (const entry of past.slice(before.length)) {
     advanceEnsemble(ensemble, tub, entry.at)
-    if (entry.at >= since && tested()) found.push({ at: entry.at, ppm: ppm(), read: false })
+    if (tested()) found.push({ at: entry.at, ppm: ppm(), read: false })
     if (entry.kind === 'dose') raised.add(found.length)
     takeEntry(ensemble, tub, entry)
     const read = entry.kind === 'test' && entry.body.readings[sanitizer] !== undefined
-    if (entry.at >= since && tested()) found.push({ at: entry.at, ppm: ppm(), read })
+    if (tested()) found.push({ at: entry.at, ppm: ppm(), read })
   }
   advanceEnsemble(ensemble, tub, now)
   if (tested()) found.push({ at: now, ppm: ppm(), read: false })

@@ -23,6 +23,7 @@ export const CHORE_IDS = [
   'earth-fault test',
   'cell look',
   'mineral cartridge',
+  'silver back',
   'chlorine part',
   'hose filter',
   'lamp',

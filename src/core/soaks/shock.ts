@@ -10,19 +10,19 @@ import {
   ventsAsShock,
 } from '../advice/shockAmount'
 import { quantityOf } from '../estimate/testedWater'
-import { type Entry, type EntryOf, isKind } from '../journal/entry'
+import { type Entry, isKind } from '../journal/entry'
 import { isHeavy, loadOf } from '../journal/load'
-import { cutsIn } from '../journal/powerCut'
 import { isTrouble, SHOCK_SIGNS } from '../journal/sign'
 import { ppmPerUnit } from '../products/doseTarget'
 import { measureAtMost, roundToMeasure } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
-import { keepOutAbove, programmeOf } from '../programmes/programme'
+import { keepOutAbove } from '../programmes/programme'
 import { treatmentsOpen, wayOut } from '../routine/wayOut'
-import { HOUR, type Instant } from '../time'
+import type { Instant } from '../time'
 import { methodOf, shockEvery } from '../tub/methods'
 import type { Tub } from '../tub/tub'
+import { cutsToAnswer, shocksIn } from './shocks'
 
 /** Two people for 35 minutes. */
 const HEAVY_HOURS = 2 * (35 / 60)
@@ -30,9 +30,6 @@ const HEAVY_HOURS = 2 * (35 / 60)
 export const COVER_MINUTES = 20
 
 const isCell = (tub: Tub): boolean => feederOf(tub.programme) === 'cell'
-
-export const isShock = (tub: Tub, entry: Entry): boolean =>
-  entry.kind === 'dose' && isShockDose(tub, entry.body.product, entry.body.grams)
 
 /** What jets and cover are to be while a dose mixes; the gases of a shock leave under a cover that is half open. */
 export const handlingWhile = (
@@ -50,18 +47,6 @@ export const handlingWhile = (
   return shock ? { ...handling, cover: 'half open' } : handling
 }
 
-/** @param share of a shock's worth that counts as one */
-export const shocksIn = (
-  tub: Tub,
-  journal: readonly Entry[],
-  now: Instant,
-  share = 1,
-): EntryOf<'dose'>[] =>
-  journal
-    .filter(isKind('dose'))
-    .filter(({ at, body }) => at <= now && isShockDose(tub, body.product, body.grams, share))
-    .toSorted((a, b) => a.at - b.at)
-
 export interface ShockDue {
   last: Instant | undefined
   due: Instant
@@ -71,30 +56,6 @@ export interface ShockDue {
   share: number
   /** This one comes with the wipe of shell and cover. */
   wipe: boolean
-}
-
-/** Shorter than this no test is asked for; longer, water that stood warm asks for a shock too, hours. Assumed. */
-const CUT_HOURS = { noticed: 2, long: 12 }
-/** Legionella and its kind grow between about 20 and 45 °C (public guidance on warm water, from memory). */
-const WARM_CELSIUS = 20
-
-/**
- * Power cuts that are over and long enough to matter.
- * @param past oldest first
- */
-export const cutsToAnswer = (
-  tub: Tub,
-  past: readonly Entry[],
-): { from: Instant; to: Instant; long: boolean }[] => {
-  const { sanitizer } = programmeOf(tub.programme)
-  // Where nothing that is at hand is a shock, a test alone has to do.
-  const shocked = sanitizer === 'freeChlorine' || sanitizer === 'bromine'
-  return cutsIn(past).flatMap(({ from, to }) => {
-    if (to === undefined || to - from < CUT_HOURS.noticed * HOUR) return []
-    const long =
-      shocked && to - from >= CUT_HOURS.long * HOUR && tub.setTemperatureCelsius >= WARM_CELSIUS
-    return [{ from, to, long }]
-  })
 }
 
 const isClear = ({ kind, body }: Entry): boolean => kind === 'look' && !body.signs.some(isTrouble)

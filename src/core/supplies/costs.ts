@@ -3,7 +3,7 @@ import { neededKilowatts, pumpWatts, type TubHeat } from '../heat/tubHeat'
 import { type EmptyTime, emptyTimes } from '../journal/closedDown'
 import { type Entry, isKind } from '../journal/entry'
 import { PRODUCTS, type ProductName } from '../products/product'
-import { isShock } from '../soaks/shock'
+import { shocksIn } from '../soaks/shocks'
 import { DAY, HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 
@@ -15,14 +15,14 @@ export type SpentOn = (typeof SPENT_ON)[number]
 const START_UP = 3 * DAY
 
 const purposeOf = (
-  tub: Tub,
   entry: Extract<Entry, { kind: 'dose' }>,
+  shocks: ReadonlySet<Entry>,
   filledAt: Instant | undefined,
 ): SpentOn => {
   if (filledAt !== undefined && entry.at - filledAt < START_UP) return 'refill'
   const { family } = PRODUCTS[entry.body.product]
   if (family === 'helper' || family === 'cleaner') return 'care'
-  if (isShock(tub, entry)) return 'shock'
+  if (shocks.has(entry)) return 'shock'
   return family === 'acid' ||
     family === 'base' ||
     family === 'mineral' ||
@@ -134,10 +134,11 @@ export const costsOf = (
     grams.set(product, (grams.get(product) ?? 0) + amount)
     spentOn[what] += amount * (prices.perGram[product] ?? 0)
   }
+  const shocks = new Set<Entry>(shocksIn(tub, journal, to))
   for (const entry of journal) {
     if (!within(entry)) continue
     if (entry.kind === 'dose')
-      take(entry.body.product, entry.body.grams, purposeOf(tub, entry, filledBefore(entry.at)))
+      take(entry.body.product, entry.body.grams, purposeOf(entry, shocks, filledBefore(entry.at)))
     if (entry.kind === 'chore' && entry.body.used)
       take(entry.body.used.product, entry.body.used.grams, 'care')
   }

@@ -220,3 +220,6 @@ export type SanitizerQuantity = Extract<
   Quantity,
   'freeChlorine' | 'bromine' | 'biguanide' | 'peroxide'
 >
+
+/** From here on, combined chlorine is worth a shock, ppm: common practice. */
+export const COMBINED_HIGH_PPM = 0.5

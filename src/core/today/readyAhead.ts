@@ -106,9 +106,15 @@ export const planReadyAt = (
   const { low, high } = phLimits(tub)
   const inLimits = (pH: number) => pH >= low - SLACK.pH && pH <= high + SLACK.pH
   if (!inLimits(plan.after.pH)) return undefined
-  const points = (foreseen(FARTHEST_HOURS) ?? []).filter(({ at }) => at >= mixedAt)
+  const falls = highAtFirst(tub, plan, foreseen)
+  const pointsOf = (hours?: number) => (foreseen(hours) ?? []).filter(({ at }) => at >= mixedAt)
   // To the limit itself: what is promised may come out a little higher.
-  const fit = highAtFirst(tub, plan, foreseen) ? fallsTo(points, keepOutAbove(tub)) : mixedAt
+  const down = (points: readonly ForecastPoint[]) => fallsTo(points, keepOutAbove(tub))
+  const near = pointsOf()
+  // Two weeks cost more than twice as much as two days, and are seldom asked for.
+  const points =
+    near.length > 0 && (!falls || down(near) !== undefined) ? near : pointsOf(FARTHEST_HOURS)
+  const fit = falls ? down(points) : mixedAt
   const then = fit === undefined ? undefined : points.find(({ at }) => at >= fit)
   if (then && then.value < floor) return undefined
   const pH = fit === undefined ? undefined : pHAt(fit)

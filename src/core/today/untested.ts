@@ -3,7 +3,7 @@ import { isKind } from '../journal/entry'
 import { actsOn, type Decisive } from '../products/actsOn'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { programmeOf } from '../programmes/programme'
-import { cutsToAnswer, isShock } from '../soaks/shock'
+import { cutsToAnswer, shocksIn } from '../soaks/shocks'
 import type { Quantity } from '../testing/quantity'
 import { type Instant, MINUTE } from '../time'
 import { type Closure, latest, type Situation } from './closure'
@@ -73,7 +73,7 @@ export const untested = ({ past, tub, filledAt, now }: Situation): Closure[] => 
   }
   for (const { to, long } of cutsToAnswer(tub, past)) {
     if (to < filledAt) continue
-    const shock = past.find((entry) => entry.at >= to && isShock(tub, entry))
+    const shock = shocksIn(tub, past, now).find(({ at }) => at >= to)
     changes.push({
       at: to,
       settled: to,

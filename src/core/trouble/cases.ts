@@ -11,7 +11,7 @@ import {
   UNWELL,
 } from '../journal/sign'
 import { type Remedy, wayOut } from '../routine/wayOut'
-import { isShock } from '../soaks/shock'
+import { shocksIn } from '../soaks/shocks'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { SHOWN_BY } from '../upkeep/choreDue'
@@ -57,6 +57,9 @@ const doneSince = (
   step: Remedy,
   since: Instant,
 ): Instant | undefined => {
+  const shocks = new Set<Entry>(
+    step.kind === 'shock' ? shocksIn(tub, past, Number.POSITIVE_INFINITY) : [],
+  )
   const shows = (entry: Entry): boolean => {
     switch (step.kind) {
       case 'chore':
@@ -67,7 +70,7 @@ const doneSince = (
           (SHOWN_BY[step.chore]?.(entry) ?? false)
         )
       case 'shock':
-        return isShock(tub, entry)
+        return shocks.has(entry)
       case 'balance':
         return entry.kind === 'test'
       case 'refill':

@@ -1,6 +1,6 @@
 import { CHORE_IDS, type ChoreId, type OwnChoreId, type PresetChoreId } from '../journal/choreId'
 import type { Sign } from '../journal/sign'
-import type { ProductName } from '../products/product'
+import type { LabelledName, ProductName } from '../products/product'
 import { CHLORINE_PART_DAYS, feederOf, hasChlorinePart } from '../programmes/feederKind'
 import type { Instant } from '../time'
 import { inhibitorFirst } from '../tub/fillNeeds'
@@ -41,7 +41,9 @@ export interface Chore {
   /** Seen since it was last done, these bring it to the next day. */
   signs: readonly Sign[]
   paused: boolean
-  /** Comes up only where something is wrong and this is its way out, or where a stay or a soak asks for it. */
+  /** A full dose of one of these asks for it a day later. */
+  follows?: readonly LabelledName[]
+  /** Comes up only where something is wrong and this is its way out, or where a stay, a soak or a dose asks for it. */
   asked?: true
   /** Its water bears nothing but this programme's own cleaners: the words are other ones. */
   ownCleaners?: 'biguanide'
@@ -138,6 +140,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     ],
     windowDays: 2,
     minutes: 10,
+    follows: ['clarifier', 'scale and metal inhibitor'],
     signs: ['cloudy', 'foam', 'weak flow', 'low flow code', 'filter brown'],
   },
   'filter soak': {
@@ -321,6 +324,16 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     interval: { days: 120 },
     windowDays: 14,
     minutes: 5,
+    only: ({ programme }) =>
+      programme === 'silver or mineral with low chlorine' || hasChlorinePart(programme),
+  },
+  'silver back': {
+    lane: 'equipment',
+    interval: {},
+    windowDays: 1,
+    minutes: 3,
+    asked: true,
+    follows: ['scale and metal inhibitor'],
     only: ({ programme }) =>
       programme === 'silver or mineral with low chlorine' || hasChlorinePart(programme),
   },

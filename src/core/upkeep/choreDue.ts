@@ -5,9 +5,10 @@ import { emptyTimes, isFullFill } from '../journal/closedDown'
 import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { loadOf } from '../journal/load'
 import { ELECTRICAL, type Sign } from '../journal/sign'
+import { labelGrams, type ProductName } from '../products/product'
 import { waterLife } from '../refill/waterLife'
 import { treatmentsOpen, wayOut } from '../routine/wayOut'
-import { isShock } from '../soaks/shock'
+import { shocksIn } from '../soaks/shocks'
 import { DAY, type Instant, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'
 import { allChoresOf, type Chore, type ChoreRule } from './chore'
@@ -21,6 +22,8 @@ export interface ChoreDue {
   chore: Chore
   lastDone: Instant | undefined
   due: Instant
+  /** From when on it may be done: earlier than its day by its window, but for what has to wait its time after a dose. */
+  opens: Instant
   state: 'late' | 'due' | 'ahead'
   /** Why this day. */
   why:
@@ -29,6 +32,8 @@ export interface ChoreDue {
     | 'sign'
     /** Part of what is done about something that is wrong. */
     | 'trouble'
+    /** A dose that asks for it a day later. */
+    | 'follows'
     | 'quiet'
     | 'postponed'
     | 'drain'
@@ -44,6 +49,8 @@ export interface ChoreDue {
   sign: Sign | undefined
   /** What it is done about, where that is why. */
   cause: CauseId | undefined
+  /** What was poured, where that is why. */
+  after: ProductName | undefined
   /** Whose stay it keeps clear of. */
   stay: GuestStay | undefined
   /** Load since it was last done, weighted person-hours. */
@@ -77,6 +84,10 @@ const LITTLE_USE_DAYS = 12
 const NEXT_DAY = DAY
 /** What only counts and hardly gets anywhere is put so many days ahead. */
 const LONGEST_FORESEEN = 400
+/** What a dose asks for is for the next day; common practice. */
+const FOLLOWS_AFTER = DAY
+/** Less than this of a label's dose clears and binds too little for that. Assumed. */
+const FULL_DOSE = 0.5
 /** A drain: more than a top-up or a part. */
 const DRAINED = 0.9
 
@@ -128,8 +139,9 @@ interface Counted {
 
 const NOTHING = { soakHours: 0, personHours: 0, hoseLitres: 0, shocks: 0 }
 
-const counted = (tub: Tub, past: readonly Entry[]): Counted[] =>
-  past.flatMap((entry): Counted[] => {
+const counted = (tub: Tub, past: readonly Entry[]): Counted[] => {
+  const shocks = new Set<Entry>(shocksIn(tub, past, Number.POSITIVE_INFINITY))
+  return past.flatMap((entry): Counted[] => {
     const { at } = entry
     if (entry.kind === 'soak')
       return [
@@ -150,9 +162,10 @@ const counted = (tub: Tub, past: readonly Entry[]): Counted[] =>
           hoseLitres: entry.body.replacedFraction * tub.volumeLitres,
         },
       ]
-    if (isShock(tub, entry)) return [{ ...NOTHING, at, reachedAt: at, shocks: 1 }]
+    if (shocks.has(entry)) return [{ ...NOTHING, at, reachedAt: at, shocks: 1 }]
     return []
   })
+}
 
 /**
  * When each chore is due: its interval after it was last done, brought forward by load and by what was seen, stretched where
@@ -203,6 +216,21 @@ export const choresDue = (
     )
   const wayOutOf = (chore: Chore) =>
     brought.findLast(({ id, at }) => id === chore.id && at > lastOf(chore))
+  /** Before it is in, in new water, nothing takes it out. */
+  const partIn = (at: Instant) =>
+    filledAt === undefined ||
+    at < filledAt ||
+    past.some((one) => one.at >= filledAt && one.at < at && SHOWN_BY['mineral cartridge']?.(one))
+  const followOf = (chore: Chore) =>
+    past.filter(isKind('dose')).findLast(({ at, body: { product, grams } }) => {
+      const asks = chore.follows?.find((one) => one === product)
+      return (
+        asks !== undefined &&
+        at > lastOf(chore) &&
+        grams >= FULL_DOSE * (labelGrams(asks, tub.volumeLitres) ?? 0) &&
+        (chore.id !== 'silver back' || partIn(at))
+      )
+    })
   const lastLook = past.findLast(isKind('look'))
   /** What asks for a chore that comes round for nothing else: seen still, or lasting until it is done. */
   const signOf = (chore: Chore) =>
@@ -247,7 +275,7 @@ export const choresDue = (
       (chore) =>
         jobOf(chore) ||
         wayOutOf(chore) ||
-        (chore.asked ? signOf(chore) : !chore.paused && kept(chore)),
+        (chore.asked ? signOf(chore) || followOf(chore) : !chore.paused && kept(chore)),
     )
     .map((chore): ChoreDue => {
       const { interval, windowDays, season } = chore
@@ -329,6 +357,11 @@ export const choresDue = (
         due = sign.at + notice
         why = 'sign'
       }
+      const follow = followOf(chore)
+      if (follow && follow.at > (moved?.at ?? -1) && follow.at + FOLLOWS_AFTER < due) {
+        due = follow.at + FOLLOWS_AFTER
+        why = 'follows'
+      }
       const treats = wayOutOf(chore)
       if (treats && treats.at > (moved?.at ?? -1) && treats.at < due) {
         due = treats.at
@@ -366,21 +399,20 @@ export const choresDue = (
       const visit = GATHERS.has(why) ? gatheredOn(due, visits, windowDays, now) : undefined
       const ownDue = due
       due = visit ?? due
+      const early = why === 'follows' ? 0 : windowDays * DAY
       const state =
-        now > ownDue + windowDays * DAY
-          ? 'late'
-          : now >= ownDue - windowDays * DAY
-            ? 'due'
-            : 'ahead'
+        now > ownDue + windowDays * DAY ? 'late' : now >= ownDue - early ? 'due' : 'ahead'
       return {
         chore,
         lastDone,
         due,
+        opens: due - early,
         state,
         why,
         gathered: visit !== undefined,
         sign: why === 'sign' ? sign?.sign : undefined,
         cause: why === 'trouble' ? treats?.cause : undefined,
+        after: why === 'follows' ? follow?.body.product : undefined,
         stay,
         personHours: total.personHours,
         hoseLitres: total.hoseLitres,
@@ -392,7 +424,6 @@ export const choresDue = (
 
 /** Due by the end of a day, or within two days after it where its window reaches so far: one trip does for both. */
 export const isOnDay = (
-  { due, chore }: Pick<ChoreDue, 'due' | 'chore'>,
+  { due, opens, chore }: Pick<ChoreDue, 'due' | 'opens' | 'chore'>,
   dayEnd: Instant,
-): boolean =>
-  due - chore.windowDays * DAY <= dayEnd && due <= dayEnd + DAY * Math.min(2, chore.windowDays)
+): boolean => opens <= dayEnd && due <= dayEnd + DAY * Math.min(2, chore.windowDays)

@@ -13,14 +13,7 @@ import {
   lossAtTemperature,
   USUAL_SURROUNDINGS,
 } from '../surroundings'
-import {
-  at,
-  chance,
-  chlorineChargeOf,
-  type Ensemble,
-  equilibriaOf,
-  type Foretold,
-} from './ensembleState'
+import { at, chance, chlorineChargeOf, type Ensemble, equilibriaOf, paceOf } from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
 
@@ -76,7 +69,7 @@ export const loseGas = (
 const noiseOver = (
   ensemble: Ensemble,
   hours: number,
-): ((name: Exclude<keyof Foretold, 'from'>, i: number) => number) => {
+): ((name: 'sanitizer' | 'combined' | 'alkalinity' | 'carbon', i: number) => number) => {
   const { foretold } = ensemble
   if (!foretold) {
     const next = chance(ensemble)
@@ -90,7 +83,7 @@ const noiseOver = (
 
 const SCRATCH: Residual = { sanitizer: 0, bathersDemand: 0, combined: 0, tablets: 0, used: 0 }
 
-/** What is followed: everything, or the residual alone, which goes its way whatever gas does and costs a third. */
+/** What is followed: everything, or the residual alone, which goes its way whatever pH does and costs a quarter. */
 export type Follows = 'everything' | 'residual'
 
 /** Lets time pass for every member, by half days, and by longer steps where nothing is written down for weeks. */
@@ -100,6 +93,10 @@ export const advanceEnsemble = (
   until: Instant,
   follows: Follows = 'everything',
 ): void => {
+  if (ensemble.at >= until - 1) {
+    ensemble.at = Math.max(ensemble.at, until)
+    return
+  }
   const { sanitizer, dosedWith } = programmeOf(tub.programme)
   const feeder = feederOf(tub.programme)
   // A floater whose tablets nobody logs gives as steadily as a cell.
@@ -113,10 +110,21 @@ export const advanceEnsemble = (
   const cellPerGram = 1000 / CHLORINE_G_PER_MOL / tub.volumeLitres
   const cleaner =
     DISINFECTION_EFFECT[(tub.surroundings ?? USUAL_SURROUNDINGS).supplementaryDisinfection]
+  const balanced = follows === 'everything'
   const acid = sanitizer === 'bromine' || sanitizer === 'freeChlorine'
   const unrest = ensemble.processNoise.residual.times
   const heater = usualHeater(tub)
   const caught = Math.min(FILTER_FULL_AT, ensemble.filterPersonHours ?? 0)
+  const { foretold } = ensemble
+  const pace = foretold
+    ? foretold.pace
+    : paceOf(ensemble, {
+        loss: true,
+        clearing: true,
+        filterFouling: caught > 0,
+        feed: !steady && !shut,
+        cell: steady && !shut,
+      })
   const rates: Rates = {
     lossPerHour: 0,
     feedPerHour: 0,
@@ -132,21 +140,18 @@ export const advanceEnsemble = (
     const noise = noiseOver(ensemble, hours)
     const warm = lossAtTemperature(ensemble.temperatureCelsius)
     const replaced = EVAPORATES_PER_HOUR * hours
-    const before = ensemble.alkalinity.slice()
+    const before = balanced ? ensemble.alkalinity.slice() : ensemble.alkalinity
     for (let i = 0; i < ensemble.members; i++) {
-      const filterFouling = caught > 0 ? caught * Math.exp(at(ensemble.rates.filterFouling, i)) : 0
-      rates.lossPerHour = warm * (1 + filterFouling) * Math.exp(at(ensemble.rates.loss, i))
-      rates.feedPerHour = steady || shut ? 0 : Math.exp(at(ensemble.rates.feed, i))
-      rates.cellPerHour = steady && !shut ? Math.exp(at(ensemble.rates.cell, i)) * cellPerGram : 0
+      rates.lossPerHour = warm * (1 + caught * at(pace.filterFouling, i)) * at(pace.loss, i)
+      rates.feedPerHour = steady || shut ? 0 : at(pace.feed, i)
+      rates.cellPerHour = steady && !shut ? at(pace.cell, i) * cellPerGram : 0
       SCRATCH.sanitizer = at(ensemble.sanitizer, i)
       SCRATCH.bathersDemand = at(ensemble.bathersDemand, i)
       SCRATCH.combined = at(ensemble.combined, i)
       SCRATCH.tablets = at(ensemble.tablets, i)
       SCRATCH.used = 0
       rates.clearsPerHour =
-        cleaner.clears *
-        Math.exp(at(ensemble.rates.clearing, i)) *
-        (1 + SCRATCH.sanitizer / CLEARS_TWICE_AT)
+        cleaner.clears * at(pace.clearing, i) * (1 + SCRATCH.sanitizer / CLEARS_TWICE_AT)
       const tablets = SCRATCH.tablets
       passTime(SCRATCH, rates, hours)
       ensemble.sanitizer[i] =
@@ -158,6 +163,9 @@ export const advanceEnsemble = (
           : 0
       ensemble.tablets[i] = SCRATCH.tablets
       const fed = (tablets - SCRATCH.tablets) / tub.volumeLitres
+      ensemble.cyanurate[i] = at(ensemble.cyanurate, i) + fed * effect.cyanurateMmol
+      ensemble.salt[i] = at(ensemble.salt, i) + replaced * ensemble.topUp.saltPpm
+      if (!balanced) continue
       ensemble.alkalinity[i] = Math.max(
         0.05,
         at(ensemble.alkalinity, i) -
@@ -170,12 +178,10 @@ export const advanceEnsemble = (
         at(ensemble.carbon, i) *
           Math.exp(NOISE.carbon * ensemble.processNoise.pH.times * noise('carbon', i)) +
         replaced * ensemble.topUp.carbonMmol
-      ensemble.cyanurate[i] = at(ensemble.cyanurate, i) + fed * effect.cyanurateMmol
-      ensemble.salt[i] = at(ensemble.salt, i) + replaced * ensemble.topUp.saltPpm
     }
     ensemble.saltPpm += replaced * ensemble.topUp.saltPpm
     ensemble.solidsPpm += replaced * ensemble.topUp.solidsPpm
-    if (follows === 'everything') loseGas(ensemble, coveredTransferOf(tub), hours, before)
+    if (balanced) loseGas(ensemble, coveredTransferOf(tub), hours, before)
     ensemble.temperatureCelsius = thermostatTo(
       ensemble.temperatureCelsius,
       tub.setTemperatureCelsius,

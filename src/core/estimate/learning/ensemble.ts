@@ -28,6 +28,7 @@ import { fillWaterOf } from '../testedWater'
 import { advanceEnsemble, type Follows, loseGas } from './advanceEnsemble'
 import {
   at,
+  copyEnsemble,
   type Ensemble,
   evenDeviates,
   filled,
@@ -203,7 +204,13 @@ const applySunlight = (ensemble: Ensemble, tub: Tub, from: Instant, minutes: num
     ensemble.sanitizer[i] = kept * at(ensemble.sanitizer, i)
 }
 
-const soak = (ensemble: Ensemble, tub: Tub, from: Instant, load: SoakLoad): void => {
+const soak = (
+  ensemble: Ensemble,
+  tub: Tub,
+  from: Instant,
+  load: SoakLoad,
+  follows: Follows,
+): void => {
   const { sanitizer } = programmeOf(tub.programme)
   const personHours = loadOf(load)
   const scatter = evenDeviates(ensemble)
@@ -228,7 +235,7 @@ const soak = (ensemble: Ensemble, tub: Tub, from: Instant, load: SoakLoad): void
     from - OPEN_AROUND_SOAK * MINUTE,
     load.minutes + 2 * OPEN_AROUND_SOAK,
   )
-  loseGas(ensemble, TRANSFER_PER_HOUR.jets, load.minutes / 60)
+  if (follows === 'everything') loseGas(ensemble, TRANSFER_PER_HOUR.jets, load.minutes / 60)
 }
 
 const dose = (
@@ -353,7 +360,7 @@ export const takeEntry = (
       return
     case 'soak':
       ensemble.soakedAt = entry.at
-      soak(ensemble, tub, entry.at, entry.body)
+      soak(ensemble, tub, entry.at, entry.body, follows)
       return
     case 'water':
       fillWith(
@@ -374,6 +381,53 @@ export const takeEntry = (
 
 export const MEMBERS = 256
 
+/** An ensemble as it stood after some of a journal, before any time since. */
+export interface Checkpoint<Key> {
+  /** The entries that it took in. */
+  taken: readonly Key[]
+  ensemble: Ensemble
+}
+
+/** One is kept after the last entry, and one each time so many were taken in, so that what is logged late goes on from near it. */
+const STEP = 100
+const MOST_KEPT = 4
+
+/**
+ * Takes entries in, in their order, going on from the longest checkpoint that took in nothing else, and lets time pass up to `now`: the
+ * same as a beginning anew, to the last digit.
+ * @param known checkpoints of this tub, as its set-up is, and this many members
+ * @param keys what tells each entry from any other, as `taken` has it
+ * @returns with them the checkpoints to keep instead
+ */
+export const goOn = <Key>(
+  known: readonly Checkpoint<Key>[],
+  tub: Tub,
+  entries: readonly Entry[],
+  keys: readonly Key[],
+  now: Instant,
+  members: number,
+): { ensemble: Ensemble; kept: readonly Checkpoint<Key>[] } => {
+  const standing = known.filter(
+    ({ taken }) => taken.length <= keys.length && taken.every((key, i) => key === keys[i]),
+  )
+  const [from] = standing
+  const ensemble = from
+    ? copyEnsemble(from.ensemble)
+    : startEnsemble(tub, members, entries[0]?.at ?? now)
+  const made: Checkpoint<Key>[] = []
+  for (let length = (from?.taken.length ?? 0) + 1; length <= entries.length; length++) {
+    takeEntry(ensemble, tub, entries[length - 1] as Entry)
+    if (length === entries.length || (length % STEP === 0 && entries.length - length < 3 * STEP))
+      made.unshift({ taken: keys.slice(0, length), ensemble: copyEnsemble(ensemble) })
+  }
+  advanceEnsemble(ensemble, tub, now)
+  // Of ends only the newest: those before it would push the steps out.
+  const steps = standing.filter((one) => one.taken.length % STEP === 0)
+  return { ensemble, kept: made.length > 0 ? [...made, ...steps].slice(0, MOST_KEPT) : known }
+}
+
+const checkpoints = new WeakMap<Tub, Map<number, readonly Checkpoint<Entry>[]>>()
+
 /** The whole journal taken in, in order, up to `now`. The same journal gives the same ensemble, to the last digit. */
 export const ensembleOf = (
   tub: Tub,
@@ -382,9 +436,9 @@ export const ensembleOf = (
   members: number = MEMBERS,
 ): Ensemble => {
   const past = inOrder(journal).filter((entry) => entry.at <= now)
-  const ensemble = startEnsemble(tub, members, past[0]?.at ?? now)
-  for (const entry of past) takeEntry(ensemble, tub, entry)
-  advanceEnsemble(ensemble, tub, now)
+  const ofTub = checkpoints.get(tub) ?? new Map<number, readonly Checkpoint<Entry>[]>()
+  const { ensemble, kept } = goOn(ofTub.get(members) ?? [], tub, past, past, now, members)
+  checkpoints.set(tub, ofTub.set(members, kept))
   return ensemble
 }
 

@@ -67,6 +67,27 @@ export interface Foretold {
   combined: Float64Array
   alkalinity: Float64Array
   carbon: Float64Array
+  /** What their rates come to; nothing that is still to come turns them. */
+  pace: Pace
+}
+
+/** The members' rates themselves, of which {@link Ensemble.rates} are the logarithms. */
+export type Pace = Record<Exclude<Learnt, 'transfer' | 'demand'>, Float64Array>
+
+/** @param needed what is not needed stays as it is: a power for each member costs as much as its hour */
+export const paceOf = (
+  { rates, members }: Pick<Ensemble, 'rates' | 'members'>,
+  needed: Record<keyof Pace, boolean>,
+): Pace => {
+  const itself = (name: keyof Pace) =>
+    needed[name] ? filled(members, (i) => Math.exp(at(rates[name], i))) : rates[name]
+  return {
+    loss: itself('loss'),
+    feed: itself('feed'),
+    cell: itself('cell'),
+    clearing: itself('clearing'),
+    filterFouling: itself('filterFouling'),
+  }
 }
 
 export interface Ensemble {
@@ -137,8 +158,11 @@ const STATES = [
   'salt',
 ] as const satisfies readonly (keyof Ensemble)[]
 
-export const filled = (n: number, of: (i: number) => number) =>
-  Float64Array.from({ length: n }, (_, i) => of(i))
+export const filled = (n: number, of: (i: number) => number): Float64Array => {
+  const made = new Float64Array(n)
+  for (let i = 0; i < n; i++) made[i] = of(i)
+  return made
+}
 
 export const at = (array: Float64Array, i: number): number => array[i] as number
 
@@ -208,12 +232,16 @@ export const foretelling = (one: Ensemble): Ensemble => {
     combined: evenDeviates(copy),
     alkalinity: evenDeviates(copy),
     carbon: evenDeviates(copy),
+    pace: paceOf(copy, { loss: true, feed: true, cell: true, clearing: true, filterFouling: true }),
   }
   return copy
 }
 
-export const meanOf = (array: Float64Array) =>
-  array.reduce((sum, one) => sum + one, 0) / array.length
+export const meanOf = (array: Float64Array): number => {
+  let sum = 0
+  for (let i = 0; i < array.length; i++) sum += at(array, i)
+  return sum / array.length
+}
 
 /** The last constants that were asked for: their powers cost more than a member's half day. */
 let last: { celsius: number; solids: number; salt: number; equilibria: Equilibria } | undefined

@@ -45,6 +45,7 @@ const NEEDS: Record<PresetChoreId, ChoreNeeds> = {
   'earth-fault test': OFF,
   'cell look': { needs: { power: 'off', well: true }, gates: true },
   'mineral cartridge': { needs: { well: true } },
+  'silver back': { needs: { well: true } },
   'chlorine part': { needs: { well: true } },
   'hose filter': { needs: {} },
   lamp: { needs: { power: 'on' } },
