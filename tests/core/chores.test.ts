@@ -85,7 +85,7 @@ describe('what a dose asks for a day later (common practice)', () => {
 
   test('a rinse of the filter after clarifier or a full dose of inhibitor, not after a small one', () => {
     // Not before its time, however wide its window.
-    const due = { due: NOW + DAY / 2, opens: NOW + DAY / 2, why: 'follows', state: 'ahead' }
+    const due = { due: NOW + DAY / 2, earlyDays: 0, why: 'follows', state: 'ahead' }
     expect(rinse(chore('done', 2), poured('clarifier', 40, 0.5))).toMatchObject(due)
     expect(rinse(chore('done', 2), poured('scale and metal inhibitor', 90, 0.5))).toMatchObject({
       ...due,

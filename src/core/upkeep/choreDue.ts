@@ -22,8 +22,8 @@ export interface ChoreDue {
   chore: Chore
   lastDone: Instant | undefined
   due: Instant
-  /** From when on it may be done: earlier than its day by its window, but for what has to wait its time after a dose. */
-  opens: Instant
+  /** So much before its day it may be done: its window, but for what has to wait its time after a dose. */
+  earlyDays: number
   state: 'late' | 'due' | 'ahead'
   /** Why this day. */
   why:
@@ -399,14 +399,14 @@ export const choresDue = (
       const visit = GATHERS.has(why) ? gatheredOn(due, visits, windowDays, now) : undefined
       const ownDue = due
       due = visit ?? due
-      const early = why === 'follows' ? 0 : windowDays * DAY
+      const earlyDays = why === 'follows' ? 0 : windowDays
       const state =
-        now > ownDue + windowDays * DAY ? 'late' : now >= ownDue - early ? 'due' : 'ahead'
+        now > ownDue + windowDays * DAY ? 'late' : now >= ownDue - earlyDays * DAY ? 'due' : 'ahead'
       return {
         chore,
         lastDone,
         due,
-        opens: due - early,
+        earlyDays,
         state,
         why,
         gathered: visit !== undefined,
@@ -424,6 +424,6 @@ export const choresDue = (
 
 /** Due by the end of a day, or within two days after it where its window reaches so far: one trip does for both. */
 export const isOnDay = (
-  { due, opens, chore }: Pick<ChoreDue, 'due' | 'opens' | 'chore'>,
+  { due, earlyDays, chore }: Pick<ChoreDue, 'due' | 'earlyDays' | 'chore'>,
   dayEnd: Instant,
-): boolean => opens <= dayEnd && due <= dayEnd + DAY * Math.min(2, chore.windowDays)
+): boolean => due - earlyDays * DAY <= dayEnd && due <= dayEnd + DAY * Math.min(2, chore.windowDays)
