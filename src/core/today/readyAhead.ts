@@ -79,10 +79,14 @@ export const highAtFirst = (tub: Tub, plan: Plan, foreseen: Foreseen): boolean =
 /** So much of a dose has to be left once bathers' demand is met, for a promise to hold. Assumed. */
 const LEFT_SHARE = 0.15
 
+/** What is gone again before anybody was in for so long is no promise. Assumed. */
+const LASTS = HOUR / 2
+
 /**
  * When a plan's last wait is over and what it leaves of the sanitizer has fallen to what lets people in; undefined where the plan
  * leaves too little, or nothing brings it down by itself within two weeks. A test then decides.
  * @param mixedAt when the plan's last wait is over
+ * @param notBefore until when something else holds: what has fallen too low by then is not promised
  * @param foreseen the residual ahead with the plan carried out
  * @param pHAt pH at a moment ahead with it
  */
@@ -92,9 +96,15 @@ export const planReadyAt = (
   plan: Plan,
   {
     mixedAt,
+    notBefore,
     foreseen,
     pHAt,
-  }: { mixedAt: Instant; foreseen: Foreseen; pHAt: (at: Instant) => number | undefined },
+  }: {
+    mixedAt: Instant
+    notBefore: Instant
+    foreseen: Foreseen
+    pHAt: (at: Instant) => number | undefined
+  },
 ): Instant | undefined => {
   const { sanitizer } = programmeOf(tub.programme)
   const peak = quantityOf(plan.after, sanitizer)
@@ -114,9 +124,14 @@ export const planReadyAt = (
   // Two weeks cost more than twice as much as two days, and are seldom asked for.
   const points =
     near.length > 0 && (!falls || down(near) !== undefined) ? near : pointsOf(FARTHEST_HOURS)
-  const fit = falls ? down(points) : mixedAt
-  const then = fit === undefined ? undefined : points.find(({ at }) => at >= fit)
-  if (then && then.value < floor) return undefined
-  const pH = fit === undefined ? undefined : pHAt(fit)
+  const fallen = falls ? down(points) : mixedAt
+  if (fallen === undefined) return undefined
+  const fit = Math.max(fallen, notBefore)
+  const gone = fallsTo(
+    points.filter(({ at }, i) => at >= fit || (points[i + 1]?.at ?? at) > fit),
+    floor,
+  )
+  if (gone !== undefined && gone < fit + LASTS) return undefined
+  const pH = pHAt(fit)
   return pH === undefined || inLimits(pH) ? fit : undefined
 }

@@ -49,8 +49,13 @@ export const readyAtOf = (today: Readying, visit: Visit): Instant | undefined =>
   if (poured < plan.steps.length || !test) return undefined
   const shown = Math.max(test.handsEnd, own?.gated ? own.at : now)
   const ends = closures.reduce((latest, { until }) => Math.max(latest, until ?? 0), shown)
-  const fit = planReadyAt(tub, estimate, plan, { mixedAt: test.start, foreseen, pHAt })
-  return fit === undefined ? undefined : onFives(Math.max(ends, fit))
+  const fit = planReadyAt(tub, estimate, plan, {
+    mixedAt: test.start,
+    notBefore: ends,
+    foreseen,
+    pHAt,
+  })
+  return fit && onFives(fit)
 }
 
 /** When the visit has the test that decides by itself. */
