@@ -133,7 +133,7 @@ export const kits = sqliteTable('kits', {
 export const shelf = sqliteTable('shelf', {
   id: integer('id').primaryKey({ autoIncrement: true }),
   product: text('product').$type<ProductName>().notNull(),
-  /** By its label, where that differs from the usual. */
+  /** What its label says, where that differs from the usual. */
   strength: text('strength', { mode: 'json' }).$type<Strength>().notNull().default({}),
   countedGrams: real('counted_grams'),
   countedAt: integer('counted_at'),

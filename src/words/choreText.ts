@@ -245,7 +245,7 @@ export const CHORE_TEXT: Record<PresetChoreId, ChoreText> = {
     name: 'Put the silver or mineral cartridge back in',
     purpose: 'The inhibitor would bind what it releases, so it was out for a day.',
     needs: '',
-    how: ['A day after the inhibitor went in, rinse the filter and put the cartridge back.'],
+    how: ['A day after the inhibitor went in and once the filter is rinsed, put it back.'],
     cautions: [],
   },
   'chlorine part': {

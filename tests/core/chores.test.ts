@@ -4,7 +4,7 @@ import type { ProductName } from '@/core/products/product'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { DAY, HOUR } from '@/core/time'
 import { choresOf } from '@/core/upkeep/chore'
-import { type ChoreDue, choresDue } from '@/core/upkeep/choreDue'
+import { type ChoreDue, choresDue, isOnDay } from '@/core/upkeep/choreDue'
 import { share } from '../share'
 import { NOW, tubWith } from './waters'
 
@@ -92,6 +92,11 @@ describe('what a dose asks for a day later (common practice)', () => {
       after: 'scale and metal inhibitor',
     })
     expect(rinse(chore('done', 2), poured('scale and metal inhibitor', 20, 0.5)).why).toBe('quiet')
+    // Of its rhythm's rinse and this one, one is left: on its day, and not before.
+    const weekly = rinse(chore('done', 7), soak(1, 20, 1, 3), poured('clarifier', 40, 0.1))
+    expect(weekly).toMatchObject({ due: NOW + 0.9 * DAY, why: 'follows' })
+    expect(isOnDay(weekly, NOW + DAY / 2)).toBe(false)
+    expect(isOnDay(weekly, NOW + DAY)).toBe(true)
     // Rinsed since, it is done with.
     expect(rinse(poured('clarifier', 40, 1.5), chore('done', 0.5)).why).not.toBe('follows')
   })
@@ -109,6 +114,11 @@ describe('what a dose asks for a day later (common practice)', () => {
       body: { chore: 'silver back', outcome: 'done' },
     }
     expect(backIn(filled, put, inhibitor, done)).toBeUndefined()
+    // However little of it: its caution has the part taken out.
+    expect(backIn(filled, put, poured('scale and metal inhibitor', 15, 0.5))).toBeDefined()
+    // Nobody notes a part that went on into later water: after the start-up it is in.
+    const old: Entry = { ...filled, at: NOW - 30 * DAY }
+    expect(backIn(old, inhibitor)).toBeDefined()
     // In new water it is not in yet when the inhibitor goes in.
     expect(backIn(filled, inhibitor)).toBeUndefined()
     expect(

@@ -256,6 +256,13 @@ describe('shock', () => {
         body: { signs: ['smell'] },
       }
       expect(counted(start, musty, ...evening(3))).toEqual([1, 203])
+      const gone: Entry = {
+        id: 13,
+        kind: 'look',
+        at: NOW - 3.2 * DAY,
+        body: { signs: ['no smell'] },
+      }
+      expect(counted(start, musty, gone, ...evening(3))).toEqual([1])
       const bound: Entry = {
         id: 8,
         kind: 'test',
@@ -263,6 +270,13 @@ describe('shock', () => {
         body: { method: 'drops', readings: { freeChlorine: 2, totalChlorine: 3 } },
       }
       expect(counted(start, bound, ...evening(3))).toEqual([1, 203])
+      const cleared: Entry = {
+        ...bound,
+        id: 14,
+        at: NOW - 3.2 * DAY,
+        body: { method: 'drops', readings: { freeChlorine: 2, totalChlorine: 2.2 } },
+      }
+      expect(counted(start, bound, cleared, ...evening(3))).toEqual([1])
     })
     test('a dose of that size without a soak is one, and so is non-chlorine shock after any', () => {
       const start = shocked(6.5)

@@ -16,7 +16,7 @@ const SHOCK_MG_PER_LITRE: Partial<Record<ProductName, number>> = {
 }
 /**
  * Onto a bromide bank less oxidiser does: all of it turns into bromine, 0.45 ppm of bromine for each mg/L, so that a label's quarter
- * cup would carry the level past 15 ppm and keep everybody out for days. So a shock there goes as far as people may still get in.
+ * cup would raise the level above 15 ppm and keep everybody out for days. So a shock there goes as far as people may still get in.
  */
 const BANK_SHOCK_MG_PER_LITRE = 6
 /** What one puts in, mg per litre: common practice; of granules, a teaspoon for 100 US gal, or two. */

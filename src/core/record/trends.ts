@@ -158,7 +158,7 @@ export const trendsOf = (
       quantity === 'combinedChlorine' || readingsOnly
         ? []
         : lives.flatMap(({ points }) => {
-            // The neighbours outside carry the line to both edges.
+            // With the neighbours outside the line reaches both edges.
             const first = points.findLastIndex(({ at }) => at < from)
             const last = points.findIndex(({ at }) => at > to)
             const near = points.slice(Math.max(0, first), last < 0 ? undefined : last + 1)

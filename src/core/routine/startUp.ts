@@ -363,7 +363,7 @@ const startedUnticked = (tub: Tub, tests: readonly EntryOf<'test'>[], since: Ins
 }
 
 /** A start-up that nobody has begun is offered for so long after the fill. */
-const START_DAYS = 14
+export const START_DAYS = 14
 /** So much of a step's dose counts as the dose. */
 const MOST_OF_IT = 0.8
 /** Less than this is not worth measuring out, mg per litre. */

@@ -11,18 +11,17 @@ import {
 } from '../advice/shockAmount'
 import { quantityOf } from '../estimate/testedWater'
 import { type Entry, isKind } from '../journal/entry'
-import { isHeavy, loadOf } from '../journal/load'
-import { isTrouble, SHOCK_SIGNS } from '../journal/sign'
+import { loadOf } from '../journal/load'
 import { ppmPerUnit } from '../products/doseTarget'
 import { measureAtMost, roundToMeasure } from '../products/measure'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { keepOutAbove } from '../programmes/programme'
-import { treatmentsOpen, wayOut } from '../routine/wayOut'
+import { treatmentsOpen } from '../routine/wayOut'
 import type { Instant } from '../time'
 import { methodOf, shockEvery } from '../tub/methods'
 import type { Tub } from '../tub/tub'
-import { cutsToAnswer, shocksIn } from './shocks'
+import { cutsToAnswer, isClear, shockAsked, shocksIn } from './shocks'
 
 /** Two people for 35 minutes. */
 const HEAVY_HOURS = 2 * (35 / 60)
@@ -58,8 +57,6 @@ export interface ShockDue {
   wipe: boolean
 }
 
-const isClear = ({ kind, body }: Entry): boolean => kind === 'look' && !body.signs.some(isTrouble)
-
 /**
  * The next shock: a week after the last, or at once after a heavy soak, a sign or a treatment that none has answered; common
  * practice. None is due where nobody has been in since the last. A cell oxidises all day, so it has no rhythm: undefined there until people have left
@@ -76,23 +73,23 @@ export const nextShock = (
   const last = littleOnes.at(-1)?.at
   // A sign, a heavy soak and a treatment want a whole one.
   const lastWhole = shocks.at(-1)?.at ?? 0
-  const heavy = journal
-    .filter(isKind('soak'))
-    .filter(({ at, body }) => at <= now && at > lastWhole && isHeavy(body))
-    .reduce<Instant | undefined>((first, { at }) => Math.min(first ?? at, at), undefined)
+  const unanswered = (at: Instant) => at <= now && at > lastWhole
+  /** When something that no shock has answered asked for one first. */
+  const askedBy = (why: ReturnType<typeof shockAsked>, stands: (at: Instant) => boolean) =>
+    journal
+      .filter((entry) => unanswered(entry.at) && shockAsked(tub, entry) === why && stands(entry.at))
+      .reduce<Instant | undefined>((first, { at }) => Math.min(first ?? at, at), undefined)
+  const heavy = askedBy('load', () => true)
   const first = journal.reduce((earliest, { at }) => Math.min(earliest, at), now)
   const rhythm = (last ?? first) + shockEvery(tub)
   const byLoad = heavy !== undefined && (little || heavy < rhythm)
-  const unanswered = (at: Instant) => at <= now && at > lastWhole
-  const sign = journal
-    .filter(isKind('look'))
-    .filter(({ at, body }) => unanswered(at) && body.signs.some((one) => SHOCK_SIGNS.includes(one)))
-    // Gone by a later look, it calls for nothing.
-    .filter(({ at }) => !journal.some((one) => isClear(one) && one.at > at && one.at <= now))
-    .reduce<Instant | undefined>((first, { at }) => Math.min(first ?? at, at), undefined)
+  // Gone by a later look, it calls for nothing.
+  const sign = askedBy(
+    'sign',
+    (at) => !journal.some((one) => isClear(one) && one.at > at && one.at <= now),
+  )
   const treats = treatmentsOpen(journal, now).find(
-    ({ at, body }) =>
-      unanswered(at) && wayOut(body.cause, tub).steps.some(({ kind }) => kind === 'shock'),
+    (entry) => unanswered(entry.at) && shockAsked(tub, entry) === 'trouble',
   )
   const cut = cutsToAnswer(
     tub,

@@ -2,11 +2,11 @@ import { isShockDose } from '../advice/shockAmount'
 import { type Entry, type EntryOf, inOrder } from '../journal/entry'
 import { isHeavy } from '../journal/load'
 import { cutsIn } from '../journal/powerCut'
-import { SHOCK_SIGNS } from '../journal/sign'
+import { isTrouble, SHOCK_SIGNS } from '../journal/sign'
 import { PRODUCTS } from '../products/product'
 import { programmeOf } from '../programmes/programme'
 import { wayOut } from '../routine/wayOut'
-import { COMBINED_HIGH_PPM } from '../testing/quantity'
+import { COMBINED_HIGH_PPM, type Readings } from '../testing/quantity'
 import { DAY, HOUR, type Instant } from '../time'
 import { methodOf, shockEvery } from '../tub/methods'
 import type { Tub } from '../tub/tub'
@@ -40,27 +40,36 @@ const SOAKS_OWN = DAY
 /** A shock that is due within so long was poured as one. Assumed. */
 const AS_GOOD_AS_DUE = 12 * HOUR
 
-/** Whether an entry asks for a whole shock by itself. */
-const asksForShock = (tub: Tub, { kind, body }: Entry): boolean => {
+export const isClear = ({ kind, body }: Entry): boolean =>
+  kind === 'look' && !body.signs.some(isTrouble)
+
+/** Why an entry asks for a whole shock by itself, where it does. */
+export const shockAsked = (
+  tub: Tub,
+  { kind, body }: Entry,
+): 'load' | 'sign' | 'trouble' | 'combined' | undefined => {
   switch (kind) {
     case 'soak':
-      return isHeavy(body)
+      return isHeavy(body) ? 'load' : undefined
     case 'look':
-      return body.signs.some((one) => SHOCK_SIGNS.includes(one))
+      return body.signs.some((one) => SHOCK_SIGNS.includes(one)) ? 'sign' : undefined
     case 'treatment':
       return wayOut(body.cause, tub).steps.some((step) => step.kind === 'shock')
+        ? 'trouble'
+        : undefined
     case 'test': {
-      const { totalChlorine, freeChlorine } = body.readings
-      return (
-        totalChlorine !== undefined &&
-        freeChlorine !== undefined &&
-        totalChlorine - freeChlorine > COMBINED_HIGH_PPM
-      )
+      const combined = combinedIn(body.readings)
+      return combined !== undefined && combined > COMBINED_HIGH_PPM ? 'combined' : undefined
     }
     default:
-      return false
+      return undefined
   }
 }
+
+const combinedIn = ({ totalChlorine, freeChlorine }: Readings): number | undefined =>
+  totalChlorine === undefined || freeChlorine === undefined
+    ? undefined
+    : totalChlorine - freeChlorine
 
 /**
  * The doses that were shocks, oldest first: of a shock's size, and not what a soak had of its own. A chlorine dose that follows a light
@@ -79,22 +88,27 @@ export const shocksIn = (
   const shocks: EntryOf<'dose'>[] = []
   let last = past[0]?.at ?? now
   let soaked = Number.NEGATIVE_INFINITY
-  let asked = false
+  const asked = new Set<NonNullable<ReturnType<typeof shockAsked>>>()
   for (const entry of past) {
-    asked ||= asksForShock(tub, entry)
+    // Gone by a later look or test, it calls for nothing.
+    if (isClear(entry)) asked.delete('sign')
+    if (entry.kind === 'test' && combinedIn(entry.body.readings) !== undefined)
+      asked.delete('combined')
+    const why = shockAsked(tub, entry)
+    if (why) asked.add(why)
     if (entry.kind === 'soak') soaked = entry.at
     if (entry.kind !== 'dose') continue
     const { at, body } = entry
     const { product, grams } = body
     const due = at >= last + every - AS_GOOD_AS_DUE
-    const answers = asked || due || cuts.some(({ to }) => to > last && to <= at)
+    const answers = asked.size > 0 || due || cuts.some(({ to }) => to > last && to <= at)
     const { goes, perGram } = PRODUCTS[product]
     const chlorine = goes !== 'in a feeder' && perGram.freeChlorineMmol > 0
     const soaksOwn = chlorine && at - soaked <= SOAKS_OWN && !answers
     if (isShockDose(tub, product, grams, share) && !soaksOwn) {
       shocks.push(entry)
       last = at
-      asked = false
+      asked.clear()
     }
     if (chlorine) soaked = Number.NEGATIVE_INFINITY
   }

@@ -107,7 +107,7 @@ const priced = (amount: number, price: number | undefined) =>
   price === undefined ? undefined : amount * price
 
 /**
- * What a time has cost at one tub: products weighed out by the journal, water by the litre, energy by the tub's own cooling (its kind's, until
+ * What a time has cost at one tub: products as the journal has them, water by the litre, energy by the tub's own cooling (its kind's, until
  * it is learnt). Before the first fill that is known, and while the tub stood empty, nothing was heated.
  * @param journal in any order
  */

@@ -41,8 +41,8 @@ export interface Chore {
   /** Seen since it was last done, these bring it to the next day. */
   signs: readonly Sign[]
   paused: boolean
-  /** A full dose of one of these asks for it a day later. */
-  follows?: readonly LabelledName[]
+  /** So large a share of a label's dose of one of these asks for it a day later. */
+  follows?: { doses: readonly LabelledName[]; share: number }
   /** Comes up only where something is wrong and this is its way out, or where a stay, a soak or a dose asks for it. */
   asked?: true
   /** Its water bears nothing but this programme's own cleaners: the words are other ones. */
@@ -140,7 +140,8 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     ],
     windowDays: 2,
     minutes: 10,
-    follows: ['clarifier', 'scale and metal inhibitor'],
+    // A small weekly dose binds too little for a rinse of its own. Assumed.
+    follows: { doses: ['clarifier', 'scale and metal inhibitor'], share: 0.5 },
     signs: ['cloudy', 'foam', 'weak flow', 'low flow code', 'filter brown'],
   },
   'filter soak': {
@@ -333,7 +334,7 @@ const PRESETS: Record<PresetChoreId, Preset> = {
     windowDays: 1,
     minutes: 3,
     asked: true,
-    follows: ['scale and metal inhibitor'],
+    follows: { doses: ['scale and metal inhibitor'], share: 0 },
     only: ({ programme }) =>
       programme === 'silver or mineral with low chlorine' || hasChlorinePart(programme),
   },

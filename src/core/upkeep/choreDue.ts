@@ -7,6 +7,7 @@ import { loadOf } from '../journal/load'
 import { ELECTRICAL, type Sign } from '../journal/sign'
 import { labelGrams, type ProductName } from '../products/product'
 import { waterLife } from '../refill/waterLife'
+import { START_DAYS } from '../routine/startUp'
 import { treatmentsOpen, wayOut } from '../routine/wayOut'
 import { shocksIn } from '../soaks/shocks'
 import { DAY, type Instant, MINUTE } from '../time'
@@ -86,8 +87,6 @@ const NEXT_DAY = DAY
 const LONGEST_FORESEEN = 400
 /** What a dose asks for is for the next day; common practice. */
 const FOLLOWS_AFTER = DAY
-/** Less than this of a label's dose clears and binds too little for that. Assumed. */
-const FULL_DOSE = 0.5
 /** A drain: more than a top-up or a part. */
 const DRAINED = 0.9
 
@@ -216,18 +215,25 @@ export const choresDue = (
     )
   const wayOutOf = (chore: Chore) =>
     brought.findLast(({ id, at }) => id === chore.id && at > lastOf(chore))
-  /** Before it is in, in new water, nothing takes it out. */
+  /** In new water a silver part goes in only after the inhibitor of its start-up, which takes nothing out. */
   const partIn = (at: Instant) =>
     filledAt === undefined ||
     at < filledAt ||
-    past.some((one) => one.at >= filledAt && one.at < at && SHOWN_BY['mineral cartridge']?.(one))
+    at - filledAt > START_DAYS * DAY ||
+    past.some(
+      (one) =>
+        one.at >= filledAt &&
+        one.at < at &&
+        (SHOWN_BY['mineral cartridge']?.(one) ||
+          (one.kind === 'chore' && one.body.chore === 'mineral cartridge')),
+    )
   const followOf = (chore: Chore) =>
     past.filter(isKind('dose')).findLast(({ at, body: { product, grams } }) => {
-      const asks = chore.follows?.find((one) => one === product)
+      const { doses = [], share = 0 } = chore.follows ?? {}
       return (
-        asks !== undefined &&
+        doses.some((one) => one === product) &&
         at > lastOf(chore) &&
-        grams >= FULL_DOSE * (labelGrams(asks, tub.volumeLitres) ?? 0) &&
+        grams >= share * (labelGrams(product, tub.volumeLitres) ?? 0) &&
         (chore.id !== 'silver back' || partIn(at))
       )
     })
@@ -358,8 +364,10 @@ export const choresDue = (
         why = 'sign'
       }
       const follow = followOf(chore)
-      if (follow && follow.at > (moved?.at ?? -1) && follow.at + FOLLOWS_AFTER < due) {
-        due = follow.at + FOLLOWS_AFTER
+      const asked = (follow?.at ?? 0) + FOLLOWS_AFTER
+      // What comes round by itself waits for it: one rinse and not two.
+      if (follow && follow.at > (moved?.at ?? -1) && (asked < due || GATHERS.has(why))) {
+        due = asked
         why = 'follows'
       }
       const treats = wayOutOf(chore)

@@ -2,7 +2,7 @@ import type { TubView } from '@/server/views'
 import { Link } from '@/ui/Link'
 import { formatOldReading } from '@/words/learntWords'
 
-/** Where the plan stands on a reading that nobody gets in by any more: said where the hand is about to dose. */
+/** The plan uses a reading that is too old to get in on: said where somebody is about to dose. */
 export const OldReading = ({ view }: { view: TubView }) => {
   const words = formatOldReading(view)
   return (

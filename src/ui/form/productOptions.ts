@@ -20,7 +20,7 @@ export interface ProductOption {
   value: ProductName
   label: string
   unit: string
-  /** What its label asks of this tub, where it goes by its label. */
+  /** What its label says for this tub, where it is dosed from its label. */
   hint: string | undefined
   /** The owner's own measure for it, by name. */
   scoop: string | undefined

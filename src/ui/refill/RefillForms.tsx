@@ -35,7 +35,7 @@ export const SetDay = ({
     className="flex flex-wrap items-end gap-4"
     submit={({ pending }) => (
       <SubmitButton pending={pending} className="plain">
-        {planned ? 'Move' : 'Set it so'}
+        {planned ? 'Move' : 'Set the day'}
       </SubmitButton>
     )}
   >

@@ -38,7 +38,7 @@ export const TopUpCheck = ({
   asked: TopUpAsked
   /** Something was asked, so there is an answer. */
   given: boolean
-  /** In those days, by the journal. */
+  /** In those days, from the journal. */
   bathers: number
   weather: Weather
   simulated: boolean

@@ -13,7 +13,15 @@ import {
   lossAtTemperature,
   USUAL_SURROUNDINGS,
 } from '../surroundings'
-import { at, chance, chlorineChargeOf, type Ensemble, equilibriaOf, paceOf } from './ensembleState'
+import {
+  at,
+  chance,
+  chlorineChargeOf,
+  type Ensemble,
+  equilibriaOf,
+  type Foretold,
+  paceOf,
+} from './ensembleState'
 import { COMBINED_SHARE, passTime, type Rates, type Residual, WASTE_FADES } from './kinetics'
 import { phNear } from './phNear'
 
@@ -69,7 +77,7 @@ export const loseGas = (
 const noiseOver = (
   ensemble: Ensemble,
   hours: number,
-): ((name: 'sanitizer' | 'combined' | 'alkalinity' | 'carbon', i: number) => number) => {
+): ((name: Exclude<keyof Foretold, 'from' | 'pace'>, i: number) => number) => {
   const { foretold } = ensemble
   if (!foretold) {
     const next = chance(ensemble)
