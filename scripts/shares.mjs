@@ -12,7 +12,7 @@ const CALL = /\bshare\(\s*'([^']+)',\s*([\d_]+),\s*([\w.]+),?\s*\)/g
 
 /** @returns {{ file: string, what: string, some: number, all: string }[]} */
 export const shares = () =>
-  filesBelow('tests')
+  [...filesBelow('tests'), ...filesBelow('e2e')]
     .filter((path) => /\.tsx?$/.test(path))
     .flatMap((path) =>
       [...readFileSync(path, 'utf8').matchAll(CALL)].map(([, what, some, all]) => ({

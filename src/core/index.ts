@@ -378,6 +378,7 @@ export {
   planToday,
   type SetAside,
   sanitizerStepOf,
+  supposedPlan,
   type Way,
   waysToDose,
 } from './today/planToday'

@@ -176,6 +176,15 @@ export const formatNote = (
         return `Or replace about ${volume(note.litres, preferences)} with your fill water${note.assumed ? ' (its alkalinity is assumed)' : ''}: that leaves alkalinity near ${ppm(note.totalAlkalinityPpm, 0)}, pH ${formatNumber(note.pH, 1, preferences)} and hardness ${ppm(note.calciumHardnessPpm, 0)}. It takes about ${formatNumber(5 * Math.round(note.waterMinutes / 5), 0, preferences)} minutes with a usual pump and garden hose, then ${formatNumber(note.heatHours, 0, preferences)} hours and ${formatNumber(note.kilowattHours, 0, preferences)} kWh to warm up. By acid, these steps take about ${formatNumber(note.acidHours, 0, preferences)} hours, nearly all of it jets and waiting.`
       case 'needs alkalinity':
         return 'pH is out of range, and the right dose depends on alkalinity. Test alkalinity, then dose.'
+      case 'outside the model': {
+        const said = (value: number) =>
+          quantity === 'pH' ? formatNumber(value, 1, preferences) : ppm(value, 0)
+        const range =
+          note.low > 0 ? `${said(note.low)} to ${said(note.high)}` : `up to ${said(note.high)}`
+        return `${name} of ${said(note.value)} is unusual. These amounts are held to published figures for ${range}, and can be well off here: go by the test that follows.`
+      }
+      case 'pH first':
+        return `No ${PRODUCTS[note.product].commonName} at pH ${formatNumber(note.pH, 1, preferences)}: in so acid a water it gives off gas and eats metal. Raise pH first, test, then it goes in.`
       case 'pH bleached':
         return `pH was read under ${ppm(note.ppm, 1)} of ${named(note.residual)}, which bleaches the colour of the test, so nothing is dosed by it. Test pH again below ${ppm(note.belowPpm, 0)}.`
       case 'needs pH':

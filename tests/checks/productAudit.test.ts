@@ -182,7 +182,7 @@ const ROWS: {
     strength: { oxidationLimit: 'sulfate' },
     formula: 'Na2S2O3(H2O)5',
     fraction: 1,
-    perMole: { reducerMmol: 4, reducerAlkalinityMeq: -6 },
+    perMole: { reducerMmol: 4, reducerAlkalinityMeq: -6, reducerSulfateMmol: 2 },
   },
   {
     product: 'cyanuric acid',

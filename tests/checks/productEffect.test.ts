@@ -45,6 +45,15 @@ test.each(vectors<Given>('product-effect'))(
   },
 )
 
+// Stoichiometry: 4 g of the pentahydrate, 248.18 g/mol, leave two sulfates of 96.06 g/mol each in 1,350 L.
+test('chlorine remover that ends as sulfate is said with its sulfate, one that ends as tetrathionate with none', () => {
+  const said = (oxidationLimit: Strength['oxidationLimit']) =>
+    describeEffect(effectOf('sodium thiosulfate pentahydrate', { oxidationLimit }), 4, 1350)
+  expect(said('sulfate').sulfateSpentPpm).toBeCloseTo(2.294, 3)
+  expect(said('sulfate').sulfateAddedPpm).toBe(0)
+  expect(said('tetrathionate').sulfateSpentPpm).toBe(0)
+})
+
 // Mass balance of charge (law): strong cations less strong anions left in the water is the spent alkalinity.
 const STRONG: Partial<Record<SubstanceName, (mmol: number) => number>> = {
   // One sodium and no chloride but its own two: −1 a mol.

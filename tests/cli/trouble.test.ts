@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs'
 import { checkFields } from '@/cli/fields'
 import { TOPICS } from '@/cli/topics'
 import { SIGNS } from '@/core/journal/sign'
+import { DOCUMENT, MARK, troubleTables } from '../../scripts/troubleDoc'
 import vectors from '../checks/vectors/trouble.json'
 import { CASE_NOW, givenOf, TROUBLE_CASES, TUB } from '../trouble/cases'
 
@@ -36,6 +38,20 @@ test.each(vectors.cases)('$id', ({ given, amongFirstThree }) => {
   expect(first.some((code) => amongFirstThree.includes(code))).toBe(true)
 })
 
+/** Cells without the spaces that line them up. */
+const cells = (text: string) =>
+  text
+    .split('\n')
+    .map((line) =>
+      line.startsWith('|')
+        ? line
+            .split('|')
+            .map((cell) => cell.trim().replace(/^-+$/, '-'))
+            .join('|')
+        : line.trim(),
+    )
+    .filter(Boolean)
+
 describe('invented cases, with the cause that a practitioner would name', () => {
   const lived = TROUBLE_CASES.map((one) => {
     const said = ask(givenOf(one))
@@ -49,6 +65,10 @@ describe('invented cases, with the cause that a practitioner would name', () => 
     }
   })
 
+  test('docs/trouble.md holds the figures that are gone by, and what became of every case', () => {
+    const [, tables = ''] = readFileSync(DOCUMENT, 'utf8').split(MARK)
+    expect(cells(tables)).toEqual(cells(troubleTables(lived.map(({ said }) => said))))
+  })
   test('there are eighty of them, each under its own name', () => {
     expect(TROUBLE_CASES.length).toBeGreaterThanOrEqual(80)
     expect(new Set(TROUBLE_CASES.map(({ id }) => id)).size).toBe(TROUBLE_CASES.length)

@@ -135,7 +135,7 @@ test('a settled journal is folded once and says the same at every moment, for wh
     [tub, -20 * 24],
     [tub, 30],
   ] as const)
-    expect(estimate(asked, settled, NOW + hours * HOUR)).toEqual(
-      estimate(asked, journal, NOW + hours * HOUR),
+    expect(estimate(asked, settled, NOW + hours * HOUR, ensemble)).toEqual(
+      estimate(asked, journal, NOW + hours * HOUR, ensemble),
     )
 })

@@ -31,6 +31,9 @@ describe('a reducer', () => {
     )
     expect(readWater(some).freeChlorinePpm).toBeCloseTo(4 - 2 * perMilligram, 2)
     expect(some.reducerMmol).toBeCloseTo(0, 12)
+    // S₂O₃²⁻ + 4 HOCl + H₂O → 2 SO₄²⁻ + 4 Cl⁻ + 6 H⁺
+    expect(some.sulfateMmol).toBeCloseTo((2 * 2) / 248.18, 4)
+    expect(some.reducerSulfateMmol).toBeCloseTo(0, 12)
 
     const much = addProduct(
       waterOf({ freeChlorinePpm: 1 }),

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { gapMinutes } from '@/core/advice/handling'
 import { overdoseHelp } from '@/core/advice/overdose'
 import { estimate } from '@/core/estimate/estimate'
+import { ensembleOf } from '@/core/estimate/learning/ensemble'
 import { quantityOf } from '@/core/estimate/testedWater'
 import type { Entry } from '@/core/journal/entry'
 import { incompatibilityIn } from '@/core/products/incompatibilities'
@@ -16,7 +17,7 @@ import { share } from '../share'
 import { anyHouse, told } from './houses'
 import { NOW } from './waters'
 
-const RUNS = share('journals, one regimen of each', 250, 2000)
+const RUNS = share('journals, one regimen of each', 150, 2000)
 const BY_SIGNS = new Set(['accident', 'unwell', 'slime', 'trouble'])
 
 interface Poured {
@@ -111,7 +112,8 @@ test('one regimen, whatever was written down: each quantity once, nothing forbid
             body: { method: 'drops', readings: { [sanitizer]: quantityOf(step.after, sanitizer) } },
           },
         ]
-        const later = estimate(tub, done, NOW + HOUR)
+        const after = NOW + HOUR
+        const later = estimate(tub, done, after, ensembleOf(tub, done, after, 8))
         const help = overdoseHelp(tub, later, done)
         const before = quantityOf(step.before, sanitizer)
         if (before <= 1.1 * tub.targets.sanitizer.high && help) expect(help.byDose).toBeDefined()

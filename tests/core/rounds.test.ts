@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { type ProgrammeId, programmeOf } from '@/core/programmes/programme'
 import { normal, seeded } from '@/core/random'
 import type { Method } from '@/core/testing/quantity'
+import { share } from '../share'
 import { type Outcome, roundsOf } from './rounds'
 import { plainReading, tubWith } from './waters'
 
@@ -17,7 +18,7 @@ const PH = [6.9, 7.2, 7.5, 7.8, 8.1, 8.3]
 /** From the band's edges, ppm. */
 const BELOW = [-40, -20, 5]
 const ABOVE = [-5, 4, 10]
-const DRAWS = 4
+const DRAWS = share('readings of each water, put right in rounds', 2, 4)
 
 const outcomesOf = (id: ProgrammeId, presetId: string, method: Method): Outcome[] => {
   const preset = programmeOf(id).presets.find((one) => one.id === presetId)
@@ -51,7 +52,7 @@ const outcomesOf = (id: ProgrammeId, presetId: string, method: Method): Outcome[
 }
 
 const rows: string[] = []
-const share = (some: readonly Outcome[], of: (one: Outcome) => boolean) =>
+const portion = (some: readonly Outcome[], of: (one: Outcome) => boolean) =>
   some.filter(of).length / some.length
 
 describe.each(SCHOOLS)('%s', (name, id, preset) => {
@@ -63,15 +64,15 @@ describe.each(SCHOOLS)('%s', (name, id, preset) => {
     'thirty-six waters, each read by %s with its error, are in band within two rounds',
     (method, least) => {
       const outcomes = outcomesOf(id, preset, method)
-      const one = share(outcomes, ({ rounds }) => rounds !== undefined && rounds <= 1)
-      const two = share(outcomes, ({ rounds }) => rounds !== undefined)
+      const one = portion(outcomes, ({ rounds }) => rounds !== undefined && rounds <= 1)
+      const two = portion(outcomes, ({ rounds }) => rounds !== undefined)
       const worst = Math.max(...outcomes.map(({ overshoot }) => overshoot))
       const lowest = Math.min(...outcomes.map(({ lowestPh }) => lowestPh))
       rows.push(
-        `| ${name} | ${method} | ${outcomes.length} | ${(100 * one).toFixed(0)} % | ${(100 * two).toFixed(0)} % | ${(100 * share(outcomes, ({ overshoot }) => overshoot > 1)).toFixed(1)} % | ${worst.toFixed(1)} | ${lowest.toFixed(2)} |`,
+        `| ${name} | ${method} | ${outcomes.length} | ${(100 * one).toFixed(0)} % | ${(100 * two).toFixed(0)} % | ${(100 * portion(outcomes, ({ overshoot }) => overshoot > 1)).toFixed(1)} % | ${worst.toFixed(1)} | ${lowest.toFixed(2)} |`,
       )
       expect(two).toBeGreaterThanOrEqual(least)
-      expect(share(outcomes, ({ overshoot }) => overshoot > 1)).toBeLessThan(0.02)
+      expect(portion(outcomes, ({ overshoot }) => overshoot > 1)).toBeLessThan(0.02)
       expect(worst).toBeLessThan(2)
       expect(lowest).toBeGreaterThan(6.5)
     },

@@ -409,6 +409,23 @@ describe('feeder and cell', () => {
     expect(high).toMatchObject({ move: 'leave it', reason: { code: 'far too high' } })
     expect(advise(read(13, 2.1, 1), shut, read(5, 0.1, 2))?.move).toBe('reopen')
   })
+  test('twice above what lets people in shuts it, whatever was expected; by less than a kit can tell, not', () => {
+    const floater = tubWith('chlorine tablets')
+    const asked = (...ppm: [number, number]) => {
+      const journal = ppm.map(
+        (freeChlorine, i): Entry => ({
+          id: i + 1,
+          kind: 'test',
+          at: NOW - (1 - i) * DAY - HOUR,
+          body: { method: 'drops', readings: { freeChlorine, pH: 7.5 } },
+        }),
+      )
+      return feederAdvice(floater, journal, estimate(floater, journal, NOW))?.move
+    }
+    expect(asked(5.6, 5.5)).toBe('shut')
+    expect(asked(4.6, 5.5)).not.toBe('shut')
+    expect(asked(5.1, 5.1)).not.toBe('shut')
+  })
   test('a notch is left for some days to show, but for what keeps people out', () => {
     const set = (daysAgo: number): Entry => ({
       id: 3,
@@ -563,8 +580,14 @@ test('a cell is started up in a loop of days until the level holds', () => {
   keep(51, { kind: 'dose', body: { product: 'sodium hypochlorite', grams } })
   expect(at(40).step).toMatchObject({ id: 'held a day', needs: 'wait' })
   expect(at(26).step).toMatchObject({ id: 'held a day', needs: 'test' })
+  const begun = entries.length
   read(25, 3.6)
   expect(at(24).step?.id).toBe('cell on')
+  // After several days the cell has to, whatever is left.
+  entries.length = begun
+  read(25, 2)
+  expect(at(24).step?.id).toBe('held a day')
+  expect(at(3).step?.id).toBe('cell on')
 })
 
 test('while a shock mixes the cover is half open, while a small dose does it is open', () => {

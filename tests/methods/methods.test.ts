@@ -94,7 +94,7 @@ const ensembleFor = (tub: Tub, journal: readonly Entry[]): Ensemble => {
 
 /** All that is said of a tub on one of these evenings, by place. */
 const voices = (tub: Tub, journal: readonly Entry[]) => {
-  const state = estimate(tub, journal, NOW)
+  const state = estimate(tub, journal, NOW, ensembleFor(tub, journal))
   const { output } = todayOf({ ensemble: ensembleFor(tub, journal) }, tub, journal, NOW)
   const options = tub.choices ? { choices: tub.choices } : {}
   const { steps } = planToday(tub, journal, state, options).plan
@@ -210,7 +210,7 @@ test('any mixture of ways speaks with one voice, and none of them opens the tub'
     ) as Partial<Methods>
     const tub = tubWith(programme, { choices })
     for (const [evening, journal] of Object.entries(EVENINGS)) {
-      const state = estimate(tub, journal, NOW)
+      const state = estimate(tub, journal, NOW, ensembleFor(tub, journal))
       expect(
         todayOf({ ensemble: ensembleFor(tub, journal) }, tub, journal, NOW).output.mayGetIn,
       ).toBe(usualVoices(programme, evening, journal).verdict[0])

@@ -5,7 +5,6 @@ import { quantityOf } from '@/core/estimate/testedWater'
 import { type Entry, inOrder, type NewEntry } from '@/core/journal/entry'
 import { SIGNS } from '@/core/journal/sign'
 import { PRODUCTS } from '@/core/products/product'
-import { feederOf } from '@/core/programmes/feederKind'
 import { keepOutAbove, PROGRAMMES, programmeOf } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { Closure } from '@/core/today/closure'
@@ -129,6 +128,27 @@ test('no dead end, no early promise: a shut tub says what opens it, and promises
     }),
     { numRuns: RUNS },
   )
+})
+
+test('one trip to the tub: no test names a quantity twice, and between two tests something goes in or time goes by', () => {
+  let tests = 0
+  fc.assert(
+    fc.property(anyHouse, (house) => {
+      const acts = told(house).acts
+      for (const [i, act] of acts.entries()) {
+        if (act.kind !== 'test') continue
+        tests++
+        expect(new Set(act.quantities).size).toBe(act.quantities.length)
+        const before = acts.slice(0, i).findLastIndex(({ kind }) => kind === 'test')
+        if (before < 0) continue
+        const between = acts.slice(before + 1, i).filter(({ kind }) => kind !== 'chore')
+        if (between.length === 0)
+          expect(act.due - (acts[before]?.due ?? 0)).toBeGreaterThan(10 * MINUTE)
+      }
+    }),
+    { numRuns: RUNS },
+  )
+  expect(tests).toBeGreaterThan(RUNS / 3)
 })
 
 test('asked once: what was just tested or just poured is not asked for again', () => {
@@ -271,9 +291,6 @@ test('own advice closes no longer than said, and is not taken back: what was don
       const house = { tub, journal: justTested(before) }
       const said = saidAt(house.tub, house.journal, NOW)
       if (said.verdict.closures.length === 0 || said.readyAt === undefined) return
-      // What a cell gives after a soak is not known to the hour: its promise may be early. Three in two thousand were.
-      const soaked = house.journal.some(({ kind }) => kind === 'soak')
-      if (soaked && feederOf(said.tub.programme) === 'cell') return
       const journal = carriedOut(said, house.journal)
       const tested = journal.findLast(({ kind, at }) => kind === 'test' && at >= NOW)?.at
       if (tested === undefined) return

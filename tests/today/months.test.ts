@@ -91,7 +91,7 @@ test.each(PROGRAMMES.map(({ id }, i) => [id, i] as const))(
   (programme, i) => {
     const count = share('ways to misread, in each programme', 1, WRONGS.length)
     for (const wrong of Array.from({ length: count }, (_, n) => WRONGS[(i + n) % WRONGS.length])) {
-      const month = liveMonth({ programme, misread: MISREAD[wrong ?? ''], days: 7 })
+      const month = liveMonth({ programme, misread: MISREAD[wrong ?? ''], days: 12 })
       expect([wrong, month.deadEnds, month.met]).toEqual([wrong, [], []])
       expect(month.openedDays ?? Number.POSITIVE_INFINITY).toBeLessThan(LONGEST_START_DAYS)
       for (const { pH } of month.truth) {

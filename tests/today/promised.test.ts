@@ -15,9 +15,9 @@ const points = Array.from({ length: 9 }, (_, hour) => ({
 }))
 const plan = { after: { brominePpm: 6, pH: 7.5, cyanuricAcidPpm: 0 } } as unknown as Plan
 const estimate = { outstandingDemandPpm: 0 } as Estimate
-const promised = (notBefore: number, pHAt = 7.5) =>
+const promised = (notBefore: number, pHAt = 7.5, mixedAt = NOW) =>
   planReadyAt(tub, estimate, plan, {
-    mixedAt: NOW,
+    mixedAt,
     notBefore,
     foreseen: () => points,
     pHAt: () => pHAt,
@@ -31,6 +31,11 @@ test('a promise holds at its own moment and for half an hour more, or is none', 
   expect(promised(NOW + 3.5 * HOUR)).toBe(NOW + 3.5 * HOUR)
   expect(promised(NOW + 3 * HOUR + 45 * MINUTE)).toBeUndefined()
   expect(promised(NOW + 5 * HOUR)).toBeUndefined()
+})
+
+test('what falls too low between two points of the forecast, just before all is mixed, is no promise', () => {
+  expect(promised(NOW, 7.5, NOW + 3.25 * HOUR)).toBe(NOW + 3.25 * HOUR)
+  expect(promised(NOW, 7.5, NOW + 4.5 * HOUR)).toBeUndefined()
 })
 
 test('nor is one whose pH is out of its limits by then', () => {

@@ -5,6 +5,7 @@ import { PROGRAMMES, type ProgrammeId } from '@/core/programmes/programme'
 import type { Readings } from '@/core/testing/quantity'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import type { House } from '@/core/today/house'
+import { planToday, supposedPlan } from '@/core/today/planToday'
 import { today } from '@/core/today/today'
 import { planText } from '@/words/planWords'
 import { formatVerdict } from '@/words/verdictWords'
@@ -271,4 +272,25 @@ test('nothing is said to have happened where nothing was logged', () => {
   )
   const words = formatVerdict(view, preferences)
   expect([words.reason, ...words.also].join(' ')).not.toMatch(/happened since/)
+})
+
+test('what is only supposed passes the gate: fresh water first, and a water that the map is asked about', () => {
+  const hard = {
+    ...goodReadings('granular chlorine'),
+    calciumHardness: 700,
+    pH: 8.2,
+    totalAlkalinity: 160,
+  }
+  const stepsOf = (...seen: NewEntry[]) => {
+    const { tub, journal, estimate, asked, planOptions, verdict } = {
+      ...ask('granular chlorine', [fill(40), test_(20, hard), ...seen]),
+      journal: journalOf([fill(40), test_(20, hard), ...seen]),
+    }
+    return [
+      planToday(tub, journal, estimate, { ...asked, replaceWater: true }).plan.steps.length,
+      supposedPlan(tub, [], estimate, { ...planOptions, found: verdict.closures }).steps.length,
+    ].map((steps) => steps > 0)
+  }
+  expect(stepsOf()).toEqual([true, true])
+  expect(stepsOf(saw(5, 'electric shock'))).toEqual([false, false])
 })

@@ -10,8 +10,10 @@ import { posterior, ratioOf } from '@/core/trouble/network'
 import { PRIOR, SIGN_TABLE } from '@/core/trouble/tables'
 import type { Tub } from '@/core/tub/tub'
 import { drawRates, OUTSIDE_KINDS, outsideTub } from '../outside/outsideTub'
+import { share } from '../share'
 
 const NOW = Date.UTC(2026, 5, 1, 20)
+const HOUSES = share('houses whose causes are said', 30, 60)
 const TABLED = SIGNS.filter((sign) => SIGN_TABLE[sign])
 
 /** A few weeks at a tub of other laws, by people who test, dose, soak and rinse as they happen to. */
@@ -99,7 +101,7 @@ test('of causes that are said to be so likely, so many are at work, in houses wh
   const programmes = ['granular chlorine', 'bromine tablets', 'bromide bank with oxidiser'] as const
   const bins = Array.from({ length: 10 }, () => ({ said: 0, so: 0, count: 0 }))
   let cases = 0
-  for (let house = 0; house < 60; house++) {
+  for (let house = 0; house < HOUSES; house++) {
     const { tub, journal } = outsideHouse(programmes[house % 3] ?? 'granular chlorine', house)
     const state = estimate(tub, journal, NOW)
     const evidence = evidenceOf(tub, journal, NOW, { estimate: state })
@@ -123,7 +125,7 @@ test('of causes that are said to be so likely, so many are at work, in houses wh
       }
     }
   }
-  expect(cases).toBeGreaterThan(800)
+  expect(cases).toBeGreaterThan(13 * HOUSES)
   for (const { said, so, count } of bins) {
     if (count < 60) continue
     const off = Math.abs(so / count - said / count)

@@ -26,6 +26,7 @@ const map = (given: ReturnType<typeof viewOf>) => (
     other={undefined}
     round={[]}
     planOptions={{}}
+    found={[]}
     products={['sodium bicarbonate', 'sodium bisulfate']}
     plan={given.view.plan}
     preferences={given.preferences}

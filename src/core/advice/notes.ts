@@ -218,6 +218,25 @@ export const metalNotes = (task: PlanContext): PlanNote[] => {
   return notes
 }
 
+/** What the chemistry is held to published figures for, as each is read; what lies outside is reckoned all the same, and said. */
+const MODELLED: Partial<Record<Quantity, readonly [low: number, high: number]>> = {
+  pH: [6, 9],
+  totalAlkalinity: [10, 400],
+  calciumHardness: [0, 1000],
+  cyanuricAcid: [0, 120],
+  borate: [0, 60],
+  salt: [0, 5000],
+}
+
+export const outsideModelNotes = (task: PlanContext, doses: boolean): PlanNote[] =>
+  Object.entries(MODELLED).flatMap(([name, [low, high]]): PlanNote[] => {
+    const quantity = name as Quantity
+    const value = quantityOf(task.estimate.reading, quantity)
+    return doses && usable(task, quantity) && (value < low || value > high)
+      ? [{ quantity, reason: { code: 'outside the model', value, low, high } }]
+      : []
+  })
+
 /** What was never read in this water, or too long ago. */
 export const unreadNotes = (task: PlanContext): PlanNote[] =>
   task.programme.watched

@@ -21,6 +21,7 @@ import {
   dilutionNotes,
   lackingNotes,
   metalNotes,
+  outsideModelNotes,
   sanitizerNotes,
   unreadNotes,
 } from './notes'
@@ -153,7 +154,7 @@ export const dosePlan = (
     into.add(product, { full: dose, now: dose }, SANITIZER_AIM[sanitizer], why, purposes)
   }
 
-  const { steps, later } = into
+  const { steps, later, forPh } = into
   const after = readWater(into.water())
   const lacking = lackingNotes(task, wants, others, correction)
   return {
@@ -170,8 +171,13 @@ export const dosePlan = (
       }),
       ...dilutionNotes(task, dilutions),
       ...(settled && settled.notes.length > 0 ? settled.notes : sanitizerNotes(task, short)),
+      ...forPh.map((waits) => ({
+        quantity: sanitizer,
+        reason: { code: 'pH first' as const, ...waits },
+      })),
       ...combinedNotes(task),
       ...metalNotes(task),
+      ...outsideModelNotes(task, steps.length > 0),
       ...unreadNotes(task),
     ],
     assumed: ordered.length > 0 ? assumedOf(task) : [],

@@ -83,6 +83,9 @@ export type NoteReason =
   | { code: 'alkalinity another evening'; hours: number }
   | ({ code: 'water instead of acid' } & WaterInsteadOfAcid)
   | { code: 'needs alkalinity' | 'needs pH' }
+  | { code: 'outside the model'; value: number; low: number; high: number }
+  /** It waits for a water that its gas does not leave. */
+  | { code: 'pH first'; product: ProductName; pH: number }
   | { code: 'pH bleached'; residual: 'freeChlorine' | 'bromine'; ppm: number; belowPpm: number }
   | { code: 'dilution'; dilution: Dilution }
   | { code: 'above range, held by a feeder'; feeder: FeederKind }

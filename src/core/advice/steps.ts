@@ -1,7 +1,7 @@
 import { addEffect } from '../products/addProduct'
 import type { DoseTarget } from '../products/doseTarget'
 import { roundToMeasure } from '../products/measure'
-import type { ProductName } from '../products/product'
+import { PRODUCTS, type ProductName } from '../products/product'
 import { strengthOnLabel } from '../products/strength'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
 import { readWater } from '../water/solveWater'
@@ -17,6 +17,13 @@ import { ventsAsShock } from './shockAmount'
 const NEGLIGIBLE_MG_PER_LITRE = 1
 const NEGLIGIBLE_OXIDISER_MG_PER_LITRE = 0.3
 const SHORTEST_AERATION_MINUTES = 5
+
+/**
+ * In a water below this what oxidises waits for a pH that was raised and read: the more acid, the more of it leaves as gas, and metal
+ * suffers. That pH goes first is common practice; the figure is assumed.
+ */
+export const TOO_ACID_FOR_OXIDISER_PH = 6.5
+const OXIDISES: ReadonlySet<string> = new Set(['chlorine', 'bromine', 'oxidiser'])
 
 /** What a dose is for where nothing else was said. */
 const PURPOSE_OF: Record<DoseTarget | 'bromide', Purpose> = {
@@ -45,6 +52,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanCo
   const { volumeLitres } = tub
   const steps: PlanStep[] = []
   const later: Later[] = []
+  const forPh: { product: ProductName; pH: number }[] = []
   let water = estimate.water
   const worth = (product: ProductName, grams: number) =>
     (1000 * grams) / volumeLitres >=
@@ -55,6 +63,8 @@ export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanCo
   return {
     steps,
     later,
+    /** What waits for a higher pH, and the pH that it would have met. */
+    forPh,
     water: () => water,
 
     /** @param full what the correction takes altogether; `now` is this round's part; mg per litre of water */
@@ -74,6 +84,10 @@ export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanCo
       if (!worth(product, grams)) return
       const effect = effectFor(sources, product)
       const before = readWater(water)
+      if (OXIDISES.has(PRODUCTS[product].family) && before.pH < TOO_ACID_FOR_OXIDISER_PH) {
+        forPh.push({ product, pH: before.pH })
+        return
+      }
       water = addEffect(water, effect, grams, volumeLitres)
       const after = readWater(water)
       const previous = steps.at(-1)

@@ -23,7 +23,9 @@ export interface Fan {
 }
 
 /** Something that is still to come. */
-export type Ahead = { at: Instant; kind: 'soak'; body: SoakLoad } | Extract<Entry, { kind: 'dose' }>
+export type Ahead =
+  | { at: Instant; kind: 'soak'; body: SoakLoad }
+  | Extract<Entry, { kind: 'dose' | 'aeration' }>
 
 const FAN_DAYS = 7
 

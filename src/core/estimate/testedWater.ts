@@ -117,6 +117,7 @@ export const untestedComponents = (before: Water, { freeChlorine = 0, bromine = 
     sulfateMmol,
     reducerMmol: removerLeft ? before.reducerMmol : 0,
     reducerAlkalinityMeq: removerLeft ? before.reducerAlkalinityMeq : 0,
+    reducerSulfateMmol: removerLeft ? before.reducerSulfateMmol : 0,
   }
 }
 

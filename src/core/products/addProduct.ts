@@ -53,6 +53,8 @@ const reduceHalogen = (water: Water): Water => {
       alkalinityMeq: now.alkalinityMeq + share * now.reducerAlkalinityMeq,
       reducerMmol: now.reducerMmol - met.gone,
       reducerAlkalinityMeq: now.reducerAlkalinityMeq * (1 - share),
+      sulfateMmol: now.sulfateMmol + share * now.reducerSulfateMmol,
+      reducerSulfateMmol: now.reducerSulfateMmol * (1 - share),
     }
   }
   if (now.peroxideMmol > 0) {

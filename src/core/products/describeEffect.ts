@@ -65,7 +65,10 @@ export const describeEffect = (
     chlorideAddedPpm: share * effect.chlorideMmol * ATOM.Cl,
     chlorideSpentPpm: share * (effect.chlorideMmol + effect.freeChlorineMmol + removed) * ATOM.Cl,
     sulfateAddedPpm: share * effect.sulfateMmol * SULFATE_G_PER_MOL,
-    sulfateSpentPpm: share * (effect.sulfateMmol + effect.monopersulfateMmol) * SULFATE_G_PER_MOL,
+    sulfateSpentPpm:
+      share *
+      (effect.sulfateMmol + effect.monopersulfateMmol + effect.reducerSulfateMmol) *
+      SULFATE_G_PER_MOL,
     totalDissolvedSolidsPpm: share * effect.totalDissolvedSolidsPpm,
   }
 }

@@ -44,6 +44,7 @@ const NOTHING: ProductEffect = {
   peroxideMmol: 0,
   reducerMmol: 0,
   reducerAlkalinityMeq: 0,
+  reducerSulfateMmol: 0,
   biguanidePpm: 0,
   chlorideMmol: 0,
   sulfateMmol: 0,
@@ -218,6 +219,7 @@ const EFFECTS: Record<SubstanceName, (strength: Strength) => ProductEffect> = {
       ...NOTHING,
       reducerMmol: sulfate ? 4 * mmol : mmol / 2,
       reducerAlkalinityMeq: sulfate ? -6 * mmol : mmol / 2,
+      reducerSulfateMmol: sulfate ? 2 * mmol : 0,
       totalDissolvedSolidsPpm: (1000 * (MASS.thiosulfate - 5 * WATER)) / MASS.thiosulfate,
     }
   },

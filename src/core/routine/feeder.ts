@@ -47,6 +47,8 @@ export interface FeederAdvice {
 export const TABLET_GRAMS = 20
 /** Above its range by more than a notch brings down in a few days: assumed. */
 const FAR = 1.3
+/** A kit tells so much above the limit from what is at it, ppm: assumed. */
+const STUCK_ABOVE = 0.2
 /** Below so much of its band nobody waits until it is sure: assumed. */
 const FAR_BELOW = 0.7
 /** For so long after a soak a reading shows what bathers took, and not what a feeder holds: assumed. */
@@ -165,6 +167,11 @@ export const feederAdvice = (
       move: closed ? 'leave it' : 'shut',
       reason: { code: 'far too high', ppm: last },
     }
+  // Twice above what lets people in is not coming down by itself, whatever was expected of it.
+  const stuck =
+    readings.length > 1 && readings.slice(-2).every((one) => one > keepOutAbove(tub) + STUCK_ABOVE)
+  if (stuck && !closed)
+    return { ...base, move: 'shut', reason: { code: 'far too high', ppm: last } }
   if (closed) return { ...base, move: 'reopen', reason: { code: 'fallen again', ppm: last } }
   const opened = (reason: FeederReason): FeederAdvice =>
     spent

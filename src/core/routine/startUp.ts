@@ -33,6 +33,8 @@ export interface StartStep {
   gates?: readonly Gate[]
   /** A reading for the gates counts only from so long after the step before, minutes. */
   readAfterMinutes?: number
+  /** So long after its turn came it is left, whatever was read, minutes. */
+  leftAfterMinutes?: number
   /** What holds the level of this programme, where a reading is too high or too low. */
   heldBy?: FeederKind | undefined
   /** Tablets to load, and into what. */
@@ -74,6 +76,8 @@ export const CELL_START = {
   reached: 4,
   readAfterMinutes: 5,
   held: 3,
+  /** What a hand can't hold for a day after so many goes the cell has to. Common practice: up to several days. */
+  triedDays: 3,
   saltPpm: 1750,
   saltHalf: 0.5,
   /** Five minutes with fine salt, half an hour with coarse. */
@@ -255,6 +259,7 @@ const cellSteps = (tub: Tub, estimate: Estimate): StartStep[] => {
       grams,
       waitMinutes: 0,
       readAfterMinutes: 24 * 60,
+      leftAfterMinutes: CELL_START.triedDays * 24 * 60,
       gates: [{ quantity: sanitizer, atLeast: CELL_START.held, atMost: keepOutAbove(tub) }],
     },
     { id: 'cell on', waitMinutes: 0 },
@@ -476,6 +481,7 @@ export const startProgress = (
         : (pouredAt ?? ticked ?? (step.id === 'cell on' ? setAt(past, from) : undefined))
     const nothingToPour = step.product !== undefined && small && step.grams !== undefined
 
+    const leftAt = from + (step.leftAfterMinutes ?? 0) * MINUTE
     let doneAt: Instant | undefined
     let readyAt: Instant | undefined
     let needs: StartNeed | undefined
@@ -492,7 +498,8 @@ export const startProgress = (
         doneAt = end > now ? undefined : end
       } else if (nothingToPour || (held && RAISES.has(step.id))) doneAt = from
       else needs = 'act'
-    } else if (readFrom > now) {
+    } else if (step.leftAfterMinutes !== undefined && leftAt <= now) doneAt = leftAt
+    else if (readFrom > now) {
       readyAt = readFrom
       needs = 'wait'
     } else if (step.readAfterMinutes && again !== undefined) {

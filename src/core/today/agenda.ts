@@ -113,6 +113,9 @@ const residualDue = (tub: Tub, estimate: Estimate): Instant => {
   return Math.min(byAge, fallsTo(leftAlone(tub, estimate), low) ?? byAge)
 }
 
+/** Nobody tests twice within so long where nothing goes in between: the second test shows what the first would. Assumed. */
+const ONE_TRIP = 2 * HOUR
+
 /** What comes next for this tub, soonest first. */
 export const agenda = (
   tub: Tub,
@@ -190,10 +193,15 @@ export const agenda = (
     items.push({ kind: 'retest', also: [], due: ofUse(mixed, true) ?? mixed, minutes: 3 })
   }
 
-  // What water care opens is never without the test that shows it.
+  // pH is not corrected without an alkalinity.
+  const needed = plan.notes.some(({ reason }) => reason.code === 'needs alkalinity')
+    ? ['totalAlkalinity' as const]
+    : []
+
+  // What water care opens is never without the test that shows it; what a dose still needs to know comes before that.
   const shows = quantitiesOf(found)
   const [high] = found.filter(({ code }) => code === 'sanitizer high')
-  if (!startUp && items.length === 0 && shows.length > 0)
+  if (!startUp && items.length === 0 && shows.length > 0 && needed.length === 0)
     items.push({
       kind: 'test',
       quantities: shows,
@@ -212,23 +220,21 @@ export const agenda = (
     one.code === 'test too old' && one.unsure ? [one.quantity] : [],
   )
   const old = lastReading && isStale(programme.sanitizer, ageHours) ? [programme.sanitizer] : []
-  // pH is not corrected without an alkalinity.
-  const needed = plan.notes.some(({ reason }) => reason.code === 'needs alkalinity')
-    ? ['totalAlkalinity' as const]
-    : []
   const unknown = [...new Set([...old, ...unsure, ...needed])].filter(
     (quantity) => !items.some((item) => item.kind === 'test' && item.quantities.includes(quantity)),
   )
-  if (!startUp && unknown.length > 0)
-    items.unshift({
-      kind: 'test',
-      due:
-        old.length > 0
-          ? sanitizerTestDue(tub, journal, estimate, ofUse(now, false))
-          : (ofUse(now, false) ?? now),
-      minutes: 3,
-      quantities: unknown,
-    })
+  const retest = items.find((item) => item.kind === 'retest')
+  const unknownDue =
+    old.length > 0
+      ? sanitizerTestDue(tub, journal, estimate, ofUse(now, false))
+      : (ofUse(now, false) ?? now)
+  // What is mixing is waited for: one trip shows both, where nothing is poured by what is read.
+  const together =
+    retest &&
+    (unknownDue >= retest.due || (plan.steps.length === 0 && retest.due <= now + ONE_TRIP))
+  if (together) retest.also.push(...unknown)
+  else if (!startUp && unknown.length > 0)
+    items.unshift({ kind: 'test', due: unknownDue, minutes: 3, quantities: unknown })
 
   const routine: { quantity: Quantity; due: Instant }[] = []
   if (items.length === 0) {
@@ -249,18 +255,17 @@ export const agenda = (
     const gathered = due > now ? gatheredOn(due, visits, every / DAY / 4, now) : undefined
     routine.push({ quantity, due: gathered ?? due })
   }
-  const retest = items.find((item) => item.kind === 'retest')
   // What is due on the same half day is one trip to the tub.
   routine.sort((a, b) => a.due - b.due)
   for (const { quantity, due } of routine) {
     const previous = items.at(-1)
     const soon = Math.max(due, now)
     if (retest && soon <= retest.due) {
-      retest.also.push(quantity)
+      if (!retest.also.includes(quantity)) retest.also.push(quantity)
       continue
     }
     if (previous?.kind === 'test' && soon - previous.due < DAY / 2)
-      previous.quantities.push(quantity)
+      previous.quantities = [...new Set([...previous.quantities, quantity])]
     else items.push({ kind: 'test', due: soon, minutes: 3, quantities: [quantity] })
   }
   for (const { at, load } of plannedSoaks)

@@ -15,7 +15,7 @@ export const plannedDose = (
   return { product, grams, ...(strength ? { strength } : {}) }
 }
 
-/** What is to come if all is done that is asked: the plan's doses at their times, and the planned soaks. */
+/** What is to come if all is done that is asked: the plan's doses and air at their times, and the planned soaks. */
 export const toCome = ({
   now,
   plan,
@@ -30,9 +30,11 @@ export const toCome = ({
   shelf: PlanOptions['shelf']
 }): Ahead[] => [
   ...plannedSoaks.map(({ at, load }) => ({ at, kind: 'soak' as const, body: load })),
-  ...plan.steps.flatMap((step, i): Ahead[] =>
-    step.kind === 'add'
-      ? [{ id: 0, at: schedule.starts[i] ?? now, kind: 'dose', body: plannedDose(shelf, step) }]
-      : [],
-  ),
+  ...plan.steps.flatMap((step, i): Ahead[] => {
+    const at = schedule.starts[i] ?? now
+    if (step.kind === 'add') return [{ id: 0, at, kind: 'dose', body: plannedDose(shelf, step) }]
+    return step.kind === 'aerate'
+      ? [{ id: 0, at, kind: 'aeration', body: { minutes: step.minutes } }]
+      : []
+  }),
 ]

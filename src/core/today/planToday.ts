@@ -246,7 +246,7 @@ const wantedToday = (
   { plannedSoaks = [], found = [], ...options }: TodayOptions,
 ): PlanToday => {
   const shutBy = (code: Closure['code']) => found.some((one) => one.code === code)
-  if (shutBy('stabiliser too high')) {
+  if (options.replaceWater || shutBy('stabiliser too high')) {
     const replacing = { ...options, replaceWater: true }
     const plan = dosePlan(tub, journal, estimate, replacing)
     if (plan.steps.some(({ kind }) => kind === 'replace water'))
@@ -312,6 +312,14 @@ export const planToday = (
     ? { ...passed, startUp: undefined, shock: undefined, setAside: [] }
     : passed
 }
+
+/** What a water that somebody only supposes would take: its doses, with nothing that today's closures hold back. */
+export const supposedPlan = (
+  tub: Tub,
+  journal: readonly Entry[],
+  estimate: Estimate,
+  { found = [], ...options }: TodayOptions,
+): Plan => gatePlan(dosePlan(tub, journal, estimate, options), found)
 
 /** Every way of dosing that this programme knows, side by side, with what each would put in now and where that leads. */
 export const waysToDose = (

@@ -117,16 +117,22 @@ export const planReadyAt = (
   const inLimits = (pH: number) => pH >= low - SLACK.pH && pH <= high + SLACK.pH
   if (!inLimits(plan.after.pH)) return undefined
   const falls = highAtFirst(tub, plan, foreseen)
-  const pointsOf = (hours?: number) => (foreseen(hours) ?? []).filter(({ at }) => at >= mixedAt)
   // To the limit itself: what is promised may come out a little higher.
-  const down = (points: readonly ForecastPoint[]) => fallsTo(points, keepOutAbove(tub))
-  const near = pointsOf()
+  const down = (points: readonly ForecastPoint[]) =>
+    fallsTo(
+      points.filter(({ at }) => at >= mixedAt),
+      keepOutAbove(tub),
+    )
+  const near = foreseen() ?? []
   // Two weeks cost more than twice as much as two days, and are seldom asked for.
   const points =
-    near.length > 0 && (!falls || down(near) !== undefined) ? near : pointsOf(FARTHEST_HOURS)
+    near.length > 0 && (!falls || down(near) !== undefined)
+      ? near
+      : (foreseen(FARTHEST_HOURS) ?? [])
   const fallen = falls ? down(points) : mixedAt
   if (fallen === undefined) return undefined
   const fit = Math.max(fallen, notBefore)
+  // From the last point before it on: an hour may lie between two of them.
   const gone = fallsTo(
     points.filter(({ at }, i) => at >= fit || (points[i + 1]?.at ?? at) > fit),
     floor,

@@ -177,6 +177,7 @@ export const waterFromReading = (reading: WaterReading, bromideMmol = 0): Water 
     peroxideMmol: reading.peroxidePpm / PEROXIDE_G_PER_MOL,
     reducerMmol: 0,
     reducerAlkalinityMeq: 0,
+    reducerSulfateMmol: 0,
     biguanidePpm: reading.biguanidePpm,
     copperPpm: reading.copperPpm,
     ironPpm: reading.ironPpm,

@@ -31,6 +31,8 @@ export interface Water {
   reducerMmol: number
   /** Alkalinity, meq, that the reducing agent leaves behind once it is used up. */
   reducerAlkalinityMeq: number
+  /** Sulfate that it leaves behind then. */
+  reducerSulfateMmol: number
   /** Polymeric biguanide, mg/L. Harmless to the balance; never beside a halogen. */
   biguanidePpm: number
   chlorideMmol: number
@@ -58,6 +60,7 @@ export const CONSERVED = [
   'peroxideMmol',
   'reducerMmol',
   'reducerAlkalinityMeq',
+  'reducerSulfateMmol',
   'biguanidePpm',
   'chlorideMmol',
   'sulfateMmol',

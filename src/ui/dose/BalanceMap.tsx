@@ -2,12 +2,13 @@
 
 import { useMemo, useRef, useState } from 'react'
 import {
-  dosePlan,
+  type Closure,
   type Entry,
   type Estimate,
   type Plan,
   type PlanOptions,
   type ProductName,
+  supposedPlan,
   type Tub,
 } from '@/core'
 import type { DisplayPreferences } from '@/words/words'
@@ -28,6 +29,7 @@ export const BalanceMap = ({
   other,
   round,
   planOptions,
+  found,
   products,
   preferences,
 }: {
@@ -39,6 +41,8 @@ export const BalanceMap = ({
   /** Entries since the last test, which a plan counts in. */
   round: readonly Entry[]
   planOptions: PlanOptions
+  /** What a supposed water would let in is what these let in. */
+  found: readonly Closure[]
   /** What the compass shows and the panel offers. */
   products: readonly ProductName[]
   preferences: DisplayPreferences
@@ -52,8 +56,8 @@ export const BalanceMap = ({
     [estimate, supposed],
   )
   const plan = useMemo(
-    () => (supposed ? dosePlan(tub, round, state, planOptions) : planned),
-    [supposed, tub, round, state, planOptions, planned],
+    () => (supposed ? supposedPlan(tub, round, state, { ...planOptions, found }) : planned),
+    [supposed, tub, round, state, planOptions, found, planned],
   )
   const frame = useMemo(
     () => frameFor(tub.targets, [planned, ...(other ? [other] : [])]),

@@ -179,6 +179,7 @@ export const startEnsemble = (tub: Tub, members: number, instant: Instant): Ense
     processNoise: { residual: { times: 1, seen: 0 }, pH: { times: 1, seen: 0 } },
     taken: {},
     soakedAt: Number.NEGATIVE_INFINITY,
+    granulesAt: Number.NEGATIVE_INFINITY,
     changedAt: Number.NEGATIVE_INFINITY,
     setting: undefined,
     openSetting: undefined,
@@ -352,6 +353,7 @@ export const takeEntry = (
       turn(ensemble, entry.body.setting)
       return
     case 'dose':
+      if (entry.body.product === 'cyanuric acid') ensemble.granulesAt = entry.at
       dose(ensemble, tub, entry.body)
       return
     case 'aeration':

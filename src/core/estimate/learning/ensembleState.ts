@@ -130,6 +130,8 @@ export interface Ensemble {
   taken: Partial<Record<Quantity, TakenReading>>
   /** When somebody was in last. */
   soakedAt: Instant
+  /** When stabiliser granules went in last. */
+  granulesAt: Instant
   /** When anything went in or out last, or people were in: until then one water was read. */
   changedAt: Instant
   /** What the feeder or cell stands at, as its people number it; undefined until they said. */
@@ -306,7 +308,7 @@ export const setPh = (ensemble: Ensemble, pH: Float64Array): void => {
   const k = equilibriaOf(ensemble)
   const { loose, held } = chlorineChargeOf(ensemble, k)
   for (let i = 0; i < ensemble.members; i++) {
-    const own = Math.min(9.5, Math.max(5.5, at(pH, i)))
+    const own = Math.min(9.5, Math.max(4.5, at(pH, i)))
     ensemble.lastPh[i] = own
     ensemble.carbon[i] =
       1000 *

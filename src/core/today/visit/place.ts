@@ -96,6 +96,8 @@ export class Placing {
   /** Those that gate, or that something follows that does: the longest tail first. */
   private readonly byTail: number[]
   private readonly held: { tub: number; until: number; bits: number; pours: boolean }[]
+  /** What is done with the power off, the shortest first. */
+  private readonly offs: number[]
   readonly gates: boolean[]
   readonly tubCount: number
   readonly ready: Int32Array
@@ -144,6 +146,10 @@ export class Placing {
       .map((_, i) => i)
       .filter((i) => (this.tails[i] as number) > Number.NEGATIVE_INFINITY)
       .sort((i, j) => (this.tails[j] as number) - (this.tails[i] as number))
+    this.offs = tasks
+      .map((_, i) => i)
+      .filter((i) => this.isOff(i))
+      .sort((i, j) => (this.hands[i] as number) - (this.hands[j] as number))
     this.placed = new Uint8Array(tasks.length)
     this.held = held.map(({ tub, until, holds, pours }) => ({
       tub: tubIds.indexOf(tub),
@@ -173,6 +179,10 @@ export class Placing {
       return after
     }
     return Array.from({ length: this.count }, (_, i) => of(i))
+  }
+
+  private isOff(i: number): boolean {
+    return ((this.needs[i] as number) & ALL.power) === POWER.off
   }
 
   /** Whether all that task i comes after is placed. */
@@ -241,7 +251,7 @@ export class Placing {
     this.order.push(i)
     this.placed[i] = 1
     this.free = slot.handsEnd
-    if (((this.needs[i] as number) & ALL.power) === POWER.off) this.offAt += start
+    if (this.isOff(i)) this.offAt += start
     this.settle(tub, this.needs[i] as number)
     if ((this.waits[i] as number) > 0) this.settle(tub, this.holds[i] as number)
     if (this.gates[i]) this.ready[tub] = Math.max(this.ready[tub] as number, slot.waitEnd)
@@ -327,21 +337,96 @@ export class Placing {
       last = Math.max(last, one)
       sum += one
     }
-    return [last, sum, Math.max(free, farthest), this.switches, this.offAt]
+    return [
+      last,
+      sum,
+      Math.max(free, farthest),
+      this.switches + this.switchesLeft(),
+      this.offAt + this.offLeft(),
+    ]
   }
 
-  /** What decides all that follows: when hands, gaps, waits and tubs come free. Comparable where `state` is the same. */
+  /** At least so many switchings are to come: each of a tub's states to where a task needs it, and back to rest. */
+  private switchesLeft(): number {
+    let left = 0
+    for (let tub = 0; tub < this.tubCount; tub++) {
+      const state = this.state[tub] as number
+      for (const dimension of DIMENSIONS) {
+        const moves = (bits: number) =>
+          this.needs.some(
+            (needs, i) =>
+              !this.placed[i] && this.tubs[i] === tub && (needs & bits & dimension) === 0,
+          )
+        if ((state & RESTING & dimension) !== 0) left += moves(RESTING) ? 2 : 0
+        else left += moves(state | RESTING) ? 2 : 1
+      }
+    }
+    return left
+  }
+
+  /** The starts of what is still to do with the power off, were it done from now on without a break, the shortest first. */
+  private offLeft(): number {
+    let at = this.free
+    let sum = 0
+    for (const i of this.offs) {
+      if (this.placed[i]) continue
+      sum += at
+      at += this.hands[i] as number
+    }
+    return sum
+  }
+
+  /**
+   * What decides all that follows: when hands, gaps, waits and tubs come free, as far as it is later than what follows anyhow.
+   * Comparable where `state` is the same.
+   */
   moments(): number[] {
-    const moments = [this.free, this.switches, this.offAt, ...this.ready]
+    const moments = [this.free, this.switches, this.offAt]
+    for (let tub = 0; tub < this.tubCount; tub++)
+      moments.push(Math.max(this.ready[tub] as number, this.readyAnyhow(tub)))
     for (let i = 0; i < this.count; i++) {
       if (!this.placed[i]) continue
       const { handsEnd, waitEnd } = this.slots[i] as Slot
       moments.push(
-        Math.max(this.free, waitEnd),
-        this.followers[i]?.some((j) => !this.placed[j]) ? handsEnd : 0,
+        waitEnd > this.free && this.inTheWay(i) ? waitEnd : 0,
+        this.gapAfter(i) ? handsEnd : 0,
       )
     }
     return moments
+  }
+
+  /** What is still to come keeps a tub until then at the least. */
+  private readyAnyhow(tub: number): number {
+    let least = 0
+    for (const i of this.byTail)
+      if (!this.placed[i] && this.tubs[i] === tub)
+        least = Math.max(least, this.free + (this.hands[i] as number) + (this.tails[i] as number))
+    return least
+  }
+
+  /** Whether something that follows task i waits for it longer than for the hands. */
+  private gapAfter(i: number): boolean {
+    const { handsEnd } = this.slots[i] as Slot
+    return (this.followers[i] as number[]).some(
+      (j) =>
+        !this.placed[j] &&
+        (this.links[j] ?? []).some(({ of, gap }) => of === i && handsEnd + gap > this.free),
+    )
+  }
+
+  /** Whether what waits after task i keeps off anything that is still to come. */
+  private inTheWay(i: number): boolean {
+    const holds = this.holds[i] as number
+    for (let j = 0; j < this.count; j++)
+      if (
+        !this.placed[j] &&
+        this.tubs[j] === this.tubs[i] &&
+        !(this.pours[i] && this.pours[j]) &&
+        (clash(this.needs[j] as number, holds) ||
+          ((this.waits[j] as number) > 0 && clash(this.holds[j] as number, holds)))
+      )
+        return true
+    return false
   }
 
   /** Which tasks are placed and how the tubs stand, as one number; undefined where that would not fit into one. */

@@ -2,12 +2,12 @@ import { choosePlan, saveEntry } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
-  dosePlan,
   fewOf,
   HOUR,
   holdsBack,
   type Instant,
   PRODUCTS,
+  planToday,
   programmeOf,
   questionsFor,
   scheduleOf,
@@ -63,8 +63,8 @@ const titleOf = (view: TubView, preferences: DisplayPreferences, retestAt: Insta
 
 /** The plan that begins with fresh water, and when its steps are due. */
 const replacedFirst = (view: TubView) => {
-  const plan = dosePlan(view.tub, view.journal, view.estimate, {
-    ...view.planOptions,
+  const { plan } = planToday(view.tub, view.journal, view.estimate, {
+    ...view.asked,
     replaceWater: true,
   })
   return { plan, schedule: scheduleOf(plan.steps, view.journal, view.now, view.tub) }
@@ -262,6 +262,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               other={other}
               round={[...round.doses, ...round.aerations]}
               planOptions={view.planOptions}
+              found={view.verdict.closures}
               products={products}
               preferences={preferences}
             />
