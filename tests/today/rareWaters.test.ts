@@ -153,4 +153,8 @@ test('a figure outside what the chemistry is held to is said as unusual, one wit
   expect(notesOf('granular chlorine', {}, { freeChlorine: 1, pH: 8, totalAlkalinity: 60 })).toEqual(
     [],
   )
+  // At the edge of it no word says that it is beyond.
+  expect(
+    notesOf('granular chlorine', {}, { freeChlorine: 0, pH: 7.5, totalAlkalinity: 10 }),
+  ).toEqual([])
 })

@@ -232,7 +232,9 @@ export const outsideModelNotes = (task: PlanContext, doses: boolean): PlanNote[]
   Object.entries(MODELLED).flatMap(([name, [low, high]]): PlanNote[] => {
     const quantity = name as Quantity
     const value = quantityOf(task.estimate.reading, quantity)
-    return doses && usable(task, quantity) && (value < low || value > high)
+    // What is shown as the edge of the range is not beyond it.
+    const beyond = value < 0.95 * low || value > 1.05 * high
+    return doses && usable(task, quantity) && beyond
       ? [{ quantity, reason: { code: 'outside the model', value, low, high } }]
       : []
   })
