@@ -236,7 +236,12 @@ export const formatClosure = (closure: Closure, preferences: DisplayPreferences)
         why: near
           ? `${name} is just ${above} ${amount(closure.quantity, closure.limit, preferences)}, the ${most} that lets anyone in.`
           : `${name} is about ${amount(closure.quantity, closure.value, preferences)} and should be at ${most} ${limit}.`,
-        lift: closure.lift.by === 'test' ? 'Test again.' : 'Dose, let it mix, then test.',
+        lift:
+          closure.lift.by !== 'test'
+            ? 'Dose, let it mix, then test.'
+            : closure.lift.quantities.includes(closure.quantity)
+              ? 'Test again.'
+              : `Test ${closure.lift.quantities.map(named).join(', ')} first: the dose depends on it.`,
         action: closure.lift.by === 'test' ? TEST : DOSE,
       }
     }

@@ -183,6 +183,8 @@ export const formatFeeder = (
       return `No reading${reason.sinceSet ? ' since you last changed it' : ''}: test, then adjust ${what}.`
     case 'far too high':
       return `${ppm(reason.ppm)} ppm is far too high: ${kind === 'floater' ? 'keep it closed, or out of the water,' : 'keep it closed'} until the level has fallen.`
+    case 'stays above':
+      return `Two tests in a row are above ${ppm(reason.limitPpm)} ppm, the last at ${ppm(reason.ppm)}: ${kind === 'floater' ? 'keep it closed, or out of the water,' : 'keep it closed'} until the level has fallen.`
     case 'fallen again':
       return `It has fallen to ${ppm(reason.ppm)} ppm.`
     case 'empty':

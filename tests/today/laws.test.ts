@@ -146,7 +146,7 @@ test('one trip to the tub: no test names a quantity twice, and between two tests
           expect(act.due - (acts[before]?.due ?? 0)).toBeGreaterThan(10 * MINUTE)
       }
     }),
-    { numRuns: RUNS },
+    { numRuns: RUNS, examples: [UNSURE] },
   )
   expect(tests).toBeGreaterThan(RUNS / 3)
 })
@@ -273,6 +273,74 @@ const SOON_GONE = (
 const byChance = (closure: Closure): boolean =>
   closure.code === 'sanitizer high' && closure.value <= closure.limit * (1 + 1 / 25)
 
+/** Its air was not counted with: pH came out higher than promised. */
+const AIRED: [House] = [
+  {
+    tub: tubWith('over-the-side salt chlorine', { volumeLitres: 1000 }),
+    journal: [
+      { id: 1, kind: 'water', at: NOW - 100 * DAY, body: { replacedFraction: 1 } },
+      {
+        id: 2,
+        kind: 'test',
+        at: NOW - 4514 * MINUTE,
+        body: { method: 'drops', readings: { freeChlorine: 0, pH: 7.15, totalAlkalinity: 117 } },
+      },
+      {
+        id: 3,
+        kind: 'test',
+        at: NOW - 10 * MINUTE,
+        body: { method: 'drops', readings: { freeChlorine: 0, pH: 8.36, totalAlkalinity: 131 } },
+      },
+    ],
+    plannedSoaks: [],
+  },
+]
+
+/** The pH of a bank that was read the day before, two doses since: unsure at the hour of their retest. */
+const UNSURE: [House] = [
+  {
+    tub: tubWith('bromide bank with oxidiser', { volumeLitres: 700 }),
+    journal: [
+      { id: 1, kind: 'water', at: NOW - 40 * DAY, body: { replacedFraction: 1 } },
+      ...[-3495, -3065].map(
+        (minutes, i): Entry => ({
+          id: 2 + i,
+          kind: 'soak',
+          at: NOW + minutes * MINUTE,
+          body: i === 0 ? { people: 2, minutes: 12 } : { people: 4, minutes: 51 },
+        }),
+      ),
+      ...(
+        [
+          [-3230, 7.37, 28.5],
+          [-2512, 6.78, 171],
+          [-983, 7.79, 144],
+        ] as const
+      ).map(
+        ([minutes, pH, totalAlkalinity], i): Entry => ({
+          id: 5 + i,
+          kind: 'test',
+          at: NOW + minutes * MINUTE,
+          body: { method: 'drops', readings: { bromine: 0, pH, totalAlkalinity } },
+        }),
+      ),
+      {
+        id: 9,
+        kind: 'dose',
+        at: NOW - 79 * MINUTE,
+        body: { product: 'sodium hypochlorite', grams: 0 },
+      },
+      {
+        id: 10,
+        kind: 'dose',
+        at: NOW - 46 * MINUTE,
+        body: { product: 'sodium dichlor dihydrate', grams: 0 },
+      },
+    ],
+    plannedSoaks: [{ id: 1, at: NOW + 420 * MINUTE, load: { people: 2, minutes: 30 } }],
+  },
+]
+
 const ACIDS = Object.values(PRODUCTS).filter(({ family }) => family === 'acid')
 const BASES: readonly string[] = ['sodium carbonate', 'borax decahydrate']
 
@@ -313,7 +381,7 @@ test('own advice closes no longer than said, and is not taken back: what was don
       expect(acid(first) && base(then)).toBe(false)
       expect(base(first) && acid(then)).toBe(false)
     }),
-    { numRuns: RUNS, examples: [...PROMISED_EARLY, ...SOON_GONE], endOnFailure: true },
+    { numRuns: RUNS, examples: [...PROMISED_EARLY, ...SOON_GONE, AIRED], endOnFailure: true },
   )
   expect(promised).toBeGreaterThan(RUNS / 20)
 })

@@ -10,6 +10,7 @@ import { DAY, MINUTE } from '@/core/time'
 import { today } from '@/core/today/today'
 import type { Tub } from '@/core/tub/tub'
 import { formatNote } from '@/words/adviceText'
+import { formatClosure } from '@/words/closureWords'
 import { NOW, tubWith } from '../core/waters'
 import { preferences } from '../ui/view'
 
@@ -117,6 +118,16 @@ test.each(RARE)(
     expect(said.acts.length).toBeGreaterThan(0)
   },
 )
+
+test('pH alone out of range: verdict and list ask for alkalinity, and for nothing else', () => {
+  const { said } = saidOf('liquid chlorine', {}, { freeChlorine: 3, pH: 8.4 })
+  const [closure] = said.verdict.closures
+  expect(closure && formatClosure(closure, preferences).lift).toBe(
+    'Test total alkalinity first: the dose depends on it.',
+  )
+  const tests = said.acts.filter((act) => act.kind === 'test' && act.due <= NOW + MINUTE)
+  expect(tests).toMatchObject([{ quantities: ['totalAlkalinity'] }])
+})
 
 test('in acid water the oxidiser waits for its pH, and the plan says so', () => {
   for (const programme of ['granular chlorine', 'liquid chlorine', 'bromine tablets'] as const) {

@@ -1,7 +1,8 @@
+import { oxidises } from '../products/actsOn'
 import { addEffect } from '../products/addProduct'
 import type { DoseTarget } from '../products/doseTarget'
 import { roundToMeasure } from '../products/measure'
-import { PRODUCTS, type ProductName } from '../products/product'
+import type { ProductName } from '../products/product'
 import { strengthOnLabel } from '../products/strength'
 import { loseCarbonDioxide, TRANSFER_PER_HOUR } from '../water/aerate'
 import { readWater } from '../water/solveWater'
@@ -23,7 +24,6 @@ const SHORTEST_AERATION_MINUTES = 5
  * suffers. That pH goes first is common practice; the figure is assumed.
  */
 export const TOO_ACID_FOR_OXIDISER_PH = 6.5
-const OXIDISES: ReadonlySet<string> = new Set(['chlorine', 'bromine', 'oxidiser'])
 
 /** What a dose is for where nothing else was said. */
 const PURPOSE_OF: Record<DoseTarget | 'bromide', Purpose> = {
@@ -84,7 +84,7 @@ export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanCo
       if (!worth(product, grams)) return
       const effect = effectFor(sources, product)
       const before = readWater(water)
-      if (OXIDISES.has(PRODUCTS[product].family) && before.pH < TOO_ACID_FOR_OXIDISER_PH) {
+      if (oxidises(product) && before.pH < TOO_ACID_FOR_OXIDISER_PH) {
         forPh.push({ product, pH: before.pH })
         return
       }

@@ -26,6 +26,10 @@ export const actsOn = (product: ProductName): readonly Decisive[] => {
   return goes === 'by hand' ? (BY_FAMILY[family] ?? []) : []
 }
 
+/** Chlorine, bromine and what turns bromide into it: gas comes off where it meets acid. */
+export const oxidises = (product: ProductName): boolean =>
+  ['chlorine', 'bromine', 'oxidiser'].includes(PRODUCTS[product].family)
+
 /** Chlorine, bromine and what makes them, packets and slow tablets among them: ruin water that holds biguanide. */
 export const spoilsBiguanide = (product: ProductName): boolean =>
   product === 'oxygen packet' ||

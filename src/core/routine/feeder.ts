@@ -26,6 +26,8 @@ export type FeederMove =
 export type FeederReason =
   | { code: 'not tested'; sinceSet: boolean }
   | { code: 'far too high'; ppm: number }
+  /** Read twice above what lets people in. */
+  | { code: 'stays above'; ppm: number; limitPpm: number }
   | { code: 'fallen again'; ppm: number }
   | { code: 'empty' }
   /** Where it is going: in two days, if nothing is done. */
@@ -171,7 +173,11 @@ export const feederAdvice = (
   const stuck =
     readings.length > 1 && readings.slice(-2).every((one) => one > keepOutAbove(tub) + STUCK_ABOVE)
   if (stuck && !closed)
-    return { ...base, move: 'shut', reason: { code: 'far too high', ppm: last } }
+    return {
+      ...base,
+      move: 'shut',
+      reason: { code: 'stays above', ppm: last, limitPpm: keepOutAbove(tub) },
+    }
   if (closed) return { ...base, move: 'reopen', reason: { code: 'fallen again', ppm: last } }
   const opened = (reason: FeederReason): FeederAdvice =>
     spent

@@ -58,7 +58,10 @@ export const readings = ({ tub, estimate, now, past }: Situation): Closure[] => 
       lift:
         code === 'sanitizer high'
           ? { by: 'test', quantities: [quantity] }
-          : { by: 'dose', quantity },
+          : // What corrects pH hangs on alkalinity.
+            quantity === 'pH' && !known('totalAlkalinity')
+            ? { by: 'test', quantities: ['totalAlkalinity'] }
+            : { by: 'dose', quantity },
     })
   const stabiliserPpm = quantityOf(estimate.reading, 'cyanuricAcid')
   const residual = known(sanitizer)

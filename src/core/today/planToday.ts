@@ -246,7 +246,7 @@ const wantedToday = (
   { plannedSoaks = [], found = [], ...options }: TodayOptions,
 ): PlanToday => {
   const shutBy = (code: Closure['code']) => found.some((one) => one.code === code)
-  if (options.replaceWater || shutBy('stabiliser too high')) {
+  if (shutBy('stabiliser too high')) {
     const replacing = { ...options, replaceWater: true }
     const plan = dosePlan(tub, journal, estimate, replacing)
     if (plan.steps.some(({ kind }) => kind === 'replace water'))

@@ -13,7 +13,7 @@ const ADVICE = {
   ready: 'It should be fine. Confirm with a test first.',
 }
 
-/** Soaks that are meant to happen, and how the water will stand then. */
+/** Planned soaks, and the water that is expected then. */
 export const PlannedSoaks = ({
   view,
   keep,

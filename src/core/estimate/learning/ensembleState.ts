@@ -308,6 +308,7 @@ export const setPh = (ensemble: Ensemble, pH: Float64Array): void => {
   const k = equilibriaOf(ensemble)
   const { loose, held } = chlorineChargeOf(ensemble, k)
   for (let i = 0; i < ensemble.members; i++) {
+    // Below 4.5 there is no alkalinity left by its definition, and no carbon dioxide balances it.
     const own = Math.min(9.5, Math.max(4.5, at(pH, i)))
     ensemble.lastPh[i] = own
     ensemble.carbon[i] =

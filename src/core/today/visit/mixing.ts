@@ -1,13 +1,11 @@
 import { handlingOf } from '../../advice/handling'
 import { type Entry, isKind } from '../../journal/entry'
-import { PRODUCTS, type ProductName } from '../../products/product'
+import { oxidises } from '../../products/actsOn'
+import type { ProductName } from '../../products/product'
 import { handlingWhile } from '../../soaks/shock'
 import { type Instant, MINUTE } from '../../time'
 import type { Tub } from '../../tub/tub'
 import type { Held, Need } from './task'
-
-const oxidises = (product: ProductName): boolean =>
-  ['chlorine', 'bromine', 'oxidiser'].includes(PRODUCTS[product].family)
 
 /** What a product's wait asks for: its label's jets and cover, and no face near what gives off gas. */
 export const holdsOf = (
