@@ -172,7 +172,7 @@ test('a month’s log is signed as it stands, and kept as a table; what changes 
   ])
   expect(readFileSync(await csv.path(), 'utf8')).toMatch(/test,Anna,shop/)
   await page.goto(`${base}/record/items`)
-  await expect(page.getByText(/stand here once something was logged/)).toBeVisible()
+  await expect(page.getByText(/appear here once something has been logged/)).toBeVisible()
   clean()
 })
 
@@ -199,7 +199,7 @@ test('history: found by a word, a day and a kind; undone two steps back and rest
   await expect(page.getByRole('listitem').filter({ hasText: 'Second of them' })).toBeVisible()
   await expect(page.getByRole('listitem').filter({ hasText: 'First of them' })).toHaveCount(0)
   await page.goto(`${base}/record?q=nowhere`)
-  await expect(page.getByText('Nothing that was logged fits.')).toBeVisible()
+  await expect(page.getByText('No entry matches.')).toBeVisible()
   await page.goto(`${base}/record`)
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
   await expect(page.getByRole('listitem').filter({ hasText: '4 % of the water' })).toHaveCount(0)

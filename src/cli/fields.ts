@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { type Shape, schemaOf as shapeSchema } from '@/core'
 
 /** A field of a topic: its unit, what it may be, and what it is when left out. */
 export interface Field {
@@ -13,6 +14,8 @@ export interface Field {
   fields?: FieldTable
   /** Anything further: a list, or an object with free keys. */
   free?: boolean
+  /** A value that the core describes. */
+  shape?: Shape
   /** A list whose members have one of these forms, by their kind. */
   forms?: Record<string, FieldTable>
 }
@@ -21,15 +24,41 @@ export type FieldTable = Record<string, Field>
 
 export type Refusal = { field: string; given: unknown; allowed: string }
 
-const allowed = ({ low, high, oneOf, unit, fields, free }: Field) =>
-  oneOf
-    ? oneOf.join(', ')
-    : fields || free
-      ? unit || 'an object'
-      : `${low ?? '−∞'} to ${high ?? '∞'}${unit && ` ${unit}`}`
+/** What a shape of the core takes, in words. */
+const allowedBy = (shape: Shape): string => {
+  switch (shape.is) {
+    case 'number': {
+      const range = `${shape.low} to ${shape.high}${shape.unit && ` ${shape.unit}`}`
+      return shape.whole ? `a whole number, ${range}` : range
+    }
+    case 'word':
+      return shape.of.join(', ')
+    case 'text':
+      return `a text of up to ${shape.longest} characters`
+    case 'flag':
+      return 'true or false'
+    case 'list':
+      return `a list of ${allowedBy(shape.of)}`
+    default:
+      return 'an object'
+  }
+}
+
+const allowed = ({ low, high, oneOf, unit, fields, free, shape }: Field): string =>
+  shape
+    ? allowedBy(shape)
+    : oneOf
+      ? oneOf.join(', ')
+      : fields || free
+        ? unit || 'an object'
+        : `${low ?? '−∞'} to ${high ?? '∞'}${unit && ` ${unit}`}`
 
 const schemaOf = (field: Field): Joi.Schema => {
   const must = (schema: Joi.Schema) => (field.required ? schema.required() : schema)
+  if (field.shape) {
+    const schema = shapeSchema(field.shape)
+    return must(field.default === undefined ? schema : schema.default(field.default))
+  }
   if (field.free) return must(Joi.any())
   if (field.fields) return must(tableSchema(field.fields))
   if (field.oneOf) {
@@ -73,6 +102,22 @@ export const checkFields = (
     },
   }
 }
+
+/** Fields of an entry's body, with the limits of the core; a default where the body needs what may be left out here. */
+export const fieldsOf = <Name extends string>(
+  fields: Readonly<Record<Name, Shape>>,
+  defaults: Partial<Record<Name, string | number>> = {},
+): FieldTable =>
+  Object.fromEntries(
+    (Object.entries(fields) as [Name, Shape][]).map(([name, shape]) => [
+      name,
+      {
+        unit: '',
+        shape,
+        ...(name in defaults ? { default: defaults[name] } : { required: shape.maybe !== true }),
+      },
+    ]),
+  )
 
 export const sentence = ({ field, given, allowed: range }: Refusal) =>
   `${field}: ${typeof given === 'string' ? given : JSON.stringify(given)} was given; allowed: ${range}.`

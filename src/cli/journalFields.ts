@@ -1,40 +1,35 @@
 import {
   type Band,
-  CAUSES,
-  type CauseId,
-  type ChoreId,
   DOSING,
   type Dosing,
   type Entry,
+  type EntryBodies,
+  type EntryKind,
   type FILL_WATER_SOURCES,
-  FILTER_ACTS,
   type FillWaterSource,
   type FilterAct,
   filterStatus,
   type Instant,
   isChoreId,
   isKind,
+  KINDS,
   type Method,
   MINUTE,
   type NewEntry,
   noFilterSince,
-  PRODUCT_NAMES,
   PRODUCTS,
-  PROGRAMMES,
+  PROGRAMME_IDS,
   type ProductName,
   type ProgrammeId,
   programmeOf,
   type Readings,
-  SIGNS,
-  type Sign,
-  STAGE_IDS,
-  type StageId,
+  type Shape,
   type Targets,
   TUB_KINDS,
   type Tub,
   type TubKind,
 } from '@/core'
-import { checkFields, type Field, type FieldTable, type Refusal } from './fields'
+import { checkFields, type Field, type FieldTable, fieldsOf, type Refusal } from './fields'
 import { as, litres, number } from './topic'
 import {
   FILL_FIELDS,
@@ -45,84 +40,122 @@ import {
   type WaterInput,
 } from './waterFields'
 
-const at = { unit: 'ISO 8601 time, or minutesAgo', free: true } as const
-const minutesAgo = number('min', 0, 100_000_000)
-const kind = (name: string) => ({ unit: '', oneOf: [name], required: true })
-const when = { at, minutesAgo }
+/** When it was; one of the two. */
+const WHEN: FieldTable = {
+  at: { unit: 'ISO 8601 time, or minutesAgo', free: true },
+  minutesAgo: number('min', 0, 100_000_000),
+}
 
-const ENTRY_FIELDS: Record<string, FieldTable> = {
-  reading: { ...when, kind: kind('reading'), ...READING_FIELDS },
+/** What a journal has named so far: its filter sets by their names, and which change of water it tells of. */
+interface Named {
+  sets: Map<string, number>
+  refill: number
+}
+
+/** An entry of the command: its fields, and the entry that they make or which of them is wrong. */
+interface EntryForm {
+  fields: FieldTable
+  make: (value: never, named: Named) => Omit<NewEntry, 'at'> | Refusal
+}
+
+/** One whose fields are those of its body. */
+const plain = <Kind extends EntryKind>(
+  kind: Kind,
+  fields: Partial<Record<keyof EntryBodies[Kind] & string, Shape>>,
+  defaults: Partial<EntryBodies[Kind]> = {},
+): EntryForm => ({
+  fields: fieldsOf(fields as Record<string, Shape>, defaults as Record<string, string>),
+  make: (value: object) => ({ kind, body: { ...defaults, ...value } }) as Omit<NewEntry, 'at'>,
+})
+
+const { stage, what } = KINDS.refill.shape.fields
+const { chore, outcome } = KINDS.chore.shape.fields
+const { act } = KINDS.filter.shape.fields
+const { product, grams } = KINDS.dose.shape.fields
+const { replacedFraction } = KINDS.water.shape.fields
+const { text, power } = KINDS.note.shape.fields
+
+const ENTRIES: Record<string, EntryForm> = {
+  reading: {
+    fields: READING_FIELDS,
+    make: ({ method, ...given }: { method: Method | 'photometer' } & Record<string, number>) => {
+      const readings: Readings = {}
+      for (const [name, quantity] of Object.entries(READ_AS))
+        if (given[name] !== undefined) readings[quantity] = given[name]
+      return { kind: 'test', body: { method: methodOf(method), readings } }
+    },
+  },
   dose: {
-    ...when,
-    kind: kind('dose'),
-    product: { unit: '', oneOf: PRODUCT_NAMES, required: true },
-    massG: number('g', 0, 100_000),
-    volumeMl: number('mL', 0, 100_000),
+    fields: {
+      ...fieldsOf({ product, massG: { ...grams, maybe: true } }),
+      volumeMl: number('mL', 0, 100_000),
+    },
+    make: (value: { product: ProductName; massG?: number; volumeMl?: number }) => {
+      const { product, massG, volumeMl } = value
+      if ((massG === undefined) === (volumeMl === undefined))
+        return { field: 'massG', given: massG ?? 'nothing', allowed: 'either massG or volumeMl' }
+      const grams = massG ?? (volumeMl ?? 0) * PRODUCTS[product].densityGramsPerMillilitre
+      return { kind: 'dose', body: { product, grams } }
+    },
   },
-  soak: {
-    ...when,
-    kind: kind('soak'),
-    people: number('', 0, 100, { required: true }),
-    minutes: number('min', 0, 1440, { required: true }),
-    children: number('', 0, 100),
-  },
+  soak: plain('soak', KINDS.soak.shape.fields),
   water: {
-    ...when,
-    kind: kind('water'),
-    replacedFraction: number('', 0, 1, { required: true }),
-    fillWater: { unit: '', fields: FILL_FIELDS },
+    fields: {
+      ...fieldsOf({ replacedFraction }),
+      fillWater: { unit: '', fields: FILL_FIELDS },
+    },
+    make: ({
+      replacedFraction,
+      fillWater,
+    }: {
+      replacedFraction: number
+      fillWater?: Partial<WaterInput> & { source?: FillWaterSource }
+    }) => ({
+      kind: 'water',
+      body: {
+        replacedFraction,
+        ...(fillWater ? { fillWater: fillWaterFrom(fillWater) } : {}),
+      },
+    }),
   },
-  look: {
-    ...when,
-    kind: kind('look'),
-    signs: { unit: 'a list of signs', free: true, required: true },
-  },
+  look: plain('look', { signs: KINDS.look.shape.fields.signs }),
   refill: {
-    ...when,
-    kind: kind('refill'),
-    stage: { unit: '', oneOf: STAGE_IDS, required: true },
-    what: { unit: '', oneOf: ['begun', 'done', 'skipped'], required: true },
+    fields: fieldsOf({ stage, what }),
+    make: (value: Pick<EntryBodies['refill'], 'stage' | 'what'>, { refill }) => ({
+      kind: 'refill',
+      body: { refill, ...value },
+    }),
   },
   filter: {
-    ...when,
-    kind: kind('filter'),
-    set: { unit: 'name or number of a set', free: true, required: true },
-    act: { unit: '', oneOf: FILTER_ACTS, required: true },
+    fields: {
+      set: { unit: 'name or number of a set', free: true, required: true },
+      ...fieldsOf({ act }),
+    },
+    make: ({ set, act }: { set: unknown; act: FilterAct }, { sets }) => {
+      if ((typeof set !== 'string' || set === '' || set.length > 100) && typeof set !== 'number')
+        return { field: 'set', given: set, allowed: 'the name or number of a set' }
+      const name = String(set)
+      const id = sets.get(name) ?? sets.size + 1
+      sets.set(name, id)
+      return { kind: 'filter', body: { set: id, name, act } }
+    },
   },
-  aeration: {
-    ...when,
-    kind: kind('aeration'),
-    minutes: number('min', 0, 1440, { required: true }),
-  },
-  'start-up': {
-    ...when,
-    kind: kind('start-up'),
-    step: { unit: 'a step', free: true, required: true },
-  },
-  feeder: {
-    ...when,
-    kind: kind('feeder'),
-    setting: number('', 0, 100),
-    tabletsLeft: number('', 0, 50),
-    boost: { unit: 'true or false', free: true },
-  },
+  aeration: plain('aeration', KINDS.aeration.shape.fields),
+  'start-up': plain('start', KINDS.start.shape.fields),
+  feeder: plain('feeder', KINDS.feeder.shape.fields),
   chore: {
-    ...when,
-    kind: kind('chore'),
-    chore: { unit: 'a chore', free: true, required: true },
-    outcome: { unit: '', oneOf: ['done', 'skipped', 'postponed'], default: 'done' },
+    fields: fieldsOf({ chore, outcome }, { outcome: 'done' }),
+    make: (body: Pick<EntryBodies['chore'], 'chore' | 'outcome'>) =>
+      isChoreId(body.chore)
+        ? { kind: 'chore', body }
+        : {
+            field: 'chore',
+            given: body.chore,
+            allowed: 'a chore, named as in the application',
+          },
   },
-  treatment: {
-    ...when,
-    kind: kind('treatment'),
-    cause: { unit: '', oneOf: CAUSES, required: true },
-  },
-  note: {
-    ...when,
-    kind: kind('note'),
-    text: { unit: 'text', free: true },
-    power: { unit: '', oneOf: ['off', 'back'] },
-  },
+  treatment: plain('treatment', { cause: KINDS.treatment.shape.fields.cause }, { signs: [] }),
+  note: plain('note', { text, power }, { text: '' }),
 }
 
 /** A journal in a command's input: its entries, in any order. */
@@ -130,7 +163,9 @@ export const JOURNAL_FIELD: Field = {
   unit: 'a list of entries',
   free: true,
   required: true,
-  forms: ENTRY_FIELDS,
+  forms: Object.fromEntries(
+    Object.entries(ENTRIES).map(([kind, { fields }]) => [kind, { ...WHEN, ...fields }]),
+  ),
 }
 
 export const instant = (given: unknown): Instant | undefined => {
@@ -144,124 +179,6 @@ export const wrongTime = (field: string, given: unknown): Refusal => ({
   allowed: 'a time such as 2026-03-01T20:00:00Z',
 })
 
-/** The fields of an entry after the check; which of them are there depends on its kind. */
-interface CheckedEntry {
-  at?: unknown
-  minutesAgo?: number
-  method: Method | 'photometer'
-  product: ProductName
-  massG?: number
-  volumeMl?: number
-  people: number
-  minutes: number
-  children?: number
-  replacedFraction: number
-  fillWater?: Partial<WaterInput> & { source?: FillWaterSource }
-  signs: unknown
-  stage: StageId
-  what: 'begun' | 'done' | 'skipped'
-  set: unknown
-  act: FilterAct
-  step: unknown
-  setting?: number
-  tabletsLeft?: number
-  boost?: unknown
-  chore: unknown
-  outcome: 'done' | 'skipped' | 'postponed'
-  cause: CauseId
-  text?: unknown
-  power?: 'off' | 'back'
-}
-
-const wordsIn = (given: unknown): given is string =>
-  typeof given === 'string' && given.length > 0 && given.length <= 200
-
-/** What an entry holds, or which of its fields is wrong. */
-const bodyOf = (
-  named: string,
-  value: CheckedEntry,
-  given: Record<string, unknown>,
-  sets: Map<string, number>,
-  refill: number,
-): Omit<NewEntry, 'at'> | Refusal => {
-  switch (named) {
-    case 'dose': {
-      const { product, massG, volumeMl } = value
-      if ((massG === undefined) === (volumeMl === undefined))
-        return { field: 'massG', given: massG ?? 'nothing', allowed: 'either massG or volumeMl' }
-      const grams = massG ?? (volumeMl ?? 0) * PRODUCTS[product].densityGramsPerMillilitre
-      return { kind: 'dose', body: { product, grams } }
-    }
-    case 'soak': {
-      const { people, minutes, children } = value
-      return { kind: 'soak', body: { people, minutes, ...(children ? { children } : {}) } }
-    }
-    case 'water':
-      return {
-        kind: 'water',
-        body: {
-          replacedFraction: value.replacedFraction,
-          ...(value.fillWater ? { fillWater: fillWaterFrom(value.fillWater) } : {}),
-        },
-      }
-    case 'look': {
-      const signs = value.signs
-      if (!Array.isArray(signs) || !signs.every((sign) => SIGNS.includes(sign)))
-        return { field: 'signs', given: signs, allowed: `a list of ${SIGNS.join(', ')}` }
-      return { kind: 'look', body: { signs: signs as Sign[] } }
-    }
-    case 'refill':
-      return { kind: 'refill', body: { refill, stage: value.stage, what: value.what } }
-    case 'filter': {
-      if (!wordsIn(value.set) && typeof value.set !== 'number')
-        return { field: 'set', given: value.set, allowed: 'the name or number of a set' }
-      const name = String(value.set)
-      const set = sets.get(name) ?? sets.size + 1
-      sets.set(name, set)
-      return { kind: 'filter', body: { set, name, act: value.act } }
-    }
-    case 'aeration':
-      return { kind: 'aeration', body: { minutes: value.minutes } }
-    case 'start-up':
-      return wordsIn(value.step)
-        ? { kind: 'start', body: { step: value.step } }
-        : { field: 'step', given: value.step, allowed: 'the name of a step' }
-    case 'feeder': {
-      const { setting, tabletsLeft, boost } = value
-      if (boost !== undefined && typeof boost !== 'boolean')
-        return { field: 'boost', given: boost, allowed: 'true or false' }
-      return {
-        kind: 'feeder',
-        body: {
-          ...(setting === undefined ? {} : { setting }),
-          ...(tabletsLeft === undefined ? {} : { tabletsLeft }),
-          ...(boost ? { boost } : {}),
-        },
-      }
-    }
-    case 'chore':
-      return wordsIn(value.chore) && isChoreId(value.chore)
-        ? { kind: 'chore', body: { chore: value.chore as ChoreId, outcome: value.outcome } }
-        : { field: 'chore', given: value.chore, allowed: 'a chore, named as in the application' }
-    case 'treatment':
-      return { kind: 'treatment', body: { cause: value.cause, signs: [] } }
-    case 'note':
-      return {
-        kind: 'note',
-        body: {
-          text: String(value.text ?? '').slice(0, 500),
-          ...(value.power ? { power: value.power } : {}),
-        },
-      }
-    default: {
-      const readings: Readings = {}
-      for (const [name, quantity] of Object.entries(READ_AS))
-        if (given[name] !== undefined) readings[quantity] = Number(given[name])
-      return { kind: 'test', body: { method: methodOf(value.method), readings } }
-    }
-  }
-}
-
 /** More entries than this are no tub's journal. */
 const MOST_ENTRIES = 50_000
 
@@ -274,29 +191,28 @@ export const journalFrom = (given: unknown, now: Instant): { journal: Entry[] } 
       allowed: `a list of up to ${MOST_ENTRIES} entries`,
     }
   const journal: Entry[] = []
-  const sets = new Map<string, number>()
-  let refill = 1
+  const named: Named = { sets: new Map(), refill: 1 }
   for (const [i, one] of given.entries()) {
     const field = (name: string) => `journal.${i}.${name}`
-    const named = (one as { kind?: unknown } | null)?.kind
-    const fields = typeof named === 'string' ? ENTRY_FIELDS[named] : undefined
-    if (!fields || typeof named !== 'string')
+    const { kind, ...rest } = (one ?? {}) as Record<string, unknown>
+    const form =
+      typeof kind === 'string' && Object.hasOwn(ENTRIES, kind) ? ENTRIES[kind] : undefined
+    if (!form)
       return {
         field: field('kind'),
-        given: named ?? 'nothing',
-        allowed: Object.keys(ENTRY_FIELDS).join(', '),
+        given: kind ?? 'nothing',
+        allowed: Object.keys(ENTRIES).join(', '),
       }
-    const checked = checkFields(fields, one)
+    const checked = checkFields({ ...WHEN, ...form.fields }, rest)
     if ('refusal' in checked) return { ...checked.refusal, field: field(checked.refusal.field) }
-    const value = as<CheckedEntry>(checked.value)
-    const time =
-      value.minutesAgo === undefined ? instant(value.at) : now - value.minutesAgo * MINUTE
-    if (time === undefined) return wrongTime(field('at'), value.at)
-    const body = bodyOf(named, value, checked.value, sets, refill)
-    if ('field' in body) return { ...body, field: field(body.field) }
+    const { at, minutesAgo, ...value } = as<{ at?: unknown; minutesAgo?: number }>(checked.value)
+    const time = minutesAgo === undefined ? instant(at) : now - minutesAgo * MINUTE
+    if (time === undefined) return wrongTime(field('at'), at)
+    const made = form.make(value as never, named)
+    if ('field' in made) return { ...made, field: field(made.field) }
     // What is told of a refill after its fill belongs to the next one.
-    if (body.kind === 'water') refill += 1
-    journal.push({ ...body, at: time, id: i + 1 } as Entry)
+    if (made.kind === 'water') named.refill += 1
+    journal.push({ ...made, at: time, id: i + 1 } as Entry)
   }
   return { journal }
 }
@@ -361,7 +277,7 @@ export const targetsFrom = (
 /** A tub as the commands that read a journal take it. */
 export const TUB_FIELDS: FieldTable = {
   volumeL: litres,
-  programme: { unit: '', oneOf: PROGRAMMES.map(({ id }) => id), required: true },
+  programme: { unit: '', oneOf: PROGRAMME_IDS, required: true },
   kind: { unit: '', oneOf: TUB_KINDS, default: 'hard shell' },
   targets: { unit: '', free: true },
   setTemperatureC: number('°C', 5, 45, { default: 38 }),

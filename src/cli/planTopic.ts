@@ -8,7 +8,7 @@ import {
   type PlanNote,
   type PlanStep,
   PRODUCTS,
-  PROGRAMMES,
+  PROGRAMME_IDS,
   type Programme,
   type ProgrammeId,
   programmeOf,
@@ -200,7 +200,7 @@ export const PLAN_TOPIC: Topic = {
       required: true,
       fields: {
         volumeL: litres,
-        programme: { unit: '', oneOf: PROGRAMMES.map(({ id }) => id), required: true },
+        programme: { unit: '', oneOf: PROGRAMME_IDS, required: true },
       },
     },
     reading: {

@@ -8,6 +8,7 @@ import {
   feederOf,
   type House,
   type Instant,
+  LOAD,
   type OpeningWay,
   PRODUCTS,
   plannedDose,
@@ -27,7 +28,7 @@ import { closureLine, formatClosure } from '@/words/closureWords'
 import { formatSetAside } from '@/words/setAsideWords'
 import { startNeedWords } from '@/words/startUpText'
 import { formatVerdict } from '@/words/verdictWords'
-import type { Refusal } from './fields'
+import { checkFields, fieldsOf, type Refusal } from './fields'
 import { HOUSE_FIELDS, houseFrom } from './houseFields'
 import {
   instant,
@@ -42,6 +43,8 @@ import {
 import { type Answer, as, type Topic } from './topic'
 
 const MOST_SOAKS = 100
+const { people, minutes } = LOAD.fields
+const PLANNED = { people, minutes }
 
 /** Planned soaks: when, how many and for how long. */
 const soaksFrom = (value: unknown, now: Instant): { at: Instant; load: SoakLoad }[] | Refusal => {
@@ -56,11 +59,9 @@ const soaksFrom = (value: unknown, now: Instant): { at: Instant; load: SoakLoad 
     const { at: given, people, minutes } = one as Record<string, unknown>
     const at = instant(given)
     if (at === undefined) return wrongTime(`${field}, at`, given)
-    if (typeof people !== 'number' || !(people >= 1 && people <= 30))
-      return { field: `${field}, people`, given: people ?? 'nothing', allowed: '1 to 30' }
-    if (typeof minutes !== 'number' || !(minutes >= 1 && minutes <= 600))
-      return { field: `${field}, minutes`, given: minutes ?? 'nothing', allowed: '1 to 600' }
-    if (at >= now) soaks.push({ at, load: { people, minutes } })
+    const load = checkFields(fieldsOf(PLANNED), { people, minutes })
+    if ('refusal' in load) return { ...load.refusal, field: `${field}, ${load.refusal.field}` }
+    if (at >= now) soaks.push({ at, load: as<SoakLoad>(load.value) })
   }
   return soaks
 }

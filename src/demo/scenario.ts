@@ -118,6 +118,55 @@ interface Story {
   entries: NewEntry[]
 }
 
+interface Telling {
+  add: (entry: NewEntry) => void
+  test: (at: Instant, quantities: readonly Quantity[], method: Method) => void
+  followPlan: (from: Instant, until?: Instant) => Instant
+  /** What a whole test of this programme reads. */
+  all: readonly Quantity[]
+}
+
+/** How a story stops: neglected and tested by a strip, or cared for and shown to be right. */
+const ending = (
+  cast: Cast,
+  tub: NewTub,
+  world: ReturnType<typeof virtualTub>,
+  end: Instant,
+  { add, test, followPlan, all }: Telling,
+): void => {
+  if (cast.neglectedDays > 0) {
+    world.advance(end - HOUR)
+    world.aerate(180)
+    test(end, all, 'strip')
+    return
+  }
+  // Cared for before the story stops: tested, dosed, topped up to the middle of the band, and shown to be right.
+  let from = end - LAST_CARE + HOUR
+  for (let round = 0; round < 2; round++) {
+    test(from, all, 'drops')
+    from = followPlan(from + 4 * MINUTE, end - 2 * HOUR) + 30 * MINUTE
+    if (from >= end - 2 * HOUR) break
+  }
+  // Twice, for what bathers left goes on eating.
+  for (const topUpAt of [end - 1.5 * HOUR, end - 0.5 * HOUR]) {
+    world.advance(topUpAt)
+    const truth = world.truth()
+    const short = middle(targetsNow(tub, truth.cyanuricAcidPpm).sanitizer) - truth.freeChlorinePpm
+    if (short > 0.3) {
+      const grams = Math.round((short * tub.volumeLitres) / 554)
+      world.dose('sodium dichlor dihydrate', grams)
+      add({ kind: 'dose', at: topUpAt, body: { product: 'sodium dichlor dihydrate', grams } })
+    }
+    if (short < -0.4) {
+      // Too much to get in by tonight: some of it goes with the water.
+      const share = -short / truth.freeChlorinePpm
+      world.topUp(share)
+      add({ kind: 'water', at: topUpAt, body: { replacedFraction: Number(share.toFixed(2)) } })
+    }
+  }
+  test(end, all, 'meter')
+}
+
 const told = (cast: Cast): Story => {
   const now = TOLD_AT
   const random = seeded(cast.seed)
@@ -275,37 +324,7 @@ const told = (cast: Cast): Story => {
     }
   }
 
-  if (cast.neglectedDays > 0) {
-    world.advance(end - HOUR)
-    world.aerate(180)
-    test(end, all, 'strip')
-  } else {
-    // Cared for before the story stops: tested, dosed, topped up to the middle of the band, and shown to be right.
-    let from = end - LAST_CARE + HOUR
-    for (let round = 0; round < 2; round++) {
-      test(from, all, 'drops')
-      from = followPlan(from + 4 * MINUTE, end - 2 * HOUR) + 30 * MINUTE
-      if (from >= end - 2 * HOUR) break
-    }
-    // Twice, for what bathers left goes on eating.
-    for (const topUpAt of [end - 1.5 * HOUR, end - 0.5 * HOUR]) {
-      world.advance(topUpAt)
-      const truth = world.truth()
-      const short = middle(targetsNow(tub, truth.cyanuricAcidPpm).sanitizer) - truth.freeChlorinePpm
-      if (short > 0.3) {
-        const grams = Math.round((short * tub.volumeLitres) / 554)
-        world.dose('sodium dichlor dihydrate', grams)
-        add({ kind: 'dose', at: topUpAt, body: { product: 'sodium dichlor dihydrate', grams } })
-      }
-      if (short < -0.4) {
-        // Too much to get in by tonight: some of it goes with the water.
-        const share = -short / truth.freeChlorinePpm
-        world.topUp(share)
-        add({ kind: 'water', at: topUpAt, body: { replacedFraction: Number(share.toFixed(2)) } })
-      }
-    }
-    test(end, all, 'meter')
-  }
+  ending(cast, tub, world, end, { add, test, followPlan, all })
   const entries = journal
     .filter((entry) => entry.at <= now)
     .map(({ kind, at: happened, body }) => ({ kind, at: happened, body }) as NewEntry)

@@ -64,6 +64,97 @@ export interface Truth {
 const HYPOCHLORITE_CHLORINE =
   (PRODUCTS['sodium hypochlorite'].perGram.freeChlorineMmol * CHLORINE_G_PER_MOL) / 1000
 
+/** What changes of itself from hour to hour. */
+interface Standing {
+  water: Water
+  /** What bathers left that has not met any sanitizer yet, mmol/L of it. */
+  bathersDemand: number
+  floater: { product: ProductName; grams: number } | undefined
+}
+
+/** What evaporates is made up, and its salts stay. */
+const KEPT_UP = [
+  'alkalinityMeq',
+  'dissolvedInorganicCarbonMmol',
+  'calciumMmol',
+  'saltPpm',
+  'totalDissolvedSolidsPpm',
+] as const
+
+/** Up to an hour of a tub that nobody touches, by its own rates. */
+const hourOf = (tub: Tub, truth: Truth) => {
+  const surroundings = tub.surroundings ?? USUAL_SURROUNDINGS
+  const cleaner = DISINFECTION_EFFECT[surroundings.supplementaryDisinfection]
+  const heater = usualHeater(tub)
+  const evaporated = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
+  const { transfer = 1, filterFouling = 0, clearsPerHour = 0.03, cellPpmPerHour = 0 } = truth
+
+  return (before: Standing, filterPersonHours: number, hours: number): Standing => {
+    const { bathersDemand } = before
+    let { water, floater } = before
+    const warm = lossAtTemperature(water.temperatureCelsius)
+    const caught = Math.min(FILTER_FULL_AT, filterPersonHours)
+    const lossPerHour = truth.lossPerHour * warm * (1 + filterFouling * caught)
+    const kept = Math.exp(-lossPerHour * hours)
+    const halogen = water.freeChlorineMmol + water.bromineMmol
+    const chlorine = water.freeChlorineMmol > water.bromineMmol
+    const state = {
+      sanitizer: halogen,
+      bathersDemand,
+      combined: water.combinedChlorineMmol,
+      tablets: 0,
+      used: 0,
+    }
+    passTime(
+      state,
+      {
+        lossPerHour,
+        feedPerHour: 0,
+        feedMmolPerGram: 0,
+        cellPerHour: 0,
+        fadesPerHour: WASTE_FADES * cleaner.fades,
+        combinedShare: chlorine ? COMBINED_SHARE : 0,
+        clearsPerHour: cleaner.clears * clearsPerHour * (1 + halogen / CLEARS_TWICE_AT),
+      },
+      hours,
+    )
+    const share = halogen > 0 ? state.used / halogen : 0
+    water = spend(water, {
+      freeChlorineMmol: water.freeChlorineMmol * share,
+      bromineMmol: water.bromineMmol * share,
+      peroxideMmol: water.peroxideMmol * (1 - kept),
+    })
+    water = {
+      ...water,
+      biguanidePpm: water.biguanidePpm * kept,
+      combinedChlorineMmol: state.combined,
+      temperatureCelsius: thermostatTo(
+        water.temperatureCelsius,
+        tub.setTemperatureCelsius,
+        hours,
+        heater,
+      ),
+    }
+    for (const key of KEPT_UP) water[key] += EVAPORATES_PER_HOUR * hours * evaporated[key]
+    water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.still, hours)
+    if (floater) {
+      const fed = floater.grams * (1 - Math.exp(-truth.feedPerHour * hours))
+      floater = { ...floater, grams: floater.grams - fed }
+      water = addProduct(water, floater.product, fed, tub.volumeLitres)
+    }
+    // Chlorine from salt and hypochlorite from a bottle do the same to the water.
+    const made = cellPpmPerHour * hours
+    if (made > 0)
+      water = addProduct(
+        water,
+        'sodium hypochlorite',
+        (made * tub.volumeLitres) / 1000 / HYPOCHLORITE_CHLORINE,
+        tub.volumeLitres,
+      )
+    return { water, bathersDemand: state.bathersDemand, floater }
+  }
+}
+
 /** A tub that obeys the same chemistry as the estimate, with rates of its own and noisy tests. */
 export const virtualTub = (
   tub: Tub,
@@ -92,81 +183,14 @@ export const virtualTub = (
   let floater: { product: ProductName; grams: number } | undefined
 
   const surroundings = tub.surroundings ?? USUAL_SURROUNDINGS
-  const cleaner = DISINFECTION_EFFECT[surroundings.supplementaryDisinfection]
-  const heater = usualHeater(tub)
-  const evaporated = fillWaterOf(tub.fillWater, tub.setTemperatureCelsius)
-  const keptUp = [
-    'alkalinityMeq',
-    'dissolvedInorganicCarbonMmol',
-    'calciumMmol',
-    'saltPpm',
-    'totalDissolvedSolidsPpm',
-  ] as const
-
+  const hour = hourOf(tub, truth)
   const advance = (until: Instant) => {
     while (now < until - 1) {
       const hours = Math.min(1, (until - now) / HOUR)
-      const warm = lossAtTemperature(water.temperatureCelsius)
-      const caught = Math.min(FILTER_FULL_AT, filterPersonHours)
-      const lossPerHour = truth.lossPerHour * warm * (1 + (truth.filterFouling ?? 0) * caught)
-      const kept = Math.exp(-lossPerHour * hours)
-      const halogen = water.freeChlorineMmol + water.bromineMmol
-      const chlorine = water.freeChlorineMmol > water.bromineMmol
-      const state = {
-        sanitizer: halogen,
-        bathersDemand,
-        combined: water.combinedChlorineMmol,
-        tablets: 0,
-        used: 0,
-      }
-      passTime(
-        state,
-        {
-          lossPerHour,
-          feedPerHour: 0,
-          feedMmolPerGram: 0,
-          cellPerHour: 0,
-          fadesPerHour: WASTE_FADES * cleaner.fades,
-          combinedShare: chlorine ? COMBINED_SHARE : 0,
-          clearsPerHour:
-            cleaner.clears * (truth.clearsPerHour ?? 0.03) * (1 + halogen / CLEARS_TWICE_AT),
-        },
-        hours,
-      )
-      bathersDemand = state.bathersDemand
-      const share = halogen > 0 ? state.used / halogen : 0
-      water = spend(water, {
-        freeChlorineMmol: water.freeChlorineMmol * share,
-        bromineMmol: water.bromineMmol * share,
-        peroxideMmol: water.peroxideMmol * (1 - kept),
-      })
-      water = {
-        ...water,
-        biguanidePpm: water.biguanidePpm * kept,
-        combinedChlorineMmol: state.combined,
-        temperatureCelsius: thermostatTo(
-          water.temperatureCelsius,
-          tub.setTemperatureCelsius,
-          hours,
-          heater,
-        ),
-      }
-      for (const key of keptUp) water[key] += EVAPORATES_PER_HOUR * hours * evaporated[key]
-      water = loseCarbonDioxide(water, transfer * TRANSFER_PER_HOUR.still, hours)
-      if (floater) {
-        const fed = floater.grams * (1 - Math.exp(-truth.feedPerHour * hours))
-        floater.grams -= fed
-        water = addProduct(water, floater.product, fed, tub.volumeLitres)
-      }
-      // Chlorine from salt and hypochlorite from a bottle do the same to the water.
-      const made = (truth.cellPpmPerHour ?? 0) * hours
-      if (made > 0)
-        water = addProduct(
-          water,
-          'sodium hypochlorite',
-          (made * tub.volumeLitres) / 1000 / HYPOCHLORITE_CHLORINE,
-          tub.volumeLitres,
-        )
+      const after = hour({ water, bathersDemand, floater }, filterPersonHours, hours)
+      water = after.water
+      bathersDemand = after.bathersDemand
+      floater = after.floater
       now += hours * HOUR
     }
     now = until
@@ -236,7 +260,10 @@ export const virtualTub = (
   }
 
   const refill = () => {
-    water = { ...evaporated, temperatureCelsius: FILL_CELSIUS }
+    water = {
+      ...fillWaterOf(tub.fillWater, tub.setTemperatureCelsius),
+      temperatureCelsius: FILL_CELSIUS,
+    }
     bathersDemand = 0
     floater = undefined
   }

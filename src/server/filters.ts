@@ -13,7 +13,7 @@ import { filterEventsOf, insertTogether } from '@/store/entries'
 import { allTubs, findTub } from '@/store/tubs'
 import { allFilterSets, insertFilterSet, updateFilterSet } from '@/store/upkeep'
 import { FIELD, field, filterRefusal, REFUSALS } from '@/words/refusals'
-import { draftFilter } from './entryParsers/draftUpkeep'
+import { draftEntry } from './entries/forms'
 import { check, type Fields, number, type Outcome, oneOf, refused, text } from './form'
 import { noMoment, noonOf, zoneOf } from './moment'
 
@@ -97,7 +97,7 @@ const against = (
 export const actOnFilter = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   const tub = findTub(store, tubId)
   if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
-  const draft = draftFilter(store, fields, now)
+  const draft = draftEntry('filter', { store, tub, fields, at: now, journal: [] })
   if ('errors' in draft) return refused(fields, draft.errors, {}, draft.message)
   const { entry } = draft
   if (entry.kind !== 'filter') return refused(fields, {}, {}, REFUSALS.nothingToSave)

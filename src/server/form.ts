@@ -76,10 +76,18 @@ export interface NumberField {
   high: number
   unit?: string
   required?: boolean
+  whole?: boolean
 }
 
 /** A number as this person types it, by `readNumber` and the locale that came with the form. Empty is undefined. */
-export const number = ({ name, low, high, unit = '', required = false }: NumberField) => {
+export const number = ({
+  name,
+  low,
+  high,
+  unit = '',
+  required = false,
+  whole = false,
+}: NumberField) => {
   const schema = Joi.string()
     .trim()
     .empty('')
@@ -93,6 +101,8 @@ export const number = ({ name, low, high, unit = '', required = false }: NumberF
       const { value } = read
       if (value < low || value > high)
         return say(helpers, field.outOfRange(name, tidy(text), low, high, unit))
+      if (whole && !Number.isInteger(value))
+        return say(helpers, field.wholeOutOfRange(name, value, low, high))
       return value
     })
     .messages({

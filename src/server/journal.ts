@@ -1,11 +1,4 @@
-import {
-  dosingCycleOf,
-  ENTRY_KINDS,
-  type Entry,
-  type EntryKind,
-  estimate,
-  type NewEntry,
-} from '@/core'
+import { dosingCycleOf, ENTRY_KINDS, type Entry, type EntryKind, estimate } from '@/core'
 import type { Store } from '@/store/database'
 import {
   changeBefore,
@@ -18,11 +11,7 @@ import {
 import { findTub, type TubRow } from '@/store/tubs'
 import { openVisit } from '@/store/visits'
 import { postRefusal, REFUSALS } from '@/words/refusals'
-import { confirmed } from './entryParsers/draft'
-import { draftDose } from './entryParsers/draftDose'
-import { draftOther } from './entryParsers/draftOther'
-import { draftTest } from './entryParsers/draftTest'
-import { draftUpkeep } from './entryParsers/draftUpkeep'
+import { draftEntry, placeAfter } from './entries/forms'
 import { asking, type Fields, type Outcome, refused } from './form'
 import { journalAt, MOST_SAID, tooMany } from './journalAt'
 import { momentOf } from './moment'
@@ -31,17 +20,6 @@ import { momentOf } from './moment'
 const tickedIn = (tub: TubRow, journal: readonly Entry[], now: number): number => {
   const { doses, aerations } = dosingCycleOf(journal, estimate(tub, journal, now))
   return doses.length + aerations.length
-}
-
-/** What a form doesn't show of an entry outlives its correction: what was answered about a look, that a note is a signature or tells of the power. */
-const withHidden = (entry: NewEntry, original: Entry | undefined): NewEntry => {
-  if (entry.kind === 'look' && original?.kind === 'look' && original.body.answers)
-    return { ...entry, body: { ...entry.body, answers: original.body.answers } }
-  if (entry.kind === 'note' && original?.kind === 'note') {
-    const { text: _, ...hidden } = original.body
-    return { ...entry, body: { ...entry.body, ...hidden } }
-  }
-  return entry
 }
 
 /**
@@ -60,9 +38,6 @@ export const recordEntry = (
   const kind = ENTRY_KINDS.find((known) => known === fields.kind)
   if (!kind) return refused(fields, { kind: REFUSALS.noKind })
   const original = replaces === undefined ? undefined : findEntry(store, tubId, replaces)
-  // A stage of a refill is ticked in its place; a correction moves its time and nothing else.
-  if ((kind === 'refill' || kind === 'treatment') && original?.kind !== kind)
-    return refused(fields, {}, {}, REFUSALS.stageElsewhere)
   if (replaces !== undefined && !original) return refused(fields, {}, {}, REFUSALS.entryChanged)
   if (tooMany(store, tubId, 1))
     return refused(fields, {}, {}, postRefusal.tooManyEntries(MOST_SAID))
@@ -74,38 +49,19 @@ export const recordEntry = (
   const journal = journalAt(store, tubId, now).filter((entry) => entry.id !== replaces)
   if (fields.ticked !== undefined && String(tickedIn(tub, journal, now)) !== fields.ticked)
     return refused(fields, {}, {}, REFUSALS.planChanged)
-  const draft =
-    original?.kind === 'refill' && kind === 'refill'
-      ? { entry: { kind, at, body: original.body }, questions: {} }
-      : original?.kind === 'treatment' && kind === 'treatment'
-        ? { entry: { kind, at, body: original.body }, questions: {} }
-        : kind === 'test'
-          ? draftTest(store, tub, fields, at, journal)
-          : kind === 'dose'
-            ? draftDose(
-                store,
-                tub,
-                fields,
-                at,
-                journal,
-                original?.kind === 'dose' ? original.body : undefined,
-              )
-            : kind === 'chore' || kind === 'look' || kind === 'filter'
-              ? draftUpkeep(kind, store, tub, fields, at)
-              : draftOther(kind, fields, at, journal, tub)
+  const draft = draftEntry(kind, { store, tub, fields, at, journal }, original)
   const errors: Record<string, string> = 'errors' in moment ? { ...moment.errors } : {}
   if ('errors' in draft) Object.assign(errors, draft.errors)
   if ('errors' in draft || Object.keys(errors).length > 0)
     return refused(fields, errors, {}, 'errors' in draft ? draft.message : undefined)
   const open = Object.fromEntries(
     Object.entries(draft.questions).filter(
-      ([name]) => !confirmed(fields, name) || draft.insists?.includes(name),
+      ([name]) => fields[`confirm.${name}`] !== 'yes' || draft.insists.includes(name),
     ),
   )
   if (Object.keys(open).length > 0) return refused(fields, {}, open)
 
-  const entry = withHidden(draft.entry, original)
-  store.transaction((tx) => insertEntry(tx, tubId, entry, now, replaces))
+  store.transaction((tx) => insertEntry(tx, tubId, draft.entry, now, replaces))
   return {
     ok: true,
     ...(fields.stay === 'yes'
@@ -125,24 +81,7 @@ const nextPlace = (
   replaces: number | undefined,
 ): string => {
   if (replaces !== undefined) return 'record'
-  return openVisit(store, tubId, now) ? 'visit' : NEXT_PLACE[kind]
-}
-
-const NEXT_PLACE: Record<EntryKind, string> = {
-  test: 'dose',
-  dose: 'dose',
-  aeration: 'dose',
-  soak: 'soak',
-  start: 'programme',
-  feeder: 'programme',
-  chore: 'upkeep',
-  look: 'upkeep',
-  filter: 'upkeep',
-  refill: 'refill',
-  water: 'record',
-  note: 'record',
-  fillTest: 'record',
-  treatment: 'trouble',
+  return openVisit(store, tubId, now) ? 'visit' : placeAfter(kind)
 }
 
 export const deleteEntry = (store: Store, tubId: number, id: number, now: number): Outcome => {

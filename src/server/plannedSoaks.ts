@@ -4,7 +4,8 @@ import type { Store } from '@/store/database'
 import { insertPlannedSoak, removePlannedSoak } from '@/store/plannedSoaks'
 import { findTub } from '@/store/tubs'
 import { FIELD, field, REFUSALS } from '@/words/refusals'
-import { asking, check, type Fields, number, type Outcome, refused } from './form'
+import { PEOPLE_AND_MINUTES, type PeopleAndMinutes } from './entries/soak'
+import { asking, check, type Fields, type Outcome, refused } from './form'
 import { givenMoment, noMoment } from './moment'
 
 const FARTHEST_DAYS = 400
@@ -12,13 +13,10 @@ const FARTHEST_DAYS = 400
 /** Keeps a planned soak. */
 export const planSoak = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
   if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
-  const checked = check<{ people: number; minutes: number }>(
-    Joi.object({
-      people: number({ name: 'People', low: 1, high: 20, required: true }),
-      minutes: number({ name: 'Minutes', low: 1, high: 600, required: true }),
-    }),
-    { people: fields.people ?? '', minutes: fields.minutes ?? '' },
-  )
+  const checked = check<PeopleAndMinutes>(Joi.object(PEOPLE_AND_MINUTES), {
+    people: fields.people ?? '',
+    minutes: fields.minutes ?? '',
+  })
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
   const moment = givenMoment(fields)
   if (moment && 'asks' in moment) return asking(fields, moment.asks)
@@ -31,7 +29,7 @@ export const planSoak = (store: Store, tubId: number, fields: Fields, now: numbe
   insertPlannedSoak(store, {
     tubId,
     at,
-    load: { people: Math.round(checked.value.people), minutes: checked.value.minutes },
+    load: checked.value,
     createdAt: now,
   })
   return { ok: true }

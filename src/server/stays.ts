@@ -10,7 +10,8 @@ import { calendarNote, field, REFUSALS } from '@/words/refusals'
 import { STAY_FIELDS, STAY_NAMES } from '@/words/stayNames'
 import { TooManySteps, withinSteps } from './boundedRecurrence'
 import { withinDeadline } from './deadline'
-import { check, type Fields, number, type Outcome, refused, text } from './form'
+import { PEOPLE_AND_MINUTES, type PeopleAndMinutes } from './entries/soak'
+import { check, type Fields, type Outcome, refused, text } from './form'
 import { fromWallClock, isTimeZone, noMoment, zoneOf } from './moment'
 
 const LARGEST_CHARACTERS = 4_000_000
@@ -228,11 +229,6 @@ export const readCalendar = (content: string, now: Instant, zone: string): ReadC
   return { events, notes }
 }
 
-interface StayFields {
-  people: number
-  minutes: number
-}
-
 /** Each evening of a stay, at that hour of the tub's wall clock. */
 const evenings = (from: Instant, to: Instant, hour: string, zone: string): Instant[] => {
   const found: Instant[] = []
@@ -260,7 +256,7 @@ const saveStays = (
   }: {
     kind: GuestStay['kind']
     events: readonly CalendarEvent[]
-    soaks: { at: string; load: StayFields } | undefined
+    soaks: { at: string; load: PeopleAndMinutes } | undefined
     zone: string
     now: Instant
   },
@@ -305,13 +301,10 @@ export const importStays = (
   if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)
   const as = AS.find((one) => one === fields.as)
   if (!as) return refused(fields, { as: field.chooseOne(calendarNote.as, AS) })
-  const checked = check<StayFields>(
-    Joi.object({
-      people: number({ name: 'People', low: 1, high: 20, required: true }),
-      minutes: number({ name: 'Minutes', low: 1, high: 600, required: true }),
-    }),
-    { people: fields.people || '2', minutes: fields.minutes || '40' },
-  )
+  const checked = check<PeopleAndMinutes>(Joi.object(PEOPLE_AND_MINUTES), {
+    people: fields.people || '2',
+    minutes: fields.minutes || '40',
+  })
   const hour = fields.hour || '19:00'
   const errors: Record<string, string> = 'errors' in checked ? { ...checked.errors } : {}
   if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(hour)) errors.hour = calendarNote.hour(hour)
@@ -322,7 +315,7 @@ export const importStays = (
   const { events, notes } = read.value
   if (events.length === 0)
     return refused(fields, { file: [calendarNote.nothingTaken, ...notes].join(' ') })
-  const load = { people: Math.round(checked.value.people), minutes: checked.value.minutes }
+  const load = checked.value
   const sentences = store.transaction((tx): string[] => {
     if (as === 'soaks') {
       const there = new Set(soaksAhead(tx, tubId, now).map(({ at }) => at))

@@ -14,7 +14,7 @@ import {
   type LengthUnit,
   type MassUnit,
   MOST_KEEP_OUT_ABOVE,
-  PROGRAMMES,
+  PROGRAMME_IDS,
   type ProgrammeId,
   programmeOf,
   type SanitizerQuantity,
@@ -178,10 +178,7 @@ const schema = (temperatureUnit: TemperatureUnit) => {
       unit: 'ppm',
     }),
     fillHardness: number({ name: FIELD.fillHardness, low: 0, high: 2000, unit: 'ppm' }),
-    programme: oneOf(
-      'Programme',
-      PROGRAMMES.map(({ id }) => id),
-    ),
+    programme: oneOf('Programme', PROGRAMME_IDS),
     preset: text('Target', 40, true),
     setTemperature: number({
       name: FIELD.waterTemperature,

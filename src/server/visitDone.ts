@@ -6,7 +6,7 @@ import { openVisit } from '@/store/visits'
 import { choreName } from '@/words/choreText'
 import { REFUSALS, visitRefusal } from '@/words/refusals'
 import { clock } from '@/words/words'
-import { draftUpkeep } from './entryParsers/draftUpkeep'
+import { draftEntry } from './entries/forms'
 import { filtersOf } from './filters'
 import { type Fields, type Outcome, refused } from './form'
 import { preferencesIn } from './preferences'
@@ -27,7 +27,13 @@ export const markInVisit = (store: Store, tubId: number, fields: Fields, now: nu
     const at = clock(one.lastDone, preferencesIn(fields, tub, now))
     return refused(fields, {}, {}, visitRefusal.doneSince(choreName(one.chore), at))
   }
-  const draft = draftUpkeep('chore', store, tub, { ...fields, outcome: 'done' }, now)
+  const draft = draftEntry('chore', {
+    store,
+    tub,
+    fields: { ...fields, outcome: 'done' },
+    at: now,
+    journal: [],
+  })
   if ('errors' in draft) return refused(fields, draft.errors, {}, draft.message)
   const set = filtersOf(store, now).find((standing) => standing.tubId === tubId)?.set
   const rinsed: NewEntry[] =

@@ -101,199 +101,196 @@ const DISAGREES: Record<Extract<Closure, { code: 'readings disagree' }>['why'], 
 
 const REFILL_FIRST = 'Drain it, clean and disinfect the shell and the filter, then refill and test.'
 
-/** Why a tub is shut and what opens it. */
-export const formatClosure = (closure: Closure, preferences: DisplayPreferences): ClosureWords => {
-  const since = dayAndClock(closure.since, preferences)
-  switch (closure.code) {
-    case 'fumes':
+/** What is said of a closure of one code. */
+type Words<Code extends Closure['code']> = (
+  closure: Closure & { code: Code },
+  how: { since: string; preferences: DisplayPreferences },
+) => ClosureWords
+
+const outOfLimits: Words<'sanitizer low' | 'pH low' | 'pH high'> = (closure, { preferences }) => {
+  const name = upperFirst(named(closure.quantity))
+  const limit = figure(closure.quantity, closure.limit, preferences)
+  const [most, above] = closure.code === 'pH high' ? ['most', 'above'] : ['least', 'below']
+  const value = amount(closure.quantity, closure.value, preferences)
+  const near = figure(closure.quantity, closure.value, preferences) === limit
+  // Read so; the estimate of it stands within its limits.
+  const asRead = closure.lift.by === 'test' && closure.lift.quantities.includes(closure.quantity)
+  return {
+    why: near
+      ? `${name} is just ${above} ${amount(closure.quantity, closure.limit, preferences)}, the ${most} that lets anyone in.`
+      : asRead
+        ? `${name} read ${value}; it should be at ${most} ${limit}.`
+        : `${name} is about ${value} and should be at ${most} ${limit}.`,
+    lift:
+      closure.lift.by !== 'test'
+        ? 'Dose, let it mix, then test.'
+        : closure.lift.quantities.includes(closure.quantity)
+          ? 'Test again.'
+          : `Test ${closure.lift.quantities.map(named).join(', ')} first: the dose depends on it.`,
+    action: closure.lift.by === 'test' ? TEST : DOSE,
+  }
+}
+
+/** One row a code. */
+const WORDS: { [Code in Closure['code']]: Words<Code> } = {
+  fumes: (_, { since }) => ({
+    why: `Fumes or mixed chemicals were logged ${since}. Keep everyone away until they’re gone.`,
+    lift: 'Once the air is clear, press “It looks fine now” in Trouble, then test.',
+    action: TROUBLE,
+  }),
+  accident: (closure, { since }) => ({
+    why: `${closure.sign === 'glass' ? 'Broken glass' : 'An accident'} was logged ${since}. Keep everyone out and switch the power off at the breaker.`,
+    lift: REFILL_FIRST,
+    action: REFILL,
+  }),
+  'electrical fault': (closure, { since }) => ({
+    why:
+      closure.sign === 'power trips'
+        ? `The breaker tripped ${since}. Current may be going where it shouldn’t: leave it off.`
+        : `An electric shock was logged ${since}. Leave the power off at the main switch and don’t touch the water.`,
+    lift: 'Have a licensed electrician find and repair it, then mark “Call a licensed technician” done in Upkeep.',
+    action: { place: 'upkeep', label: 'Go to Upkeep' },
+  }),
+  'no power': (_, { since }) => ({
+    why: `The power has been off since ${since}: nothing filters or mixes the water.`,
+    lift: 'Log it under Heat and power when it’s back, then test.',
+    action: { place: 'upkeep/heat#cut', label: 'See what to do' },
+  }),
+  'someone unwell': (closure, { since }) => ({
+    why: `${UNWELL_WORDS[closure.sign] ?? 'Illness'} after using the tub was logged ${since}. The water may be the cause. See a doctor and mention the tub.`,
+    lift: REFILL_FIRST,
+    action: REFILL,
+  }),
+  'incompatible sanitizers': (closure, { since }) => ({
+    why: `${upperFirst(PRODUCTS[closure.product].commonName)} was added ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
+    lift: 'Add nothing more. Flush the pipes, drain, clean and refill.',
+    action: REFILL,
+  }),
+  'closed down': (_, { since }) => ({
+    why: `The tub was drained ${since} and stands empty.`,
+    lift: 'Inspect it, fill it and start it up, then test.',
+    action: { place: 'upkeep/closing', label: 'See what comes next' },
+  }),
+  'flush in the water': (_, { since }) => ({
+    why: `Pipe flush was added ${since}. It isn’t safe for skin.`,
+    lift: 'Drain and refill.',
+    action: { place: 'refill', label: 'Go to Refill' },
+  }),
+  'refill under way': (closure, { since }) => ({
+    why: `The refill has started (${lowerFirst(STAGE_NAMES[closure.stage])}, ${since}).`,
+    lift: 'Finish the refill, then test.',
+    action: { place: 'refill', label: 'Continue the refill' },
+  }),
+  'people in': (closure, { preferences }) => ({
+    why: `${closure.people === 1 ? 'One person is' : `${closure.people} people are`} in until ${clock(closure.until ?? closure.since, preferences)}, as logged.`,
+    lift: 'Wait until they’re out, then test.',
+    action: { place: 'record?kind=soak', label: 'Open the logged soak' },
+  }),
+  'no filter': (_, { since }) => ({
+    why: `There’s been no filter in this tub since ${since}.`,
+    lift: 'Switch the power off, put a filter set in and log it. Add nothing until then: don’t run the jets without a filter.',
+    action: { place: 'upkeep#filters', label: 'Put a filter in' },
+  }),
+  'too hot': (closure, { since, preferences }) => {
+    if (closure.celsius === undefined)
       return {
-        why: `Fumes or mixed chemicals were logged ${since}. Keep everyone away until they’re gone.`,
-        lift: 'Once the air is clear, press “It looks fine now” in Trouble, then test.',
-        action: TROUBLE,
+        why: `The tub showed an over-heat code ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
+        lift: 'Measure the temperature by hand before anyone gets in.',
+        action: { place: 'test', label: 'Measure the temperature' },
       }
-    case 'accident':
-      return {
-        why: `${closure.sign === 'glass' ? 'Broken glass' : 'An accident'} was logged ${since}. Keep everyone out and switch the power off at the breaker.`,
-        lift: REFILL_FIRST,
-        action: REFILL,
-      }
-    case 'electrical fault':
-      return {
-        why:
-          closure.sign === 'power trips'
-            ? `The breaker tripped ${since}. Current may be going where it shouldn’t: leave it off.`
-            : `An electric shock was logged ${since}. Leave the power off at the main switch and don’t touch the water.`,
-        lift: 'Have a licensed electrician find and repair it, then mark “Call a licensed technician” done in Upkeep.',
-        action: { place: 'upkeep', label: 'Go to Upkeep' },
-      }
-    case 'no power':
-      return {
-        why: `The power has been off since ${since}: nothing filters or mixes the water.`,
-        lift: 'Log it under Heat and power when it’s back, then test.',
-        action: { place: 'upkeep/heat#cut', label: 'See what to do' },
-      }
-    case 'someone unwell':
-      return {
-        why: `${UNWELL_WORDS[closure.sign] ?? 'Illness'} after using the tub was logged ${since}. The water may be the cause. See a doctor and mention the tub.`,
-        lift: REFILL_FIRST,
-        action: REFILL,
-      }
-    case 'incompatible sanitizers':
-      return {
-        why: `${upperFirst(PRODUCTS[closure.product].commonName)} was added ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
-        lift: 'Add nothing more. Flush the pipes, drain, clean and refill.',
-        action: REFILL,
-      }
-    case 'closed down':
-      return {
-        why: `The tub was drained ${since} and stands empty.`,
-        lift: 'Inspect it, fill it and start it up, then test.',
-        action: { place: 'upkeep/closing', label: 'See what comes next' },
-      }
-    case 'flush in the water':
-      return {
-        why: `Pipe flush was added ${since}. It isn’t safe for skin.`,
-        lift: 'Drain and refill.',
-        action: { place: 'refill', label: 'Go to Refill' },
-      }
-    case 'refill under way':
-      return {
-        why: `The refill has started (${lowerFirst(STAGE_NAMES[closure.stage])}, ${since}).`,
-        lift: 'Finish the refill, then test.',
-        action: { place: 'refill', label: 'Continue the refill' },
-      }
-    case 'people in':
-      return {
-        why: `${closure.people === 1 ? 'One person is' : `${closure.people} people are`} in until ${clock(closure.until ?? closure.since, preferences)}, as logged.`,
-        lift: 'Wait until they’re out, then test.',
-        action: { place: 'record?kind=soak', label: 'Open the logged soak' },
-      }
-    case 'no filter':
-      return {
-        why: `There’s been no filter in this tub since ${since}.`,
-        lift: 'Switch the power off, put a filter set in and log it. Add nothing until then: don’t run the jets without a filter.',
-        action: { place: 'upkeep#filters', label: 'Put a filter in' },
-      }
-    case 'too hot':
-      if (closure.celsius === undefined)
-        return {
-          why: `The tub showed an over-heat code ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
-          lift: 'Measure the temperature by hand before anyone gets in.',
+    return closure.setPoint
+      ? {
+          why: `The heater is set to ${degrees(closure.celsius, preferences)}; ${degrees(closure.limit, preferences)} is the most for adults.`,
+          lift: 'Turn the heater down, and change the setting here, too.',
+          action: { place: 'tub', label: 'Change the set temperature' },
+        }
+      : {
+          why: `The water was at ${amount('temperature', closure.celsius, preferences)} ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
+          lift: 'Let it cool, then measure again.',
           action: { place: 'test', label: 'Measure the temperature' },
         }
-      return closure.setPoint
-        ? {
-            why: `The heater is set to ${degrees(closure.celsius, preferences)}; ${degrees(closure.limit, preferences)} is the most for adults.`,
-            lift: 'Turn the heater down, and change the setting here, too.',
-            action: { place: 'tub', label: 'Change the set temperature' },
-          }
-        : {
-            why: `The water was at ${amount('temperature', closure.celsius, preferences)} ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
-            lift: 'Let it cool, then measure again.',
-            action: { place: 'test', label: 'Measure the temperature' },
-          }
-    case 'dose mixing':
+  },
+  'dose mixing': (closure, { preferences }) => ({
+    why: `${upperFirst(PRODUCTS[closure.product].commonName)} was just added and needs to mix until ${clock(closure.until ?? closure.since, preferences)}.`,
+    lift: 'Wait, then test.',
+    action: TEST,
+  }),
+  cloudy: (closure, { since }) => ({
+    why:
+      closure.sign === 'algae'
+        ? `Algae were seen ${since}.`
+        : `The water was seen ${closure.sign === 'cloudy' ? 'cloudy' : `with a ${closure.sign}`} ${since}. If you can’t see a coin on the floor, nobody gets in.`,
+    lift: 'Find out why, and test. Once the water is clear, say so in Trouble.',
+    action: { place: 'trouble', label: 'Find out why' },
+  }),
+  'combined chlorine high': (closure, { preferences }) => ({
+    why: `Combined chlorine is about ${amount('totalChlorine', closure.value, preferences)}; ${figure('totalChlorine', closure.limit, preferences)} and more stings eyes and lungs.`,
+    lift: 'Shock with the cover half open, then test free and total chlorine.',
+    action: { place: 'soak#shock', label: 'See how to shock' },
+  }),
+  'stabiliser too high': (closure, { preferences }) => ({
+    why: `Stabiliser is about ${amount('cyanuricAcid', closure.value, preferences)}; above ${figure('cyanuricAcid', closure.limit, preferences)} chlorine works too slowly.`,
+    lift: 'Replace part of the water, then test. No product lowers it.',
+    action: { place: 'refill', label: 'Replace part of the water' },
+  }),
+  'sanitizer high': (closure, { preferences }) => ({
+    why: `${upperFirst(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)}; keep out above ${figure(closure.quantity, closure.limit, preferences)}.`,
+    lift: 'Run the jets with the cover open, then test again.',
+    action: { place: 'dose', label: 'See what helps' },
+  }),
+  'sanitizer low': outOfLimits,
+  'pH low': outOfLimits,
+  'pH high': outOfLimits,
+  'stood warm': (_, { since }) => ({
+    why: `The water stood warm without power for hours, until ${since}. Germs grow in such water.`,
+    lift: 'Let it circulate, shock it, and test once that has mixed.',
+    action: DOSE,
+  }),
+  'start-up unfinished': (closure) => ({
+    why: `The start-up isn’t finished. Next: ${lowerFirst(START_TITLES[closure.step])}.`,
+    lift: 'Finish the start-up, then test.',
+    action: { place: 'programme', label: 'Continue the start-up' },
+  }),
+  'not retested': (closure, { since }) => {
+    if (closure.after === 'complaint')
       return {
-        why: `${upperFirst(PRODUCTS[closure.product].commonName)} was just added and needs to mix until ${clock(closure.until ?? closure.since, preferences)}.`,
-        lift: 'Wait, then test.',
+        why: `${upperFirst(signName(closure.sign ?? 'itchy skin'))} after a soak was logged ${since}. The water may be the cause.`,
+        lift: `Test ${list(closure.quantities.map(named))} before anyone gets in; total chlorine, too, if your kit reads it.`,
         action: TEST,
       }
-    case 'cloudy':
-      return {
-        why:
-          closure.sign === 'algae'
-            ? `Algae were seen ${since}.`
-            : `The water was seen ${closure.sign === 'cloudy' ? 'cloudy' : `with a ${closure.sign}`} ${since}. If you can’t see a coin on the floor, nobody gets in.`,
-        lift: 'Find out why, and test. Once the water is clear, say so in Trouble.',
-        action: { place: 'trouble', label: 'Find out why' },
-      }
-    case 'combined chlorine high':
-      return {
-        why: `Combined chlorine is about ${amount('totalChlorine', closure.value, preferences)}; ${figure('totalChlorine', closure.limit, preferences)} and more stings eyes and lungs.`,
-        lift: 'Shock with the cover half open, then test free and total chlorine.',
-        action: { place: 'soak#shock', label: 'See how to shock' },
-      }
-    case 'stabiliser too high':
-      return {
-        why: `Stabiliser is about ${amount('cyanuricAcid', closure.value, preferences)}; above ${figure('cyanuricAcid', closure.limit, preferences)} chlorine works too slowly.`,
-        lift: 'Replace part of the water, then test. No product lowers it.',
-        action: { place: 'refill', label: 'Replace part of the water' },
-      }
-    case 'sanitizer high':
-      return {
-        why: `${upperFirst(named(closure.quantity))} is about ${amount(closure.quantity, closure.value, preferences)}; keep out above ${figure(closure.quantity, closure.limit, preferences)}.`,
-        lift: 'Run the jets with the cover open, then test again.',
-        action: { place: 'dose', label: 'See what helps' },
-      }
-    case 'sanitizer low':
-    case 'pH low':
-    case 'pH high': {
-      const name = upperFirst(named(closure.quantity))
-      const limit = figure(closure.quantity, closure.limit, preferences)
-      const [most, above] = closure.code === 'pH high' ? ['most', 'above'] : ['least', 'below']
-      const near = figure(closure.quantity, closure.value, preferences) === limit
-      return {
-        why: near
-          ? `${name} is just ${above} ${amount(closure.quantity, closure.limit, preferences)}, the ${most} that lets anyone in.`
-          : `${name} is about ${amount(closure.quantity, closure.value, preferences)} and should be at ${most} ${limit}.`,
-        lift:
-          closure.lift.by !== 'test'
-            ? 'Dose, let it mix, then test.'
-            : closure.lift.quantities.includes(closure.quantity)
-              ? 'Test again.'
-              : `Test ${closure.lift.quantities.map(named).join(', ')} first: the dose depends on it.`,
-        action: closure.lift.by === 'test' ? TEST : DOSE,
-      }
+    return {
+      why: `${after(closure.after)} ${since}, and ${list(closure.quantities.map(named))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested since it mixed.`,
+      lift: `Test ${list(closure.quantities.map(named))}.`,
+      action: { place: 'test', label: 'Retest the water' },
     }
-    case 'stood warm':
-      return {
-        why: `The water stood warm without power for hours, until ${since}. Germs grow in such water.`,
-        lift: 'Let it circulate, shock it, and test once that has mixed.',
-        action: DOSE,
-      }
-    case 'start-up unfinished':
-      return {
-        why: `The start-up isn’t finished. Next: ${lowerFirst(START_TITLES[closure.step])}.`,
-        lift: 'Finish the start-up, then test.',
-        action: { place: 'programme', label: 'Continue the start-up' },
-      }
-    case 'not retested':
-      if (closure.after === 'complaint')
-        return {
-          why: `${upperFirst(signName(closure.sign ?? 'itchy skin'))} after a soak was logged ${since}. The water may be the cause.`,
-          lift: `Test ${list(closure.quantities.map(named))} before anyone gets in; total chlorine, too, if your kit reads it.`,
-          action: TEST,
-        }
-      return {
-        why: `${after(closure.after)} ${since}, and ${list(closure.quantities.map(named))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested since it mixed.`,
-        lift: `Test ${list(closure.quantities.map(named))}.`,
-        action: { place: 'test', label: 'Retest the water' },
-      }
-    case 'readings disagree':
-      return {
-        why: DISAGREES[closure.why],
-        lift: `Test ${list(closure.quantities.map(named))} again.`,
-        action: TEST,
-      }
-    case 'test too old':
-      return {
-        why: closure.unsure
-          ? `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old, and ${closure.logged ? 'too much has happened since' : closure.quantity === 'pH' ? 'pH has probably left its range since: it climbs as carbon dioxide leaves the water' : 'the level may have fallen too far since'}.`
-          : `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old. ${
-              closure.quantity === 'pH'
-                ? 'After a week it no longer tells you enough.'
-                : 'The sanitizer can be gone within a day.'
-            }`,
-        lift: `Test ${named(closure.quantity)}.`,
-        action: TEST,
-      }
-    case 'never tested':
-      return {
-        why: `${upperFirst(list(closure.quantities.map(named)))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested in this water. Clear water isn’t always safe water.`,
-        lift: `Test ${list(closure.quantities.map(named))}.`,
-        action: TEST,
-      }
-  }
+  },
+  'readings disagree': (closure) => ({
+    why: DISAGREES[closure.why],
+    lift: `Test ${list(closure.quantities.map(named))} again.`,
+    action: TEST,
+  }),
+  'test too old': (closure) => ({
+    why: closure.unsure
+      ? `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old, and ${closure.logged ? 'too much has happened since' : closure.quantity === 'pH' ? 'pH has probably left its range since: it climbs as carbon dioxide leaves the water' : 'the level may have fallen too far since'}.`
+      : `The last ${named(closure.quantity)} test is ${duration(closure.ageHours * HOUR)} old. ${
+          closure.quantity === 'pH'
+            ? 'After a week it no longer tells you enough.'
+            : 'The sanitizer can be gone within a day.'
+        }`,
+    lift: `Test ${named(closure.quantity)}.`,
+    action: TEST,
+  }),
+  'never tested': (closure) => ({
+    why: `${upperFirst(list(closure.quantities.map(named)))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested in this water. Clear water isn’t always safe water.`,
+    lift: `Test ${list(closure.quantities.map(named))}.`,
+    action: TEST,
+  }),
+}
+
+/** Why a tub is shut and what opens it. */
+export const formatClosure = (closure: Closure, preferences: DisplayPreferences): ClosureWords => {
+  const said = WORDS[closure.code] as Words<Closure['code']>
+  return said(closure, { since: dayAndClock(closure.since, preferences), preferences })
 }
 
 /** One line a closure, for lists and printed sheets. */

@@ -39,7 +39,7 @@ export const formatDue = (
 export const SCHOOL_WORDS: Record<TestRhythm, { name: string; why: string }> = {
   'after soak': {
     name: 'after each soak',
-    why: 'After each soak: the tub is put right at once, is ready next time, and nobody waits.',
+    why: 'After each soak: the water is treated at once, is ready next time, and nobody waits.',
   },
   'before soak': {
     name: 'before each soak',

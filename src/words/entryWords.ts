@@ -1,5 +1,6 @@
 import {
   type Entry,
+  type EntryBodies,
   type EntryKind,
   FILL_READ,
   type FilterAct,
@@ -70,111 +71,110 @@ const REFILL_WHAT = {
   measured: 'measured',
 } as const
 
-/** One line that says what happened. */
-export const formatEntry = (entry: Entry, preferences: DisplayPreferences): string => {
-  switch (entry.kind) {
-    case 'test': {
-      const read = QUANTITIES.flatMap((quantity) => {
-        const value = entry.body.readings[quantity]
-        return value === undefined
-          ? []
-          : [
-              `${QUANTITY_SHORT_NAMES[quantity].replace('Water', 'water')} ${amount(quantity, value, preferences)}`,
-            ]
-      })
-      const { look, smell } = entry.body.senses ?? {}
-      const senses = [
-        ...(look ? [`looked ${SENSE_WORDS.look.ways[look]}`] : []),
-        ...(smell ? [`smelled ${SENSE_WORDS.smell.ways[smell]}`] : []),
-      ]
-      return `${METHOD_WORDS[entry.body.method]}: ${read.join(', ')}${senses.length > 0 ? `; ${senses.join(', ')}` : ''}`
-    }
-    case 'dose': {
-      const { product, grams, plannedGrams } = entry.body
-      const planned =
-        plannedGrams !== undefined && Math.abs(plannedGrams - grams) > 0.05 * plannedGrams
-          ? ` (planned ${dose(product, plannedGrams, preferences)})`
-          : ''
-      const override = entry.body.override
-        ? `; despite the caution: ${entry.body.override.reason}`
+/** A kind a row: what happened, in one line. */
+const LINES: {
+  [Kind in EntryKind]: (body: EntryBodies[Kind], preferences: DisplayPreferences) => string
+} = {
+  test: (body, preferences) => {
+    const read = QUANTITIES.flatMap((quantity) => {
+      const value = body.readings[quantity]
+      return value === undefined
+        ? []
+        : [
+            `${QUANTITY_SHORT_NAMES[quantity].replace('Water', 'water')} ${amount(quantity, value, preferences)}`,
+          ]
+    })
+    const { look, smell } = body.senses ?? {}
+    const senses = [
+      ...(look ? [`looked ${SENSE_WORDS.look.ways[look]}`] : []),
+      ...(smell ? [`smelled ${SENSE_WORDS.smell.ways[smell]}`] : []),
+    ]
+    return `${METHOD_WORDS[body.method]}: ${read.join(', ')}${senses.length > 0 ? `; ${senses.join(', ')}` : ''}`
+  },
+  dose: (body, preferences) => {
+    const { product, grams, plannedGrams } = body
+    const planned =
+      plannedGrams !== undefined && Math.abs(plannedGrams - grams) > 0.05 * plannedGrams
+        ? ` (planned ${dose(product, plannedGrams, preferences)})`
         : ''
-      return `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}${planned}${override}`
-    }
-    case 'aeration':
-      return `Jets and air for ${entry.body.minutes} minutes, cover open`
-    case 'soak': {
-      const { people, minutes, children = 0, lotion, party } = entry.body
-      const more = [
-        ...(children > 0 ? [`${children} of them ${children === 1 ? 'a child' : 'children'}`] : []),
-        ...(lotion ? ['with lotion'] : []),
-        ...(party ? ['a party'] : []),
-      ]
-      return `${[`${people} ${people === 1 ? 'person' : 'people'}`, ...more].join(', ')} for ${minutes} minutes`
-    }
-    case 'water': {
-      const { replacedFraction } = entry.body
-      return replacedFraction >= 1
-        ? 'Drained and refilled'
-        : `${Math.round(100 * replacedFraction)} % of the water replaced`
-    }
-    case 'fillTest': {
-      const { method, fillWater } = entry.body
-      const read = FILL_READ.flatMap(([field, quantity]) => {
-        const value = fillWater[field]
-        return value === undefined
-          ? []
-          : [`${QUANTITY_SHORT_NAMES[quantity]} ${amount(quantity, value, preferences)}`]
-      })
-      return `${METHOD_WORDS[method]}, ${SOURCE_WORDS[fillWater.source]}: ${read.join(', ')}`
-    }
-    case 'start':
-      return isStartStep(entry.body.step)
-        ? lowerFirst(START_TITLES[entry.body.step])
-        : entry.body.step
-    case 'feeder': {
-      const { setting, tabletsLeft, boost } = entry.body
-      return [
-        ...(setting === undefined ? [] : [`set to ${setting}`]),
-        ...(tabletsLeft === undefined ? [] : [`${tabletsLeft} tablets left`]),
-        ...(boost ? ['boost on'] : []),
-      ].join(', ')
-    }
-    case 'chore': {
-      const { chore, name, outcome, note, until, used } = entry.body
-      const how = outcome === 'postponed' ? 'snoozed' : outcome
-      const what =
-        outcome === 'done' ? (name ?? choreShort(chore)) : `${name ?? choreShort(chore)}, ${how}`
-      const when = until === undefined ? '' : ` until ${day(until, preferences)}`
-      const took = used
-        ? `, ${dose(used.product, used.grams, preferences)} ${PRODUCTS[used.product].commonName}`
-        : ''
-      return `${what}${when}${took}${note ? `: ${note}` : ''}`
-    }
-    case 'look': {
-      const { signs, note } = entry.body
-      const seen = signs.length === 0 ? 'Looked fine' : upperFirst(list(signs.map(signName)))
-      return `${seen}${note ? `: ${note}` : ''}`
-    }
-    case 'filter': {
-      const { name, act, recipe, seen } = entry.body
-      return `${name}: ${FILTER_ACT_WORDS[act]}${recipe ? `, ${recipe}` : ''}${seen ? `, ${seen}` : ''}`
-    }
-    case 'refill': {
-      const { stage, what, celsius, litres, perMinute, perHour } = entry.body
-      const read = [
-        ...(celsius === undefined ? [] : [amount('temperature', celsius, preferences)]),
-        ...(litres === undefined ? [] : [`${volume(litres, preferences)} by the meter`]),
-        ...(perMinute === undefined ? [] : [`${volume(perMinute, preferences)} a minute`]),
-        ...(perHour === undefined ? [] : [formatHeatRate(perHour, preferences)]),
-      ]
-      return `${lowerFirst(STAGE_NAMES[stage])}, ${REFILL_WHAT[what]}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
-    }
-    case 'treatment':
-      return `treating ${CAUSE_NAMES[entry.body.cause]}`
-    case 'note':
-      return entry.body.text
-  }
+    const override = body.override ? `; despite the caution: ${body.override.reason}` : ''
+    return `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}${planned}${override}`
+  },
+  aeration: (body) => `Jets and air for ${body.minutes} minutes, cover open`,
+  soak: (body) => {
+    const { people, minutes, children = 0, lotion, party } = body
+    const more = [
+      ...(children > 0 ? [`${children} of them ${children === 1 ? 'a child' : 'children'}`] : []),
+      ...(lotion ? ['with lotion'] : []),
+      ...(party ? ['a party'] : []),
+    ]
+    return `${[`${people} ${people === 1 ? 'person' : 'people'}`, ...more].join(', ')} for ${minutes} minutes`
+  },
+  water: (body) => {
+    const { replacedFraction } = body
+    return replacedFraction >= 1
+      ? 'Drained and refilled'
+      : `${Math.round(100 * replacedFraction)} % of the water replaced`
+  },
+  fillTest: (body, preferences) => {
+    const { method, fillWater } = body
+    const read = FILL_READ.flatMap(([field, quantity]) => {
+      const value = fillWater[field]
+      return value === undefined
+        ? []
+        : [`${QUANTITY_SHORT_NAMES[quantity]} ${amount(quantity, value, preferences)}`]
+    })
+    return `${METHOD_WORDS[method]}, ${SOURCE_WORDS[fillWater.source]}: ${read.join(', ')}`
+  },
+  start: (body) => (isStartStep(body.step) ? lowerFirst(START_TITLES[body.step]) : body.step),
+  feeder: (body) => {
+    const { setting, tabletsLeft, boost } = body
+    return [
+      ...(setting === undefined ? [] : [`set to ${setting}`]),
+      ...(tabletsLeft === undefined ? [] : [`${tabletsLeft} tablets left`]),
+      ...(boost ? ['boost on'] : []),
+    ].join(', ')
+  },
+  chore: (body, preferences) => {
+    const { chore, name, outcome, note, until, used } = body
+    const how = outcome === 'postponed' ? 'snoozed' : outcome
+    const what =
+      outcome === 'done' ? (name ?? choreShort(chore)) : `${name ?? choreShort(chore)}, ${how}`
+    const when = until === undefined ? '' : ` until ${day(until, preferences)}`
+    const took = used
+      ? `, ${dose(used.product, used.grams, preferences)} ${PRODUCTS[used.product].commonName}`
+      : ''
+    return `${what}${when}${took}${note ? `: ${note}` : ''}`
+  },
+  look: (body) => {
+    const { signs, note } = body
+    const seen = signs.length === 0 ? 'Looked fine' : upperFirst(list(signs.map(signName)))
+    return `${seen}${note ? `: ${note}` : ''}`
+  },
+  filter: (body) => {
+    const { name, act, recipe, seen } = body
+    return `${name}: ${FILTER_ACT_WORDS[act]}${recipe ? `, ${recipe}` : ''}${seen ? `, ${seen}` : ''}`
+  },
+  refill: (body, preferences) => {
+    const { stage, what, celsius, litres, perMinute, perHour } = body
+    const read = [
+      ...(celsius === undefined ? [] : [amount('temperature', celsius, preferences)]),
+      ...(litres === undefined ? [] : [`${volume(litres, preferences)} by the meter`]),
+      ...(perMinute === undefined ? [] : [`${volume(perMinute, preferences)} a minute`]),
+      ...(perHour === undefined ? [] : [formatHeatRate(perHour, preferences)]),
+    ]
+    return `${lowerFirst(STAGE_NAMES[stage])}, ${REFILL_WHAT[what]}${read.length > 0 ? `: ${read.join(', ')}` : ''}`
+  },
+  treatment: (body) => `treating ${CAUSE_NAMES[body.cause]}`,
+  note: (body) => body.text,
 }
+
+/** One line that says what happened. */
+export const formatEntry = ({ kind, body }: Entry, preferences: DisplayPreferences): string =>
+  (LINES[kind] as (body: Entry['body'], preferences: DisplayPreferences) => string)(
+    body,
+    preferences,
+  )
 
 /** What a change was about: the entry, or how many of them it wrote at once. */
 export const formatChange = (

@@ -21,6 +21,7 @@ import {
   degrees,
   figure,
   formatNumber,
+  personHours,
   volume,
 } from './words'
 
@@ -98,7 +99,7 @@ const weekWords = (view: TubView, preferences: DisplayPreferences): string[] => 
       : ', as in the week before'
   const load =
     last.personHours > ALIKE * before.personHours && ratio > ALIKE
-      ? `: ${n(last.personHours)} person-hours in it, against ${before.personHours > 0.05 ? n(before.personHours) : 'none'}`
+      ? `: ${personHours(last.personHours, preferences)} in it, against ${before.personHours > 0.05 ? n(before.personHours) : 'none'}`
       : last.personHours < before.personHours && ratio > ALIKE
         ? ', with no more people in the tub: waste, a dirty filter or warmer water'
         : ''

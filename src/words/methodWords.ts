@@ -189,7 +189,10 @@ export const METHOD_TEXT: { [Id in MethodId]: MethodText<Methods[Id]> } = {
     why: 'It scratches nothing and is washed.',
     ways: {
       'microfibre cloth': { name: 'A microfibre cloth', says: '' },
-      'melamine sponge': { name: 'A melamine sponge', says: 'Takes stubborn lines, and shine.' },
+      'melamine sponge': {
+        name: 'A melamine sponge',
+        says: 'Removes stubborn lines, but dulls the shine.',
+      },
       'scouring mitt': { name: 'A light scouring mitt', says: 'Try a hidden spot first.' },
       'one-way mitt': { name: 'A one-way mitt', says: 'A towel after it; nothing to wash.' },
     },

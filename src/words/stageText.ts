@@ -108,7 +108,7 @@ const TEXT: Record<StageId, (stage: Stage) => StageText> = {
             'From half full, with the suction fittings well covered: hose away, breaker on, pump on low. Then fill the rest.',
           ]
         : []),
-      'Under 10 °C, wait or mix in warm water: products dissolve badly in the cold.',
+      'Under 10 °C, wait or mix in warm water: products dissolve poorly in cold water.',
     ],
     cautions: [
       methods?.powerOn === 'half full'

@@ -21,6 +21,7 @@ import {
   figure,
   formatFixed,
   formatNumber,
+  personHours,
   weekday,
 } from './words'
 
@@ -123,7 +124,7 @@ const whyWords = (why: Why, preferences: DisplayPreferences): string => {
     case 'jets':
       return `The jets ran ${n(why.after)} minutes a day with air, and ${n(why.before)} before`
     case 'use':
-      return `The tub had ${n(why.after, 1)} person-hours a day, and ${n(why.before, 1)} before`
+      return `The tub had ${personHours(why.after, preferences)} a day, and ${n(why.before, 1)} before`
     case 'product':
       return `${PRODUCTS[why.product].commonName} has been used since ${weekday(why.since, preferences)}`
     case 'climb':

@@ -35,6 +35,7 @@ import {
   formatNumber,
   list,
   lowerFirst,
+  personHours,
   sameDay,
   upperFirst,
   volume,
@@ -119,7 +120,7 @@ const formatEvidence = (evidence: Evidence, preferences: DisplayPreferences): st
     case 'load':
       return value === 'none'
         ? `No one has used the tub since ${on(facts.at)}`
-        : `${number(facts.value)} person-hours in three days${(facts.people ?? 0) > 1 ? `, ${facts.people} at once ${on(facts.at)}` : ''}`
+        : `${personHours(facts.value ?? 0, preferences)} in three days${(facts.people ?? 0) > 1 ? `, ${facts.people} at once ${on(facts.at)}` : ''}`
     case 'lotion':
       return `A soak with lotion ${on(facts.at)}`
     case 'balance':

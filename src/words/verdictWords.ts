@@ -216,6 +216,10 @@ export const formatVerdict = (said: Said, preferences: DisplayPreferences): Verd
       ? ''
       : `, by this tub’s own range, which starts below the published floor of ${amount(sanitizer, verdict.belowFloor, preferences)}`
   const yes = verdict.mayGetIn === 'yes'
+  const read =
+    verdict.readLow === undefined
+      ? ''
+      : `, though your last test read ${amount(sanitizer, verdict.readLow, preferences)}`
   return {
     sentence: yes
       ? verdict.belowFloor === undefined
@@ -224,7 +228,7 @@ export const formatVerdict = (said: Said, preferences: DisplayPreferences): Verd
       : verdict.belowFloor === undefined
         ? 'Probably. Test to be sure.'
         : 'Probably, below the published floor.',
-    reason: `${residualAndPh(tub, estimate, preferences)}${yes ? '' : ' by estimate'}${floor}.${
+    reason: `${residualAndPh(tub, estimate, preferences)}${yes ? '' : ' by estimate'}${read}${floor}.${
       out.length > 0
         ? ` ${upperFirst(list(out))} ${out.length === 1 ? 'is' : 'are'} no reason to stay out, but fix ${out.length === 1 ? 'it' : 'them'} soon.`
         : ''

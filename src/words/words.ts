@@ -101,6 +101,12 @@ const plain = (value: number, decimals: number, locale: string) =>
 export const formatNumber = (value: number, decimals: number, preferences: DisplayPreferences) =>
   plain(value, decimals, preferences.locale)
 
+/** People times hours, weighted by what they bring along: “1 person-hour”, “2.5 person-hours”. */
+export const personHours = (value: number, preferences: DisplayPreferences) => {
+  const said = formatNumber(value, 1, preferences)
+  return `${said} ${said === '1' ? 'person-hour' : 'person-hours'}`
+}
+
 /** With all its decimals, so that columns line up. */
 export const formatFixed = (value: number, decimals: number, preferences: DisplayPreferences) =>
   numberFormat(preferences.locale, {

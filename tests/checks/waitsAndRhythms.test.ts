@@ -10,7 +10,7 @@ import type { Quantity } from '@/core/testing/quantity'
 import { DAY, HOUR } from '@/core/time'
 import { agenda } from '@/core/today/agenda'
 import { shockEvery } from '@/core/tub/methods'
-import { recurringChoresOf } from '@/core/upkeep/chore'
+import { recurringChoresOf } from '@/core/upkeep/choresOf'
 import { NOW, tubWith } from '../core/waters'
 
 // Every wait and rhythm that people keep to, against common practice of owners, shops and labels as it is told in many places; a

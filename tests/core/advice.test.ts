@@ -36,6 +36,7 @@ describe('the verdict', () => {
       mayGetIn: 'yes',
       closures: [],
       belowFloor: undefined,
+      readLow: undefined,
       balanceOut: [],
     })
   })

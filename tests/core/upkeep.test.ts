@@ -7,14 +7,9 @@ import { PRODUCTS } from '@/core/products/product'
 import { PROGRAMMES } from '@/core/programmes/programme'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { TUB_KINDS } from '@/core/tub/tub'
-import {
-  allChoresOf,
-  type ChoreChange,
-  type ChoreRule,
-  choresOf,
-  schoolsOf,
-} from '@/core/upkeep/chore'
+import type { ChoreChange, ChoreRule } from '@/core/upkeep/chore'
 import { type ChoreDue, choresDue, type UpkeepPlan } from '@/core/upkeep/choreDue'
+import { allChoresOf, choresOf, schoolsOf } from '@/core/upkeep/choresOf'
 import { DRY_AFTER, filterStatus, noFilterSince, RECIPES } from '@/core/upkeep/filterSet'
 import { inSeason, nextInSeason } from '@/core/upkeep/interval'
 import { isQuiet, remindersFor } from '@/core/upkeep/reminder'

@@ -27,7 +27,7 @@ import {
   WAYS_OF_DOING,
 } from '@/core/tub/methods'
 import type { Tub } from '@/core/tub/tub'
-import { recurringChoresOf } from '@/core/upkeep/chore'
+import { recurringChoresOf } from '@/core/upkeep/choresOf'
 import { choreText } from '@/words/choreText'
 import { cautionsFor } from '@/words/handlingText'
 import { METHOD_GROUPS, METHOD_TEXT } from '@/words/methodWords'

@@ -1,5 +1,5 @@
 import { HOUR, MINUTE } from '@/core/time'
-import { entryFields } from '@/server/entryFields'
+import { entryFields } from '@/server/entries/forms'
 import type { Fields, Outcome } from '@/server/form'
 import { deleteEntry, recordEntry, undoLastChange } from '@/server/journal'
 import { toWallClock } from '@/server/moment'
@@ -162,6 +162,14 @@ describe('a dose', () => {
     const into = NOW + 10 * MINUTE
     expect(questionsOf(dose({ amount: '20' }, into)).people).toContain('2 people are in the tub')
     expect(dose({ amount: '20' }, NOW + 31 * MINUTE).ok).toBe(true)
+  })
+  test('no more children than people are in', () => {
+    const soak = (children: string) => keep({ kind: 'soak', people: '2', minutes: '30', children })
+    expect(errorsOf(soak('3'))).toEqual({
+      children: 'Children: you entered 3; it can be a whole number from 0 to 2.',
+    })
+    expect(count()).toBe(0)
+    expect(soak('2').ok).toBe(true)
   })
   test('a soak logged just now has just ended, and the dose after it is taken', () => {
     keep({ kind: 'soak', people: '2', minutes: '30' })

@@ -1,5 +1,5 @@
 import { CAUSES, isKind } from '@/core'
-import { undoLastChange } from '@/server/journal'
+import { recordEntry, undoLastChange } from '@/server/journal'
 import { journalAt } from '@/server/journalAt'
 import {
   answerQuestion,
@@ -98,6 +98,16 @@ describe('an answer', () => {
     ])
     answer('started', '', NOW + 4 * HOUR)
     expect(view(NOW + 4 * HOUR).wrong?.answers).toEqual({ 'new product': 'not known' })
+  })
+  test('outlives a correction of its look, whose form does not show it', () => {
+    answer('started', 'today', NOW + MINUTE)
+    const [look] = journalOf(store, tub)
+    if (!look) throw new Error('no look')
+    const fields = { kind: 'look', when: 'now', 'sign.cloudy': 'yes', note: 'in the morning' }
+    expect(recordEntry(store, tub, fields, NOW + 2 * MINUTE, look.id).ok).toBe(true)
+    expect(looks().map(({ body }) => [body.note, body.answers])).toEqual([
+      ['in the morning', { started: 'today' }],
+    ])
   })
   test('that somebody is unwell closes the tub', () => {
     answer('someone unwell', 'yes', NOW + MINUTE)

@@ -1,6 +1,6 @@
 import type { NewEntry } from '@/core/journal/entry'
 import { DAY, HOUR } from '@/core/time'
-import { entryFields } from '@/server/entryFields'
+import { entryFields } from '@/server/entries/forms'
 import { fieldsOf } from '@/server/form'
 import { recordEntry } from '@/server/journal'
 import { tubList, tubView } from '@/server/views'

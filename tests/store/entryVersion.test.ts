@@ -31,6 +31,15 @@ test('version 1 to 2: a dose keeps what was said against it, and its reason', ()
   expect(currentBody('note', 1, { text: 'lamp' })).toEqual({ text: 'lamp' })
 })
 
+test('version 2 to 3: people are whole, and nobody is in for less than a minute', () => {
+  expect(currentBody('soak', 2, { people: 2.5, minutes: 0.5, party: true })).toEqual({
+    people: 3,
+    minutes: 1,
+    party: true,
+  })
+  expect(currentBody('soak', 1, { people: 4, minutes: 40 })).toEqual({ people: 4, minutes: 40 })
+})
+
 test('a body of the newest version is taken as it is; one of a later version is not guessed at', () => {
   const body = { text: 'as it is' }
   expect(currentBody('note', ENTRY_VERSION, body)).toBe(body)

@@ -68,7 +68,16 @@ describe('an electric shock in a start-up', () => {
       ...said.acts.filter(({ kind }) => kind === 'chore').map(() => 'chore'),
     ])
     expect(said.visit.acts).toEqual([])
-    expect(said.agenda.map(({ kind }) => kind)).not.toContain('start-up')
+    for (const kind of [
+      'start-up',
+      'dose',
+      'test',
+      'retest',
+      'shock',
+      'feeder',
+      'trouble',
+    ] as const)
+      expect(said.agenda.map((item) => item.kind)).not.toContain(kind)
     expect(said.startUp?.shutBy?.code).toBe('electrical fault')
     expect(said.readyAt).toBeUndefined()
     expect(said.decides).toMatchObject({ by: 'person' })
@@ -295,4 +304,91 @@ test('what is only supposed passes the gate: fresh water first, and a water that
   }
   expect(stepsOf()).toEqual([true, true])
   expect(stepsOf(saw(5, 'electric shock'))).toEqual([false, false])
+})
+
+describe('a strip below the floor where the estimate stands above it', () => {
+  const good = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 180 }
+  const before = [fill(10), test_(26 * 60, good), test_(5 * 60, { ...good, freeChlorine: 3.8 })]
+  const dosed = poured(60, 'sodium dichlor dihydrate', 0.5)
+  const strip = (minutes: number, freeChlorine: number) => test_(minutes, { freeChlorine }, 'strip')
+  const codes = (...strips: NewEntry[]) => {
+    const said = ask('granular chlorine', [...before, dosed, ...strips])
+    const { mayGetIn, closures, readLow } = said.verdict
+    return { may: mayGetIn, shut: closures.map(({ code }) => code), readLow }
+  }
+  test('one asks for a second', () => {
+    expect(codes(strip(10, 2.6)).shut).toEqual(['sanitizer low'])
+    const { view, preferences } = viewOf(
+      'granular chlorine',
+      journalOf([...before, dosed, strip(10, 2.6)]),
+      NOW,
+    )
+    // The column beside it shows the estimate.
+    expect(formatVerdict(view, preferences).reason).toBe(
+      'Free chlorine read 2.6 ppm; it should be at least 3.0. Test again.',
+    )
+  })
+  test('two, with a mean that stands, leave it to the estimate: nobody is asked a third time', () => {
+    expect(codes(strip(10, 2.6), strip(5, 2.7))).toEqual({
+      may: 'probably',
+      shut: [],
+      readLow: 2.7,
+    })
+    const { view, preferences } = viewOf(
+      'granular chlorine',
+      journalOf([...before, dosed, strip(10, 2.6), strip(5, 2.7)]),
+      NOW,
+    )
+    const words = formatVerdict(view, preferences)
+    expect(words.sentence).toBe('Probably. Test to be sure.')
+    expect(words.reason).toMatch(/by estimate, though your last test read 2\.7 ppm\./)
+  })
+  test('two that chance puts too far from the estimate do not', () => {
+    const high = poured(60, 'sodium dichlor dihydrate', 2.5)
+    const said = ask('granular chlorine', [...before, high, strip(10, 2.6), strip(5, 2.7)])
+    expect(said.verdict.closures.map(({ code }) => code)).toContain('sanitizer low')
+  })
+  test('two that say it is gone do not', () => {
+    expect(codes(strip(10, 1.5), strip(5, 1)).shut).toContain('sanitizer low')
+  })
+  test('nor do two whose mean is gone, whatever the estimate still holds', () => {
+    expect(codes(strip(10, 2.1), strip(5, 2.1)).shut).toContain('sanitizer low')
+  })
+  test('nor one of this afternoon with one of tonight', () => {
+    const shut = (minutes: number) =>
+      ask('granular chlorine', [
+        ...before,
+        strip(minutes, 2.6),
+        strip(5, 2.7),
+      ]).verdict.closures.map(({ code }) => code)
+    expect([shut(115), shut(125)]).toEqual([[], ['sanitizer low']])
+  })
+  test('nor does one of before a dose count', () => {
+    expect(codes(strip(70, 2.6), strip(5, 2.7)).shut).toContain('sanitizer low')
+  })
+})
+
+describe('the list of what comes next', () => {
+  const good = goodReadings('granular chlorine')
+  const kinds = (said: ReturnType<typeof ask>) => said.agenda.map(({ kind }) => kind)
+  const soak: NewEntry = { kind: 'soak', at: NOW - 2 * DAY, body: { people: 4, minutes: 60 } }
+  // Chores, a shock and a test are due.
+  const old = [fill(40), test_(3 * 24 * 60, good), soak]
+
+  test('has chores and a shock where they are due, and neither while hands keep away', () => {
+    expect(kinds(ask('granular chlorine', old))).toContain('chores')
+    const shut = kinds(ask('granular chlorine', [...old, saw(10, 'electric shock')]))
+    expect(shut).not.toContain('shock')
+    for (const item of ask('granular chlorine', [...old, saw(10, 'electric shock')]).agenda)
+      if (item.kind === 'chores') expect(item.chores.map(({ id }) => id)).toEqual(['technician'])
+  })
+  test('waits with tests and shocks until people are back', () => {
+    const to = NOW + 5 * DAY
+    const stays = [{ id: 1, kind: 'away' as const, title: 'Away', from: NOW - DAY, to }]
+    const here = ask('granular chlorine', old).agenda
+    expect(here.some(({ kind, due }) => kind === 'test' && due < to)).toBe(true)
+    for (const { kind, due } of ask('granular chlorine', old, { upkeep: { stays } }).agenda)
+      if (kind === 'test' || kind === 'retest' || kind === 'shock')
+        expect(due).toBeGreaterThanOrEqual(to)
+  })
 })

@@ -11,8 +11,8 @@ import { casesIn, openCase } from '@/core/trouble/cases'
 import { treatOrChange } from '@/core/trouble/treatOrChange'
 import { trouble } from '@/core/trouble/trouble'
 import { TUB_KINDS } from '@/core/tub/tub'
-import { allChoresOf } from '@/core/upkeep/chore'
 import { choresDue } from '@/core/upkeep/choreDue'
+import { allChoresOf } from '@/core/upkeep/choresOf'
 import { NOW, tubWith } from '../core/waters'
 
 const TUB: Tub = tubWith('granular chlorine')

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { shownDose, toDose } from '@/core/products/measure'
 import { labelGrams, PRODUCT_NAMES, PRODUCTS } from '@/core/products/product'
-import { draftDose } from '@/server/entryParsers/draftDose'
+import { draftEntry } from '@/server/entries/forms'
 import { openStore } from '@/store/database'
 import { insertTub } from '@/store/tubs'
 import { doseLink } from '@/ui/form/doseLink'
@@ -78,13 +78,8 @@ test('every link that fills a dose into its form brings the grams it says, in bo
         const locale = mass === 'gram' ? 'en-DE' : 'en-US'
         // As the page fills the form.
         const amount = fieldNumber(shownDose(product, Number(query.get('grams')), mass), 2, locale)
-        const draft = draftDose(
-          store,
-          tub,
-          { product: query.get('product') ?? '', amount, locale },
-          1,
-          [],
-        )
+        const fields = { product: query.get('product') ?? '', amount, locale }
+        const draft = draftEntry('dose', { store, tub, fields, at: 1, journal: [] })
         if (!('entry' in draft) || draft.entry.kind !== 'dose')
           throw new Error(JSON.stringify(draft))
         const kept = draft.entry.body.grams

@@ -1,6 +1,6 @@
 import type { StartStepId } from '../journal/startStepId'
 import type { ProductName } from '../products/product'
-import type { FeederKind } from '../programmes/feederKind'
+import type { FeederKind } from '../programmes/programme'
 import type { Dosing } from '../tub/choices'
 import type { Dilution, WaterInsteadOfAcid } from './dilution'
 import type { Exclusion } from './shelf'

@@ -1,8 +1,8 @@
 import { DOSE_TARGETS, type DoseTarget, ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, type ProductName } from '../products/product'
 import { ALKALINITY_PPM_PER_MEQ } from '../water/constants'
+import { minimise, type Row } from './linearProgram'
 import type { Source } from './shelf'
-import { minimise, type Row } from './simplex'
 
 /** The change wanted of a quantity, ppm: exactly `low` where both ends are the same. */
 export type RequiredChange = Partial<Record<DoseTarget, { low: number; high: number }>>

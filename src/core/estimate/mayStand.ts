@@ -20,8 +20,8 @@ const FEW_HOURS = 3
 /** Until so many readings a feeder is not known. */
 const FEW_READINGS = 20
 
-/** Whether nine in ten hold four fifths of the floor. @param tail what nine in ten lie above, ppm */
-export const nineInTenStand = (tail: number, floor: number): boolean => tail >= STILL_STANDS * floor
+/** Whether so much, ppm, is not called lost: what nine in ten lie above, or what was read. */
+export const stillStands = (ppm: number, floor: number): boolean => ppm >= STILL_STANDS * floor
 
 /**
  * Whether a residual still stands although time, doses and bathers have gone over it since it was read: nine in ten of the tubs it
@@ -58,5 +58,5 @@ export const mayStand = ({
     const byHand = lastDose > one.lastReading.at - SHOWS_FEEDER
     if (taughtBy < FEW_READINGS && (lingers || byHand) && one.ageHours > FEW_HOURS) return false
   }
-  return nineInTenStand(residualTail, floor)
+  return stillStands(residualTail, floor)
 }

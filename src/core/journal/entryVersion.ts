@@ -1,25 +1,11 @@
-import type { DoseBody, EntryBodies, EntryKind } from './entry'
+import type { EntryBodies, EntryKind } from './entry'
+import { KINDS } from './kinds'
 
-/** The version that bodies are written in. One more for each change of an entry's shape, with its step below. */
-export const ENTRY_VERSION = 2
+/** The version that bodies are written in. One more for each change of an entry's shape, with its step in the file of its kind. */
+export const ENTRY_VERSION = 3
 
-/** Until version 1 a dose kept the sentence that had stood against it. */
-interface DoseBody1 extends Omit<DoseBody, 'override'> {
-  override?: { against: string; reason: string }
-}
-
-type Step = (kind: EntryKind, body: unknown) => unknown
-
-/** The first takes a body of version 1 to version 2, and so on. */
-const STEPS: readonly Step[] = [
-  (kind, body) => {
-    if (kind !== 'dose') return body
-    const { override, ...rest } = body as DoseBody1
-    return override
-      ? { ...rest, override: { against: [], said: override.against, reason: override.reason } }
-      : rest
-  },
-]
+/** Each takes a body of the version it stands under to the next. */
+type Steps = Partial<Record<number, (body: never) => unknown>>
 
 /**
  * A body as this version of Pavrel has it, whatever version it was written in. What is stored stays as it was.
@@ -34,5 +20,9 @@ export const currentBody = <Kind extends EntryKind>(
     throw new Error(
       `an entry of version ${version} is not known here; the newest is ${ENTRY_VERSION}`,
     )
-  return STEPS.slice(version - 1).reduce((at, step) => step(kind, at), body) as EntryBodies[Kind]
+  const { steps = {} }: { shape: unknown; steps?: Steps } = KINDS[kind]
+  let current = body
+  for (let at = version; at < ENTRY_VERSION; at++)
+    current = steps[at]?.(current as never) ?? current
+  return current as EntryBodies[Kind]
 }

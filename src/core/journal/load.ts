@@ -1,14 +1,19 @@
+import { FLAG, maybe, number, record, type ValueOf, whole } from '../shape'
+
+const MOST_PEOPLE = 20
+
 /** Who was in, how long, and what they brought along. */
-export interface SoakLoad {
-  people: number
-  minutes: number
+export const LOAD = record({
+  people: whole(1, MOST_PEOPLE),
+  minutes: number(1, 600, 'min'),
   /** Of them, children: small, and much in and out. */
-  children?: number
+  children: maybe(whole(0, MOST_PEOPLE)),
   /** Lotion, sunscreen or make-up was not showered off. */
-  lotion?: boolean
+  lotion: maybe(FLAG),
   /** Drinks, late hours, people who came as they were. */
-  party?: boolean
-}
+  party: maybe(FLAG),
+})
+export type SoakLoad = ValueOf<typeof LOAD>
 
 /** How much more than a showered adult each brings; assumed, for nobody has measured it in tubs. */
 const WEIGHT = { child: 1.3, lotion: 1.5, party: 1.5 }

@@ -1,3 +1,4 @@
+import { maybe, number, record, type ValueOf, word } from '../shape'
 import {
   ATOM,
   CHLORINE_G_PER_MOL,
@@ -12,20 +13,23 @@ import type { CONSERVED } from '../water/water'
  */
 export type ProductEffect = Readonly<Record<(typeof CONSERVED)[number], number>>
 
+const fraction = maybe(number(0, 1))
+
 /** Fractions (0–1) by mass, unless their name says otherwise. */
-export interface Strength {
-  purity?: number
+export const STRENGTH = record({
+  purity: fraction,
   /** Of the pure substance in a solution. */
-  weightFraction?: number
-  /** As Cl₂ that the label promises. */
-  availableChlorine?: number
+  weightFraction: fraction,
+  /** As Cl₂ that the label promises: more than its own mass for some. */
+  availableChlorine: maybe(number(0, 1.5)),
   /** KHSO₅ in a monopersulfate product. */
-  peroxymonosulfate?: number
+  peroxymonosulfate: fraction,
   /** NaOH left over in bleach. */
-  excessSodiumHydroxide?: number
+  excessSodiumHydroxide: fraction,
   /** How far thiosulfate is oxidised. */
-  oxidationLimit?: 'tetrathionate' | 'sulfate'
-}
+  oxidationLimit: maybe(word(['tetrathionate', 'sulfate'])),
+})
+export type Strength = ValueOf<typeof STRENGTH>
 
 /** Solids dissolve whole unless their line says otherwise. */
 const NOTHING: ProductEffect = {

@@ -1,24 +1,8 @@
-import type { ProgrammeId } from './programme'
-
-export type FeederKind = 'floater' | 'feeder' | 'cell'
+import { type FeederKind, type ProgrammeId, programmeOf } from './programme'
 
 /** What holds the level in a programme, where something does. */
-export const feederOf = (programme: ProgrammeId): FeederKind | undefined => {
-  switch (programme) {
-    case 'chlorine tablets':
-    case 'bromine tablets':
-      return 'floater'
-    case 'in-line bromine feeder':
-    case 'mineral with metered chlorine':
-      return 'feeder'
-    case 'in-line salt chlorine':
-    case 'over-the-side salt chlorine':
-    case 'salt bromine':
-      return 'cell'
-    default:
-      return undefined
-  }
-}
+export const feederOf = (programme: ProgrammeId): FeederKind | undefined =>
+  programmeOf(programme).feeder
 
 /** Its feeder takes no tablets but one chlorine part at a time, on a dial, beside a mineral part with a life of its own. */
 export const hasChlorinePart = (programme: ProgrammeId): boolean =>

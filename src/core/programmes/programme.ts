@@ -63,7 +63,11 @@ export interface Programme {
   /** Scales of the water column. */
   watched: readonly Quantity[]
   presets: readonly [TargetPreset, ...TargetPreset[]]
+  /** What holds the level, where something does. */
+  feeder?: FeederKind
 }
+
+export type FeederKind = 'floater' | 'feeder' | 'cell'
 
 /**
  * Published minimum for hot tubs in use: US CDC guidance, from memory. A range that starts below it is offered only with
@@ -243,48 +247,46 @@ const LIQUID_FIRST = [
 const LOW_CHLORINE = preset('label', { low: 0.5, high: 1 })
 
 /** Every programme, in the order they are offered. */
-export const PROGRAMMES: readonly Programme[] = [
-  {
+const BY_ID: Record<ProgrammeId, Omit<Programme, 'id'>> = {
+  'granular chlorine': {
     ...chlorine,
-    id: 'granular chlorine',
   },
-  {
+  'bromine tablets': {
     ...bromine,
-    id: 'bromine tablets',
+    feeder: 'floater',
   },
-  {
+  'liquid chlorine': {
     ...chlorine,
     dosedWith: LIQUID_FIRST,
-    id: 'liquid chlorine',
   },
-  {
+  'chlorine tablets': {
     ...chlorine,
+    feeder: 'floater',
     lossPerHour: BY_FEEDER,
-    id: 'chlorine tablets',
   },
-  {
+  'in-line bromine feeder': {
     ...bromine,
-    id: 'in-line bromine feeder',
+    feeder: 'feeder',
   },
-  {
+  'bromide bank with oxidiser': {
     ...bromine,
     lossPerHour: BY_HAND,
-    id: 'bromide bank with oxidiser',
   },
-  {
+  'in-line salt chlorine': {
     ...salted(chlorine),
+    feeder: 'cell',
     dosedWith: LIQUID_FIRST,
     presets: [cellPreset({ low: 3, high: 5 }), ...CHLORINE_PRESETS],
-    id: 'in-line salt chlorine',
   },
-  {
+  'over-the-side salt chlorine': {
     ...salted(chlorine),
+    feeder: 'cell',
     dosedWith: LIQUID_FIRST,
     presets: [cellPreset({ low: 3, high: 5 }), ...CHLORINE_PRESETS],
-    id: 'over-the-side salt chlorine',
   },
-  {
+  'salt bromine': {
     ...bromine,
+    feeder: 'cell',
     presets: [
       preset(
         'cell',
@@ -296,20 +298,18 @@ export const PROGRAMMES: readonly Programme[] = [
       ),
       ...BROMINE_PRESETS.slice(1),
     ],
-    id: 'salt bromine',
   },
-  {
+  'silver or mineral with low chlorine': {
     ...chlorine,
     presets: [CHLORINE_PRESETS[0], LOW_CHLORINE],
-    id: 'silver or mineral with low chlorine',
   },
-  {
+  'mineral with metered chlorine': {
     ...chlorine,
+    feeder: 'feeder',
     lossPerHour: BY_FEEDER,
     presets: [CHLORINE_PRESETS[0], LOW_CHLORINE],
-    id: 'mineral with metered chlorine',
   },
-  {
+  biguanide: {
     ...chlorine,
     sanitizer: 'biguanide',
     dosedWith: ['biguanide'],
@@ -324,9 +324,8 @@ export const PROGRAMMES: readonly Programme[] = [
         { pH: { low: 7.4, high: 7.6 }, totalAlkalinity: { low: 125, high: 150 } },
       ),
     ],
-    id: 'biguanide',
   },
-  {
+  'hydrogen peroxide': {
     ...chlorine,
     sanitizer: 'peroxide',
     dosedWith: ['hydrogen peroxide'],
@@ -339,15 +338,14 @@ export const PROGRAMMES: readonly Programme[] = [
         high: 100,
       }),
     ],
-    id: 'hydrogen peroxide',
   },
-]
-
-export const programmeOf = (id: ProgrammeId): Programme => {
-  const found = PROGRAMMES.find((programme) => programme.id === id)
-  if (!found) throw new Error(`no programme ${id}`)
-  return found
 }
+
+export const PROGRAMME_IDS = Object.keys(BY_ID) as ProgrammeId[]
+
+export const programmeOf = (id: ProgrammeId): Programme => ({ ...BY_ID[id], id })
+
+export const PROGRAMMES: readonly Programme[] = PROGRAMME_IDS.map(programmeOf)
 
 /** The floor a sanitizer range starts below, if it does; biguanide and peroxide have no published one for tubs. */
 export const floorBroken = (sanitizer: SanitizerQuantity, band: Band): number | undefined => {

@@ -1,7 +1,7 @@
 import { DOSE_ERROR } from '../estimate/fold'
 import { lossOf } from '../estimate/rates'
 import type { Carried, WaterLifeTrajectory } from '../estimate/trajectory'
-import type { DoseBody } from '../journal/entry'
+import type { DoseBody } from '../journal/kinds/dose'
 import { PRODUCTS, productEffect } from '../products/product'
 import { feederOf } from '../programmes/feederKind'
 import { programmeOf } from '../programmes/programme'

@@ -1,4 +1,5 @@
-import { NINE_IN_TEN, seeded } from '../random'
+import jstat from 'jstat'
+import { seeded } from '../random'
 import type { Instant } from '../time'
 
 /** One rate from one stretch of the journal, with one standard deviation of it. */
@@ -25,19 +26,12 @@ export interface RateMean {
 /** Fewer say nothing. */
 export const LEAST_STRETCHES = 4
 
-/**
- * Quantile of Student's t by the series of Abramowitz and Stegun 26.7.5, within 1 % from four degrees of freedom on and 4 % at three.
- * @param z the same quantile of the normal distribution
- */
-export const studentQuantile = (z: number, degrees: number): number => {
-  const v = degrees
-  return (
-    z +
-    (z ** 3 + z) / (4 * v) +
-    (5 * z ** 5 + 16 * z ** 3 + 3 * z) / (96 * v ** 2) +
-    (3 * z ** 7 + 19 * z ** 5 + 17 * z ** 3 - 15 * z) / (384 * v ** 3)
-  )
-}
+/** Below which a share of Student's t with so many degrees of freedom lies. */
+export const studentQuantile = (share: number, degrees: number): number =>
+  jstat.studentt.inv(share, degrees)
+
+/** Nine in ten lie between this share and its opposite. */
+const UPPER = 0.95
 
 /** What rates scatter by beyond their own errors (DerSimonian and Laird's moment estimator), squared. */
 const between = (rates: readonly Rated[]): number => {
@@ -63,7 +57,7 @@ export const meanOf = (rates: readonly Rated[]): RateMean | undefined => {
     sum ** 2 /
     (1 - 1 / n)
   const standardError = Math.sqrt(Math.max(seen, 1e-12))
-  const half = studentQuantile(NINE_IN_TEN, n - 1) * standardError
+  const half = studentQuantile(UPPER, n - 1) * standardError
   const leasts = rates.filter(({ atLeast }) => atLeast).length
   return {
     mean,

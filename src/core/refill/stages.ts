@@ -96,210 +96,191 @@ export const hoursToHeat = ({
   })
 }
 
-/** The stages of a change of water with their lengths; waits of the start-up are the programme's own. */
-export const refillOf = (facts: RefillFacts): Refill => {
-  const { tub, estimate, rates, settings, doses } = facts
+/** What cannot be as it is set. */
+const conflictsOf = (facts: RefillFacts, hours: number | undefined): StageConflict[] => {
+  const { tub, rates, settings } = facts
   const conflicts: StageConflict[] = []
-  const { sanitizer } = programmeOf(tub.programme)
-  const lossPerHour = unfedLossOf(tub)
-  const gramsPerMol = GRAMS_PER_MOL[sanitizer as keyof typeof GRAMS_PER_MOL]
-  const residual = estimate.quantities[sanitizer].value
-  const fadeDays =
-    lossPerHour.mean > 0
-      ? Math.max(
-          0,
-          Math.log(Math.max(residual, NEAR_ZERO_PPM) / NEAR_ZERO_PPM) / lossPerHour.mean / 24,
-        )
-      : undefined
-  const neutralise = settings.neutralise && residual > NEAR_ZERO_PPM && gramsPerMol !== undefined
-  const hours = hoursToHeat(facts)
+  const { airCelsius } = settings
   if (hours === undefined) {
     const kilowatts =
       (rates.heatCelsiusPerHour.value * tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600
-    const holds =
-      settings.airCelsius +
+    const holdsCelsius =
+      airCelsius +
       (kilowatts * 3600 * COOLING_HOURS[tub.kind ?? 'hard shell']) /
         (tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN)
-    conflicts.push({
-      code: 'heater too weak',
-      airCelsius: settings.airCelsius,
-      holdsCelsius: holds,
-    })
+    conflicts.push({ code: 'heater too weak', airCelsius, holdsCelsius })
   }
-  const flow = (litres: number, rate: Rate) => Math.ceil(litres / rate.value)
-  const out = tub.volumeLitres * (1 - LEFT_SHARE)
-  const drain = flow(out, rates.drainLitresPerMinute)
-  const fill = flow(tub.volumeLitres, rates.fillLitresPerMinute)
-  if (
-    settings.drainBy !== 'gravity' &&
-    rates.drainLitresPerMinute.value < rates.fillLitresPerMinute.value
-  )
+  const drain = rates.drainLitresPerMinute
+  const fill = rates.fillLitresPerMinute
+  if (settings.drainBy !== 'gravity' && drain.value < fill.value)
     conflicts.push({
       code: 'pump slower than hose',
-      drainLitresPerMinute: rates.drainLitresPerMinute.value,
-      fillLitresPerMinute: rates.fillLitresPerMinute.value,
-      drainHours: drain / 60,
+      drainLitresPerMinute: drain.value,
+      fillLitresPerMinute: fill.value,
+      drainHours: flowMinutes(drainedLitres(tub), drain) / 60,
     })
-  const heat = Math.ceil((hours ?? 72) * 60)
-  const begin = firstSteps(tub, estimate.fillWater, estimate.at).filter(
-    ({ id }) => id !== 'filled' && id !== 'balance' && id !== 'inhibitor',
-  )
-  const waits = begin.reduce(
-    (sum, step) => sum + step.waitMinutes + (step.readAfterMinutes ?? 0),
-    0,
-  )
-  const leavesLast = methodOf(tub, 'lastWater') === 'left'
-  // A pump that runs from half full has its filters by then.
-  const filtersFirst =
-    methodOf(tub, 'filtersIn') === 'before the fill' || methodOf(tub, 'powerOn') === 'half full'
-  const stages: Stage[] = [
-    {
-      id: 'fill test',
-      handsMinutes: 10,
-      aloneMinutes: 0,
-      needs: [],
-      formula: { kind: 'fixed' },
-    },
-    {
-      id: 'purge',
-      handsMinutes: 15,
-      aloneMinutes: Math.round(settings.purgeHours * 60),
-      needs: [],
-      formula: { kind: 'hours', hours: settings.purgeHours },
-    },
-    ...(neutralise
-      ? [
-          {
-            id: 'sanitizer out' as const,
-            handsMinutes: 5,
-            aloneMinutes: 15,
-            needs: ['purge' as const],
-            formula: { kind: 'fixed' as const },
-            product: {
-              product: 'sodium thiosulfate pentahydrate' as const,
-              grams:
-                ((residual / (gramsPerMol ?? 1)) * THIOSULFATE_PER_HALOGEN * tub.volumeLitres) /
-                1000,
-            },
-          },
-        ]
-      : []),
-    {
-      id: 'filters out',
-      handsMinutes: 10,
-      aloneMinutes: 0,
-      needs: ['purge', ...(neutralise ? (['sanitizer out'] as const) : [])],
-      formula: { kind: 'fixed' },
-    },
-    {
-      id: 'drain',
-      handsMinutes: 10,
-      aloneMinutes: drain,
-      needs: ['filters out'],
-      formula: { kind: 'flow', litres: out, rate: rates.drainLitresPerMinute },
-      drain: { gravity: settings.drainBy === 'gravity', to: settings.drainTo },
-    },
-    {
-      id: 'filter soak',
-      handsMinutes: 10,
-      aloneMinutes: 60,
-      needs: ['filters out'],
-      formula: { kind: 'hours', hours: 1 },
-    },
-    ...(leavesLast
+  return conflicts
+}
+
+const flowMinutes = (litres: number, rate: Rate) => Math.ceil(litres / rate.value)
+const drainedLitres = (tub: Tub) => tub.volumeLitres * (1 - LEFT_SHARE)
+
+/** A stage by hand alone. */
+const byHand = (id: StageId, handsMinutes: number, needs: readonly StageId[]): Stage => ({
+  id,
+  handsMinutes,
+  aloneMinutes: 0,
+  needs,
+  formula: { kind: 'fixed' },
+})
+/** One that goes on by itself for hours after the hands. */
+const forHours = (
+  id: StageId,
+  handsMinutes: number,
+  hours: number,
+  needs: readonly StageId[],
+): Stage => ({
+  id,
+  handsMinutes,
+  aloneMinutes: Math.round(60 * hours),
+  needs,
+  formula: { kind: 'hours', hours },
+})
+
+/** Until the tub is empty and clean. */
+const emptying = (
+  { tub, rates, settings }: RefillFacts,
+  /** Of thiosulfate, where the sanitizer is taken out first. */
+  neutraliserGrams: number | undefined,
+  leavesLast: boolean,
+): Stage[] => {
+  const neutralised: Stage[] =
+    neutraliserGrams === undefined
       ? []
       : [
           {
-            id: 'blow out' as const,
-            handsMinutes: 20,
-            aloneMinutes: 0,
-            needs: ['drain' as const],
-            formula: { kind: 'fixed' as const },
-          },
-        ]),
-    {
-      id: 'clean',
-      handsMinutes: 30,
-      aloneMinutes: 0,
-      needs: [leavesLast ? 'drain' : 'blow out'],
-      formula: { kind: 'fixed' },
-    },
-    {
-      id: 'fill',
-      handsMinutes: 5,
-      aloneMinutes: fill,
-      needs: ['clean', 'fill test', ...(filtersFirst ? (['filters in'] as const) : [])],
-      formula: { kind: 'flow', litres: tub.volumeLitres, rate: rates.fillLitresPerMinute },
-    },
-    {
-      id: 'filters in',
-      handsMinutes: 10,
-      aloneMinutes: 0,
-      needs: [filtersFirst ? 'clean' : 'fill', 'filter soak'],
-      formula: { kind: 'fixed' },
-    },
-    {
-      id: 'bleed',
-      handsMinutes: 15,
-      aloneMinutes: 0,
-      needs: ['fill', 'filters in'],
-      formula: { kind: 'fixed' },
-    },
-    ...(settings.metalsFirst
-      ? [
-          {
-            id: 'metals' as const,
-            handsMinutes: 5,
-            aloneMinutes: 24 * 60,
-            needs: ['bleed' as const],
-            formula: { kind: 'hours' as const, hours: 24 },
+            ...byHand('sanitizer out', 5, ['purge']),
+            aloneMinutes: 15,
+            product: { product: 'sodium thiosulfate pentahydrate', grams: neutraliserGrams },
           },
         ]
-      : []),
+  const litres = drainedLitres(tub)
+  return [
+    byHand('fill test', 10, []),
+    forHours('purge', 15, settings.purgeHours, []),
+    ...neutralised,
+    byHand('filters out', 10, ['purge', ...neutralised.map(({ id }) => id)]),
     {
-      id: 'heat',
-      handsMinutes: 0,
-      aloneMinutes: heat,
-      needs: ['bleed'],
-      formula: {
-        kind: 'heat',
-        from: settings.fillCelsius,
-        to: tub.setTemperatureCelsius,
-        hours: hours ?? 72,
-        rate: rates.heatCelsiusPerHour,
-      },
+      id: 'drain',
+      handsMinutes: 10,
+      aloneMinutes: flowMinutes(litres, rates.drainLitresPerMinute),
+      needs: ['filters out'],
+      formula: { kind: 'flow', litres, rate: rates.drainLitresPerMinute },
+      drain: { gravity: settings.drainBy === 'gravity', to: settings.drainTo },
     },
+    forHours('filter soak', 10, 1, ['filters out']),
+    ...(leavesLast ? [] : [byHand('blow out', 20, ['drain'])]),
+    byHand('clean', 30, [leavesLast ? 'drain' : 'blow out']),
+  ]
+}
+
+/** From the hose to warm water. */
+const filling = (
+  { tub, rates, settings }: RefillFacts,
+  heatHours: number,
+  filtersFirst: boolean,
+): Stage[] => [
+  {
+    id: 'fill',
+    handsMinutes: 5,
+    aloneMinutes: flowMinutes(tub.volumeLitres, rates.fillLitresPerMinute),
+    needs: ['clean', 'fill test', ...(filtersFirst ? (['filters in'] as const) : [])],
+    formula: { kind: 'flow', litres: tub.volumeLitres, rate: rates.fillLitresPerMinute },
+  },
+  byHand('filters in', 10, [filtersFirst ? 'clean' : 'fill', 'filter soak']),
+  byHand('bleed', 15, ['fill', 'filters in']),
+  ...(settings.metalsFirst ? [forHours('metals', 5, 24, ['bleed'])] : []),
+  {
+    id: 'heat',
+    handsMinutes: 0,
+    aloneMinutes: Math.ceil(heatHours * 60),
+    needs: ['bleed'],
+    formula: {
+      kind: 'heat',
+      from: settings.fillCelsius,
+      to: tub.setTemperatureCelsius,
+      hours: heatHours,
+      rate: rates.heatCelsiusPerHour,
+    },
+  },
+]
+
+/** From plain water to the first soak. */
+const starting = ({ tub, estimate, settings, doses }: RefillFacts): Stage[] => {
+  const begin = firstSteps(tub, estimate.fillWater, estimate.at).filter(
+    ({ id }) => id !== 'filled' && id !== 'balance' && id !== 'inhibitor',
+  )
+  const waits = Math.max(
+    20,
+    begin.reduce((sum, step) => sum + step.waitMinutes + (step.readAfterMinutes ?? 0), 0),
+  )
+  const mixing = Math.round(doses.waitMinutes)
+  return [
     {
       id: 'balance',
       handsMinutes: 6 + 3 * doses.steps,
-      aloneMinutes: Math.round(doses.waitMinutes),
+      aloneMinutes: mixing,
       needs: [
         'bleed',
         ...(settings.metalsFirst ? (['metals'] as const) : []),
         ...(methodOf(tub, 'balanceAt') === 'warm' ? (['heat'] as const) : []),
       ],
-      formula: { kind: 'doses', doses: doses.steps, waits: Math.round(doses.waitMinutes) },
+      formula: { kind: 'doses', doses: doses.steps, waits: mixing },
     },
     {
       id: 'sanitize',
       handsMinutes: 5 + 5 * begin.length,
-      aloneMinutes: Math.max(20, waits),
+      aloneMinutes: waits,
       needs: ['balance'],
-      formula: { kind: 'waits', waits: Math.max(20, waits) },
+      formula: { kind: 'waits', waits },
       startUp: begin,
     },
-    {
-      id: 'last test',
-      handsMinutes: 5,
-      aloneMinutes: 0,
-      needs: ['sanitize', 'heat'],
-      formula: { kind: 'fixed' },
-    },
+    byHand('last test', 5, ['sanitize', 'heat']),
   ]
+}
+
+/** Stand-in for a heater that never gets there, hours. */
+const LONGEST_HEATING = 72
+
+/** The stages of a change of water with their lengths; waits of the start-up are the programme's own. */
+export const refillOf = (facts: RefillFacts): Refill => {
+  const { tub, estimate, settings } = facts
+  const { sanitizer } = programmeOf(tub.programme)
+  const loss = unfedLossOf(tub).mean
+  const residual = estimate.quantities[sanitizer].value
+  const fadeDays =
+    loss > 0
+      ? Math.max(0, Math.log(Math.max(residual, NEAR_ZERO_PPM) / NEAR_ZERO_PPM) / loss / 24)
+      : undefined
+  const gramsPerMol = GRAMS_PER_MOL[sanitizer as keyof typeof GRAMS_PER_MOL]
+  const neutraliserGrams =
+    settings.neutralise && residual > NEAR_ZERO_PPM && gramsPerMol !== undefined
+      ? ((residual / gramsPerMol) * THIOSULFATE_PER_HALOGEN * tub.volumeLitres) / 1000
+      : undefined
+  const hours = hoursToHeat(facts)
+  const leavesLast = methodOf(tub, 'lastWater') === 'left'
+  // A pump that runs from half full has its filters by then.
+  const filtersFirst =
+    methodOf(tub, 'filtersIn') === 'before the fill' || methodOf(tub, 'powerOn') === 'half full'
   const methods = methodsKept(tub)
+  const stages = [
+    ...emptying(facts, neutraliserGrams, leavesLast),
+    ...filling(facts, hours ?? LONGEST_HEATING, filtersFirst),
+    ...starting(facts),
+  ]
   return {
     stages: stages.map((stage) => ({ ...stage, methods })),
-    conflicts,
+    conflicts: conflictsOf(facts, hours),
     fadeDays,
   }
 }

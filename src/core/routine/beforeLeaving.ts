@@ -1,6 +1,6 @@
 import { SANITIZER_AIM } from '../advice/requiredChange'
 import type { ShelfItem } from '../advice/shelf'
-import type { DoseBody } from '../journal/entry'
+import type { DoseBody } from '../journal/kinds/dose'
 import { ppmPerUnit } from '../products/doseTarget'
 import { PRODUCTS, productEffect } from '../products/product'
 import { feederOf, hasChlorinePart, tabletsAWeek } from '../programmes/feederKind'

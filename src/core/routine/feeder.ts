@@ -4,11 +4,11 @@ import { type Entry, type EntryOf, isKind } from '../journal/entry'
 import { PRODUCTS } from '../products/product'
 import {
   CHLORINE_PART_DAYS,
-  type FeederKind,
   feederOf,
   hasChlorinePart,
   tabletsAWeek,
 } from '../programmes/feederKind'
+import type { FeederKind } from '../programmes/programme'
 import { keepOutAbove, middle, programmeOf } from '../programmes/programme'
 import { DAY, HOUR, MINUTE } from '../time'
 import type { Tub } from '../tub/tub'

@@ -1,3 +1,5 @@
+import { each, maybe, number, record, type ValueOf } from '../shape'
+
 export const QUANTITIES = [
   'freeChlorine',
   'totalChlorine',
@@ -151,7 +153,22 @@ export const QUANTITY: Record<Quantity, QuantityFacts> = {
   },
 }
 
-export type Readings = Partial<Record<Quantity, number>>
+/** What a test shows: any of the quantities, within what a test can have shown. */
+export const READINGS = record(
+  each(QUANTITIES, (quantity) => {
+    const { possible, unit } = QUANTITY[quantity]
+    return maybe(number(possible[0], possible[1], unit))
+  }),
+)
+export type Readings = ValueOf<typeof READINGS>
+
+/** Errors of readings, each a standard deviation in the unit of its quantity. */
+export const DEVIATIONS = record(
+  each(QUANTITIES, (quantity) => {
+    const { possible, unit } = QUANTITY[quantity]
+    return maybe(number(0, possible[1], unit))
+  }),
+)
 
 /**
  * One standard deviation of a reading: assumed, from experience with such kits. A shop sheet reads like a photometer, but an

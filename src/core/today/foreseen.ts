@@ -1,7 +1,7 @@
 import type { Plan, PlanOptions } from '../advice/plan'
 import type { Schedule } from '../advice/schedule'
 import type { Ahead } from '../estimate/forecast'
-import type { DoseBody } from '../journal/entry'
+import type { DoseBody } from '../journal/kinds/dose'
 import type { SoakLoad } from '../journal/load'
 import type { ProductName } from '../products/product'
 import type { Instant } from '../time'

@@ -2,7 +2,7 @@ import type { Plan } from '../advice/planTypes'
 import type { Estimate } from '../estimate/estimate'
 import type { ForecastPoint } from '../estimate/forecast'
 import { FARTHEST_HOURS, fallsTo } from '../estimate/forecast'
-import { nineInTenStand } from '../estimate/mayStand'
+import { stillStands } from '../estimate/mayStand'
 import { quantityOf } from '../estimate/testedWater'
 import { keepOutAbove, programmeOf } from '../programmes/programme'
 import { QUANTITY } from '../testing/quantity'
@@ -60,7 +60,7 @@ export const aheadAt = (
   const floor = residualFloor(tub, estimate.reading.cyanuricAcidPpm)
   if (point.value > keepOutAbove(tub) + 0.05) return 'above'
   if (point.value < floor - 0.05) return 'below'
-  const stands = nineInTenStand(point.low, floor)
+  const stands = stillStands(point.low, floor)
   const fresh = (point.at - testedAt) / HOUR <= QUANTITY[sanitizer].staleAfterHours
   return stands && fresh && point.at >= openFrom ? 'ready' : 'test first'
 }

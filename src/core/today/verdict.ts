@@ -7,7 +7,7 @@ import type { Quantity } from '../testing/quantity'
 import type { Instant } from '../time'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { type Closure, SLACK, testOpens } from './closure'
+import { type Closure, dosedSince, SLACK, testOpens } from './closure'
 import { closures, type House } from './closures'
 
 export interface Fault {
@@ -30,12 +30,27 @@ export interface Verdict {
   closures: readonly Closure[]
   /** The published floor that this tub's own range starts below, ppm, where it decides a yes. */
   belowFloor: number | undefined
+  /** What the last test read of the sanitizer, ppm, where the tub is open although it read too little: two of one evening leave it to the estimate. */
+  readLow: number | undefined
   /** Of comfort, not of safety: out of range without shutting the tub. */
   balanceOut: readonly Fault[]
 }
 
 /** pH moves slower. */
 const PH_SHOWS_HOURS = 24
+
+const leastOf = (tub: Tub, estimate: Estimate): number =>
+  residualFloor(tub, estimate.reading.cyanuricAcidPpm) - SLACK.residual
+
+/** What the last test read, where that is too little and nothing has gone in since. */
+const readLow = (tub: Tub, journal: readonly Entry[], estimate: Estimate): number | undefined => {
+  const { lastReading } = estimate.quantities[programmeOf(tub.programme).sanitizer]
+  return lastReading &&
+    lastReading.value < leastOf(tub, estimate) &&
+    !dosedSince(journal, lastReading.at)
+    ? lastReading.value
+    : undefined
+}
 
 const shownByTest = (tub: Tub, journal: readonly Entry[], estimate: Estimate): boolean => {
   const { sanitizer } = programmeOf(tub.programme)
@@ -45,7 +60,7 @@ const shownByTest = (tub: Tub, journal: readonly Entry[], estimate: Estimate): b
   const pHAge = estimate.quantities.pH.ageHours
   if (pHAge === undefined || pHAge > PH_SHOWS_HOURS) return false
   const left = estimate.quantities[sanitizer].value - estimate.outstandingDemandPpm
-  if (left < residualFloor(tub, estimate.reading.cyanuricAcidPpm) - SLACK.residual) return false
+  if (left < leastOf(tub, estimate) || readLow(tub, journal, estimate) !== undefined) return false
   if (modelledFrom !== undefined || estimate.quantities.pH.modelledFrom !== undefined) return false
   return !journal.filter(isKind('soak')).some(({ at }) => at >= lastReading.at && at <= estimate.at)
 }
@@ -88,6 +103,7 @@ export const verdict = (
         : 'no',
     closures: found,
     belowFloor: open ? floorBroken(sanitizer, tub.targets.sanitizer) : undefined,
+    readLow: open ? readLow(tub, journal, estimate) : undefined,
     balanceOut: open ? balanceOut(tub, estimate) : [],
   }
 }

@@ -14,7 +14,7 @@ import { type Remedy, wayOut } from '../routine/wayOut'
 import { shocksIn } from '../soaks/shocks'
 import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { SHOWN_BY } from '../upkeep/choreDue'
+import { shownBy } from '../upkeep/chorePresets'
 
 /** What was done about a case. */
 export interface Treatment {
@@ -67,7 +67,7 @@ const doneSince = (
           (entry.kind === 'chore' &&
             entry.body.chore === step.chore &&
             entry.body.outcome === 'done') ||
-          (SHOWN_BY[step.chore]?.(entry) ?? false)
+          (shownBy(step.chore)?.(entry) ?? false)
         )
       case 'shock':
         return shocks.has(entry)

@@ -13,8 +13,8 @@ import { LEAST_FILTRATION_HOURS } from '../tub/circulation'
 import { hasMetals } from '../tub/fillNeeds'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
-import { choresOf } from '../upkeep/chore'
-import { SHOWN_BY } from '../upkeep/choreDue'
+import { shownBy } from '../upkeep/chorePresets'
+import { choresOf } from '../upkeep/choresOf'
 import type { FilterStatus } from '../upkeep/filterSet'
 import { calciteIndexAt, calciteSaturationIndex } from '../water/saturation'
 import type { Known } from './network'
@@ -111,7 +111,7 @@ const lastDone = (
   past.findLast(
     (entry) =>
       (entry.kind === 'chore' && entry.body.chore === id && entry.body.outcome === 'done') ||
-      (SHOWN_BY[id]?.(entry) ?? false),
+      (shownBy(id)?.(entry) ?? false),
   )
 
 const filterEvidence = (

@@ -1,28 +1,36 @@
 import type { ProgrammeId, Targets } from '../programmes/programme'
+import { maybe, number, record, type ValueOf, word } from '../shape'
+import { QUANTITY, type Quantity } from '../testing/quantity'
 import type { TubChoices } from './choices'
 
 export const FILL_WATER_SOURCES = ['town', 'well', 'rain', 'delivered', 'softened'] as const
 export type FillWaterSource = (typeof FILL_WATER_SOURCES)[number]
 
-export interface FillWater {
-  source: FillWaterSource
-  /** Measured values; missing ones are taken from `TYPICAL_FILL_WATER`. */
-  pH?: number | undefined
-  totalAlkalinityPpm?: number | undefined
-  calciumHardnessPpm?: number | undefined
-  totalDissolvedSolidsPpm?: number | undefined
-  /** NaCl, part of the dissolved solids. */
-  saltPpm?: number | undefined
-  copperPpm?: number | undefined
-  ironPpm?: number | undefined
-  /** As PO₄. */
-  phosphatePpm?: number | undefined
-  cyanuricAcidPpm?: number | undefined
-  /** As boron. */
-  boratePpm?: number | undefined
-  /** Town water holds up to 1.5 ppm, delivered water sometimes more: common practice. */
-  freeChlorinePpm?: number | undefined
+const read = (quantity: Quantity) => {
+  const { possible, unit } = QUANTITY[quantity]
+  return maybe(number(possible[0], possible[1], unit))
 }
+
+/** Measured values; missing ones are taken from `TYPICAL_FILL_WATER`. */
+export const FILL_WATER = record({
+  source: word(FILL_WATER_SOURCES),
+  pH: read('pH'),
+  totalAlkalinityPpm: read('totalAlkalinity'),
+  calciumHardnessPpm: read('calciumHardness'),
+  totalDissolvedSolidsPpm: read('totalDissolvedSolids'),
+  /** NaCl, part of the dissolved solids. */
+  saltPpm: read('salt'),
+  copperPpm: read('copper'),
+  ironPpm: read('iron'),
+  /** As PO₄. */
+  phosphatePpm: read('phosphate'),
+  cyanuricAcidPpm: read('cyanuricAcid'),
+  /** As boron. */
+  boratePpm: read('borate'),
+  /** Town water holds up to 1.5 ppm, delivered water sometimes more: common practice. */
+  freeChlorinePpm: read('freeChlorine'),
+})
+export type FillWater = ValueOf<typeof FILL_WATER>
 
 /** When owners test: schools that differ, common practice. */
 export const TEST_RHYTHMS = ['after soak', 'before soak', 'every few days', 'weekly'] as const

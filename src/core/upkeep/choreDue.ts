@@ -1,22 +1,17 @@
-import { fillWaterKnown } from '../estimate/fold'
 import type { CauseId } from '../journal/causeId'
-import type { ChoreId, PresetChoreId } from '../journal/choreId'
-import { emptyTimes, isFullFill } from '../journal/closedDown'
-import { type Entry, type EntryOf, isKind } from '../journal/entry'
-import { loadOf } from '../journal/load'
-import { ELECTRICAL, type Sign } from '../journal/sign'
-import { labelGrams, type ProductName } from '../products/product'
+import type { Entry } from '../journal/entry'
+import type { Sign } from '../journal/sign'
+import type { ProductName } from '../products/product'
 import { waterLife } from '../refill/waterLife'
-import { START_DAYS } from '../routine/startUp'
-import { treatmentsOpen, wayOut } from '../routine/wayOut'
-import { shocksIn } from '../soaks/shocks'
-import { DAY, type Instant, MINUTE } from '../time'
+import { DAY, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
-import { allChoresOf, type Chore, type ChoreRule } from './chore'
+import type { Chore, ChoreRule } from './chore'
+import { type ChoreHistory, choreHistory, NEXT_DAY, NOTHING } from './choreHistory'
+import { allChoresOf } from './choresOf'
 import { gatheredOn } from './gather'
 import { aroundStays, type GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
-import { COUNTED, paceOf } from './pace'
+import { COUNTED, type Pace, paceOf } from './pace'
 import { drainOf, isOver, type StayJob, type StayWhy, stayJobs } from './stayJobs'
 
 export interface ChoreDue {
@@ -81,16 +76,13 @@ const QUIET_STRETCH = 1.5
 /** Less than this, person-hours, is little use: what is wanted only by use comes after so many days; common practice 10 to 14. */
 const LITTLE_USE = 3
 const LITTLE_USE_DAYS = 12
-/** Brought forward, it is for the next day: nobody rinses a filter at midnight after a party. */
-const NEXT_DAY = DAY
 /** What only counts and hardly gets anywhere is put so many days ahead. */
 const LONGEST_FORESEEN = 400
 /** What a dose asks for is for the next day; common practice. */
 const FOLLOWS_AFTER = DAY
-/** A drain: more than a top-up or a part. */
-const DRAINED = 0.9
 
-const GATHERS: ReadonlySet<ChoreDue['why']> = new Set([
+/** Days that its own interval gives: they may be moved onto a visit, and give way to what a dose asks for. */
+const OF_ITSELF: ReadonlySet<ChoreDue['why']> = new Set([
   'rhythm',
   'load',
   'quiet',
@@ -99,71 +91,159 @@ const GATHERS: ReadonlySet<ChoreDue['why']> = new Set([
   'count',
 ])
 
-const LOW_LEVEL: readonly Sign[] = ['level falling', 'dry heater code', 'low flow code']
-/** New water of so much is more than a top-up; assumed. */
-const PART = 0.15
-
-/** Other entries that show that a chore was done. */
-export const SHOWN_BY: Partial<Record<PresetChoreId, (entry: Entry) => boolean>> = {
-  // Whoever sees the level fall has not topped it up yet.
-  'level look': (entry) =>
-    entry.kind === 'water' ||
-    (entry.kind === 'look' && !entry.body.signs.some((sign) => LOW_LEVEL.includes(sign))),
-  'filter rinse': (entry) =>
-    entry.kind === 'filter' && (entry.body.act === 'put in' || entry.body.act === 'rinse'),
-  'filter soak': (entry) => entry.kind === 'filter' && entry.body.act === 'soak',
-  'scale inhibitor': (entry) =>
-    entry.kind === 'dose' && entry.body.product === 'scale and metal inhibitor',
-  clarifier: (entry) => entry.kind === 'dose' && entry.body.product === 'clarifier',
-  enzyme: (entry) => entry.kind === 'dose' && entry.body.product === 'enzyme',
-  'weekly oxidiser': (entry) => entry.kind === 'dose' && entry.body.product === 'hydrogen peroxide',
-  conditioner: (entry) => entry.kind === 'dose' && entry.body.product === 'conditioner part two',
-  'slow tablet': (entry) => entry.kind === 'dose' && entry.body.product === 'slow cleaning tablet',
-  purge: (entry) => entry.kind === 'dose' && entry.body.product === 'pipe flush',
-  'mineral cartridge': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
-  'chlorine part': (entry) => entry.kind === 'start' && entry.body.step === 'cartridge',
-  'part change': (entry) => entry.kind === 'water' && entry.body.replacedFraction >= PART,
-  'open fill': isFullFill,
+/** A day that a chore may have, and why. */
+interface Dated {
+  due: Instant
+  why: ChoreDue['why']
 }
 
-interface Counted {
-  at: Instant
-  /** When what it brought counts: a soak when it is over, for the next day. */
-  reachedAt: Instant
-  soakHours: number
-  personHours: number
-  hoseLitres: number
-  shocks: number
+/** With what gave it. */
+interface Day extends Dated, Partial<Pick<ChoreDue, 'sign' | 'cause' | 'after' | 'stay'>> {}
+
+const earliest = <Date extends Dated>(dates: readonly Date[]): Date | undefined =>
+  dates.reduce<Date | undefined>(
+    (first, one) => (first && first.due <= one.due ? first : one),
+    undefined,
+  )
+
+/** What bears on the dates of all chores alike. */
+interface Bearing {
+  tub: Tub
+  history: ChoreHistory
+  pace: Pace
+  now: Instant
+  /** The next change of water that is planned or goes with a closing down. */
+  drainAt: Instant | undefined
 }
 
-const NOTHING = { soakHours: 0, personHours: 0, hoseLitres: 0, shocks: 0 }
+/** What was counted since a chore was last done, and when its limit was reached. */
+const countSince = (
+  { events }: ChoreHistory,
+  { interval }: Chore,
+  since: Instant,
+  movedAt: Instant,
+) => {
+  const total = { ...NOTHING }
+  let reached: Instant | undefined
+  let next = events.length
+  while (next > 0 && (events[next - 1]?.at ?? 0) > since) next -= 1
+  for (const event of events.slice(next))
+    for (const name of COUNTED) {
+      const before = total[name]
+      total[name] += event[name]
+      const limit = interval[name]
+      // What it was moved in spite of does not move it back.
+      if (limit && total[name] >= limit && before < limit && event.at > movedAt)
+        reached = Math.min(reached ?? Number.POSITIVE_INFINITY, event.reachedAt)
+    }
+  return { total, reached }
+}
 
-const counted = (tub: Tub, past: readonly Entry[]): Counted[] => {
-  const shocks = new Set<Entry>(shocksIn(tub, past, Number.POSITIVE_INFINITY))
-  return past.flatMap((entry): Counted[] => {
-    const { at } = entry
-    if (entry.kind === 'soak')
-      return [
-        {
-          ...NOTHING,
-          at,
-          reachedAt: at + entry.body.minutes * MINUTE + NEXT_DAY,
-          soakHours: entry.body.minutes / 60,
-          personHours: loadOf(entry.body),
-        },
-      ]
-    if (entry.kind === 'water')
-      return [
-        {
-          ...NOTHING,
-          at,
-          reachedAt: at,
-          hoseLitres: entry.body.replacedFraction * tub.volumeLitres,
-        },
-      ]
-    if (shocks.has(entry)) return [{ ...NOTHING, at, reachedAt: at, shocks: 1 }]
-    return []
+/** What is known of one chore before its day is worked out. */
+const standingOf = (chore: Chore, { history, now }: Bearing, rules: readonly ChoreRule[]) => {
+  const own = history.notedOf(chore.id)
+  const doneAt = Math.max(
+    own.findLast(({ body }) => body.outcome === 'done')?.at ?? -1,
+    history.shownAt(chore.id) ?? -1,
+  )
+  const lastDone = doneAt < 0 ? undefined : doneAt
+  const skipped = own.findLast(({ body }) => body.outcome === 'skipped')?.at ?? -1
+  const last = Math.max(doneAt, skipped)
+  const rule = rules.find((one) => one.chore === chore.id)
+  const begun = chore.id.startsWith('own-')
+    ? Math.max(history.first, rule?.createdAt ?? 0)
+    : history.first
+  const from = last >= 0 ? last : begun
+  const moved = own.findLast(({ body, at }) => body.outcome === 'postponed' && at >= last)
+  const { total, reached } = countSince(history, chore, lastDone ?? from, moved?.at ?? 0)
+  return { chore, times: own.length, last, lastDone, from, moved, total, reached, now }
+}
+type Standing = ReturnType<typeof standingOf>
+
+/** By days, by the next drain, or by what is counted and how fast: the first of them. */
+const byInterval = (
+  { chore: { interval }, from, last, total }: Standing,
+  { tub, history, pace, now, drainAt }: Bearing,
+): Dated => {
+  const driven = interval.personHours !== undefined || interval.soakHours !== undefined
+  const quiet = driven && total.soakHours === 0
+  const dates: Dated[] = []
+  if (interval.days !== undefined)
+    dates.push({
+      due: from + interval.days * DAY * (quiet ? QUIET_STRETCH : 1),
+      why: last < 0 ? 'never noted' : quiet ? 'quiet' : 'rhythm',
+    })
+  if (interval.drain !== undefined) {
+    const before = interval.drain === 'before'
+    const life = waterLife(tub)
+    const fill = history.filledAt ?? history.first
+    const done = last > fill + 7 * DAY || (!before && last >= fill - DAY)
+    const drain = drainAt ?? fill + life
+    dates.push({
+      due: (done && before ? drain + life : drain) - (before ? DAY : 0),
+      why: 'drain',
+    })
+  }
+  const counts = COUNTED.flatMap((name) => {
+    const limit = interval[name]
+    return limit && pace[name] > 0 ? [Math.max(0, limit - total[name]) / pace[name]] : []
   })
+  return earliest(dates) ?? { due: now + Math.min(LONGEST_FORESEEN, ...counts) * DAY, why: 'count' }
+}
+
+/** The day its people moved it to, or its interval's, later where nobody was in and it is wanted by use. */
+const ownDay = (standing: Standing, bearing: Bearing): Dated => {
+  const { chore, moved, total, from, now } = standing
+  if (moved?.body.until !== undefined) return { due: moved.body.until, why: 'postponed' }
+  const day = byInterval(standing, bearing)
+  if (!chore.whenUsed || total.personHours >= LITTLE_USE) return day
+  const later =
+    total.soakHours > 0 ? from + LITTLE_USE_DAYS * DAY : now + NEXT_DAY + chore.windowDays * DAY
+  return later > day.due ? { due: later, why: 'quiet' } : day
+}
+
+/** The earliest of the days that something gives it; with what gave it. */
+const dayOf = (standing: Standing, bearing: Bearing, job: StayJob | undefined): Day => {
+  const { chore, last, moved, reached } = standing
+  const { history } = bearing
+  const movedAt = moved?.at ?? -1
+  const sign = history.looks.find(
+    ({ sign, at }) => chore.signs.includes(sign) && at > Math.max(last, movedAt),
+  )
+  const follow = history.followOf(chore)
+  const treats = history.wayOutOf(chore.id)
+  const own = ownDay(standing, bearing)
+  // A job of a stay has its day, unless its people moved it.
+  if (job && own.why !== 'postponed') return { due: job.due, why: job.why, stay: job.stay }
+  const asked: Day[] = []
+  if (sign)
+    asked.push({ due: sign.at + (chore.asked ? 0 : NEXT_DAY), why: 'sign', sign: sign.sign })
+  if (follow && follow.at > movedAt)
+    asked.push({ due: follow.at + FOLLOWS_AFTER, why: 'follows', after: follow.body.product })
+  if (treats && treats.at > movedAt)
+    asked.push({ due: treats.at, why: 'trouble', cause: treats.cause })
+  const ofItself: Day[] = [own]
+  if (reached !== undefined) ofItself.push({ due: reached, why: 'load' })
+  // What comes round by itself waits for what a dose asks for: one rinse and not two.
+  const waits = asked.some(({ why }) => why === 'follows')
+  const dates = [...ofItself.filter(({ why }) => !waits || !OF_ITSELF.has(why)), ...asked]
+  return earliest(dates) ?? own
+}
+
+/** A day put off to its season, clear of stays. */
+const cleared = (
+  day: Day,
+  { season, windowDays }: Chore,
+  stays: readonly GuestStay[],
+  job: StayJob | undefined,
+  now: Instant,
+): Dated & { stay: GuestStay | undefined } => {
+  const opens = season ? nextInSeason(season, day.due) : day.due
+  const { due, why } = opens > day.due ? { due: opens, why: 'season' as const } : day
+  if (job && why === job.why) return { due, why, stay: job.stay }
+  if (why === 'postponed' || why === 'trouble') return { due, why, stay: undefined }
+  const clear = aroundStays(due, stays, now, windowDays)
+  return clear.due === due ? { due, why, stay: clear.stay } : { ...clear, why: 'stay' }
 }
 
 /**
@@ -178,254 +258,81 @@ export const choresDue = (
   { rules = [], stays = [], over = [], turnUp, refillAt, visits = [] }: UpkeepPlan = {},
 ): ChoreDue[] => {
   const past = journal.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at || a.id - b.id)
-  const first = past[0]?.at ?? now
-  const noted = new Map<ChoreId, EntryOf<'chore'>[]>()
-  for (const entry of past.filter(isKind('chore'))) {
-    const same = noted.get(entry.body.chore)
-    if (same) same.push(entry)
-    else noted.set(entry.body.chore, [entry])
-  }
-  const events = counted(tub, past)
-  const looks = past.flatMap((entry) =>
-    entry.kind === 'look'
-      ? entry.body.signs.map((sign) => ({ at: entry.at, sign }))
-      : entry.kind === 'filter' && entry.body.seen && entry.body.seen !== 'white'
-        ? [{ at: entry.at, sign: entry.body.seen }]
-        : [],
-  )
-  const filledAt = past.findLast(
-    (entry) => entry.kind === 'water' && entry.body.replacedFraction >= DRAINED,
-  )?.at
-  const life = waterLife(tub)
-  const pace = paceOf(tub, past, now)
-
-  const brought = treatmentsOpen(past, now).flatMap(({ at, body: { cause } }) =>
-    wayOut(cause, tub).steps.flatMap((step) =>
-      step.kind === 'chore'
-        ? [{ id: step.chore, at, cause }]
-        : step.kind === 'refill' && step.purge
-          ? [{ id: 'purge', at, cause }]
-          : [],
-    ),
-  )
-  const lastOf = (chore: Chore): Instant =>
-    Math.max(
-      noted.get(chore.id)?.findLast(({ body }) => body.outcome !== 'postponed')?.at ?? -1,
-      past.findLast((entry) => SHOWN_BY[chore.id as PresetChoreId]?.(entry))?.at ?? -1,
-    )
-  const wayOutOf = (chore: Chore) =>
-    brought.findLast(({ id, at }) => id === chore.id && at > lastOf(chore))
-  /** In new water a silver part goes in only after the inhibitor of its start-up, which takes nothing out. */
-  const partIn = (at: Instant) =>
-    filledAt === undefined ||
-    at < filledAt ||
-    at - filledAt > START_DAYS * DAY ||
-    past.some(
-      (one) =>
-        one.at >= filledAt &&
-        one.at < at &&
-        (SHOWN_BY['mineral cartridge']?.(one) ||
-          (one.kind === 'chore' && one.body.chore === 'mineral cartridge')),
-    )
-  const followOf = (chore: Chore) =>
-    past.filter(isKind('dose')).findLast(({ at, body: { product, grams } }) => {
-      const { doses = [], share = 0 } = chore.follows ?? {}
-      return (
-        doses.some((one) => one === product) &&
-        at > lastOf(chore) &&
-        grams >= share * (labelGrams(product, tub.volumeLitres) ?? 0) &&
-        (chore.id !== 'silver back' || partIn(at))
-      )
-    })
-  const lastLook = past.findLast(isKind('look'))
-  /** What asks for a chore that comes round for nothing else: seen still, or lasting until it is done. */
-  const signOf = (chore: Chore) =>
-    looks.findLast(
-      ({ sign, at }) =>
-        chore.signs.includes(sign) &&
-        at > lastOf(chore) &&
-        (ELECTRICAL.includes(sign) || lastLook?.body.signs.includes(sign)),
-    )
-  const known = allChoresOf({ ...tub, fillWater: fillWaterKnown(tub, past, now) }, rules)
-  const times = emptyTimes(past)
+  const history = choreHistory(tub, past, now)
+  const times = history.emptyTimes
   const empty = times.some(({ to }) => to === undefined)
   const ofStays = stayJobs([...over, ...stays], now, times)
-  const drainAt = Math.min(
-    refillAt ?? Number.POSITIVE_INFINITY,
-    (empty ? undefined : drainOf(ofStays)) ?? Number.POSITIVE_INFINITY,
+  const drains = [refillAt, empty ? undefined : drainOf(ofStays)].filter(
+    (at): at is Instant => at !== undefined,
   )
-  const jobs: StayJob[] = [
-    ...ofStays,
-    ...(turnUp && !empty
+  const bearing: Bearing = {
+    tub,
+    history,
+    pace: paceOf(tub, past, now),
+    now,
+    drainAt: drains.length > 0 ? Math.min(...drains) : undefined,
+  }
+  const turn: StayJob[] =
+    turnUp && !empty
       ? [
           {
-            id: 'turn up' as const,
+            id: 'turn up',
             due: turnUp.at,
-            why: 'turn up' as const,
+            why: 'turn up',
             since: turnUp.at - DAY / 2,
             stay: undefined,
           },
         ]
-      : []),
-  ]
-  const jobOf = (chore: Chore) =>
-    jobs.find(({ id, since }) => id === chore.id && lastOf(chore) < since)
+      : []
+  const jobs = [...ofStays, ...turn]
+  const jobOf = ({ id }: Chore) =>
+    jobs.find((job) => job.id === id && history.lastOf(id) < job.since)
   /** Of an empty tub there is nothing to be kept but its cover. */
-  const kept = (chore: Chore) =>
-    !empty ||
-    (chore.lane === 'cover' && chore.interval.shocks === undefined) ||
-    chore.id.startsWith('own-')
+  const kept = ({ id, lane, interval }: Chore) =>
+    !empty || (lane === 'cover' && interval.shocks === undefined) || id.startsWith('own-')
+  const there = (chore: Chore) =>
+    jobOf(chore) ||
+    history.wayOutOf(chore.id) ||
+    (chore.asked ? history.signOf(chore) || history.followOf(chore) : !chore.paused && kept(chore))
 
-  return known
-    .filter(
-      (chore) =>
-        jobOf(chore) ||
-        wayOutOf(chore) ||
-        (chore.asked ? signOf(chore) || followOf(chore) : !chore.paused && kept(chore)),
-    )
+  return allChoresOf({ ...tub, fillWater: history.fillWater }, rules)
+    .filter(there)
     .map((chore): ChoreDue => {
-      const { interval, windowDays, season } = chore
-      const own = noted.get(chore.id) ?? []
-      const shown = SHOWN_BY[chore.id as PresetChoreId]
-      const lastShown = shown && past.findLast(shown)?.at
-      const ticked = own.findLast(({ body }) => body.outcome === 'done')?.at
-      const lastDone =
-        lastShown !== undefined && lastShown > (ticked ?? 0) ? lastShown : (ticked ?? lastShown)
-      const skipped = own.findLast(({ body }) => body.outcome === 'skipped')?.at
-      const last = Math.max(lastDone ?? -1, skipped ?? -1)
-      const begun = Math.max(first, rules.find((rule) => rule.chore === chore.id)?.createdAt ?? 0)
-      const from = last >= 0 ? last : chore.id.startsWith('own-') ? begun : first
-      const moved = own.findLast(({ body, at }) => body.outcome === 'postponed' && at >= last)
-
-      const total = { ...NOTHING }
-      let reached: Instant | undefined
-      let soaked = false
-      let next = events.length
-      while (next > 0 && (events[next - 1]?.at ?? 0) > (lastDone ?? from)) next -= 1
-      for (const event of events.slice(next)) {
-        for (const name of COUNTED) {
-          const before = total[name]
-          total[name] += event[name]
-          const limit = interval[name]
-          // What it was moved in spite of does not move it back.
-          if (limit && total[name] >= limit && before < limit && event.at > (moved?.at ?? 0))
-            reached = Math.min(reached ?? Number.POSITIVE_INFINITY, event.reachedAt)
-        }
-        soaked ||= event.soakHours > 0
-      }
-      const driven = interval.personHours !== undefined || interval.soakHours !== undefined
-      const quiet = driven && !soaked
-
-      const dates: { due: Instant; why: ChoreDue['why'] }[] = []
-      if (interval.days !== undefined)
-        dates.push({
-          due: from + interval.days * DAY * (quiet ? QUIET_STRETCH : 1),
-          why: last < 0 ? 'never noted' : quiet ? 'quiet' : 'rhythm',
-        })
-      if (interval.drain !== undefined) {
-        const fill = filledAt ?? first
-        const done = last > fill + 7 * DAY || (interval.drain === 'with' && last >= fill - DAY)
-        const drain = Number.isFinite(drainAt) ? drainAt : fill + life
-        dates.push({
-          due:
-            (done && interval.drain === 'before' ? drain + life : drain) -
-            (interval.drain === 'before' ? DAY : 0),
-          why: 'drain',
-        })
-      }
-      if (dates.length === 0) {
-        const days = COUNTED.flatMap((name) => {
-          const limit = interval[name]
-          return limit && pace[name] > 0 ? [Math.max(0, limit - total[name]) / pace[name]] : []
-        })
-        dates.push({ due: now + Math.min(LONGEST_FORESEEN, ...days) * DAY, why: 'count' })
-      }
-      let { due, why } = dates.reduce((first, one) => (one.due < first.due ? one : first))
-      if (moved?.body.until !== undefined) {
-        due = moved.body.until
-        why = 'postponed'
-      } else if (chore.whenUsed && total.personHours < LITTLE_USE) {
-        const later = soaked ? from + LITTLE_USE_DAYS * DAY : now + NEXT_DAY + windowDays * DAY
-        if (later > due) {
-          due = later
-          why = 'quiet'
-        }
-      }
-      if (reached !== undefined && reached < due) {
-        due = reached
-        why = 'load'
-      }
-      const sign = looks.find(
-        (look) => chore.signs.includes(look.sign) && look.at > Math.max(last, moved?.at ?? -1),
-      )
-      const notice = chore.asked ? 0 : NEXT_DAY
-      if (sign && sign.at + notice < due) {
-        due = sign.at + notice
-        why = 'sign'
-      }
-      const follow = followOf(chore)
-      const asked = (follow?.at ?? 0) + FOLLOWS_AFTER
-      // What comes round by itself waits for it: one rinse and not two.
-      if (follow && follow.at > (moved?.at ?? -1) && (asked < due || GATHERS.has(why))) {
-        due = asked
-        why = 'follows'
-      }
-      const treats = wayOutOf(chore)
-      if (treats && treats.at > (moved?.at ?? -1) && treats.at < due) {
-        due = treats.at
-        why = 'trouble'
-      }
+      const standing = standingOf(chore, bearing, rules)
       const job = jobOf(chore)
-      if (job && why !== 'postponed') {
-        due = job.due
-        why = job.why
-      }
-      if (season) {
-        const opens = nextInSeason(season, due)
-        if (opens > due) {
-          due = opens
-          why = 'season'
-        }
-      }
-      let stay: GuestStay | undefined
+      const day = dayOf(standing, bearing, job)
       // What goes with a drain goes with the closing down, and a cover is looked after meanwhile.
       const others = stays.filter(
         (one) =>
           one.kind !== 'closed' ||
-          (interval.drain === undefined && !(empty && kept(chore)) && !isOver(one, times)),
+          (chore.interval.drain === undefined && !(empty && kept(chore)) && !isOver(one, times)),
       )
-      if (job && why === job.why) stay = job.stay
-      else if (why !== 'postponed' && why !== 'trouble') {
-        const clear = aroundStays(due, others, now, windowDays)
-        stay = clear.stay
-        if (clear.due !== due) {
-          due = clear.due
-          why = 'stay'
-        }
-      }
+      const { due, why, stay } = cleared(day, chore, others, job, now)
       // What its people moved, what was seen and what belongs to a drain keep their own day.
-      const visit = GATHERS.has(why) ? gatheredOn(due, visits, windowDays, now) : undefined
-      const ownDue = due
-      due = visit ?? due
-      const earlyDays = why === 'follows' ? 0 : windowDays
-      const state =
-        now > ownDue + windowDays * DAY ? 'late' : now >= ownDue - earlyDays * DAY ? 'due' : 'ahead'
+      const visit = OF_ITSELF.has(why) ? gatheredOn(due, visits, chore.windowDays, now) : undefined
+      const earlyDays = why === 'follows' ? 0 : chore.windowDays
+      const { total, times: noted, lastDone } = standing
       return {
         chore,
         lastDone,
-        due,
+        due: visit ?? due,
         earlyDays,
-        state,
+        state:
+          now > due + chore.windowDays * DAY
+            ? 'late'
+            : now >= due - earlyDays * DAY
+              ? 'due'
+              : 'ahead',
         why,
         gathered: visit !== undefined,
-        sign: why === 'sign' ? sign?.sign : undefined,
-        cause: why === 'trouble' ? treats?.cause : undefined,
-        after: why === 'follows' ? follow?.body.product : undefined,
+        sign: why === 'sign' ? day.sign : undefined,
+        cause: why === 'trouble' ? day.cause : undefined,
+        after: why === 'follows' ? day.after : undefined,
         stay,
         personHours: total.personHours,
         hoseLitres: total.hoseLitres,
         shocks: total.shocks,
-        times: own.length,
+        times: noted,
       }
     })
 }

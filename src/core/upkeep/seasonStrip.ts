@@ -1,10 +1,10 @@
-import type { PresetChoreId } from '../journal/choreId'
 import type { Entry } from '../journal/entry'
 import { waterLife } from '../refill/waterLife'
 import { DAY, HOUR, type Instant } from '../time'
 import type { Tub } from '../tub/tub'
 import { LANES, type Lane } from './chore'
-import { type ChoreDue, SHOWN_BY } from './choreDue'
+import type { ChoreDue } from './choreDue'
+import { shownBy } from './chorePresets'
 import type { FilterStatus } from './filterSet'
 import type { GuestStay } from './guestStay'
 import { nextInSeason } from './interval'
@@ -102,7 +102,7 @@ export const seasonStrip = (
   const rowOf = (due: ChoreDue): StripRow => {
     const marks = [...(noted.get(due.chore.id) ?? [])]
     // What another entry showed to be done has a mark as well, one a day.
-    const shown = SHOWN_BY[due.chore.id as PresetChoreId]
+    const shown = shownBy(due.chore.id)
     if (shown)
       for (const entry of journal)
         if (

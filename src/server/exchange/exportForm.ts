@@ -2,33 +2,31 @@ import Joi from 'joi'
 import {
   ACID_PARTS,
   AIMS,
-  CAUSES,
   CHLORINE_WAYS,
+  DEVIATIONS,
   DOSING,
   DRAIN_PLACES,
   DRAIN_WAYS,
   ENTRY_KINDS,
   type EntryKind,
   EXPOSURES,
-  FILL_WATER_SOURCES,
-  FILTER_ACTS,
+  FILL_WATER,
   FILTER_KINDS,
+  ID,
+  KINDS,
   LANES,
-  METHODS,
-  NOT_KNOWN,
+  LOAD,
+  MOMENT,
   ORDERS,
   PH_RAISERS,
   PRODUCT_NAMES,
-  PROGRAMMES,
+  PROGRAMME_IDS,
   QUANTITIES,
-  QUESTION_IDS,
-  QUESTIONS,
-  SENSES_OF_WATER,
-  SIGNS,
-  SOAK_RECIPES,
   STAGE_IDS,
   STAY_KINDS,
+  STRENGTH,
   SUPPLEMENTARY_DISINFECTION,
+  schemaOf,
   TEST_RHYTHMS,
   TUB_KINDS,
   WAYS_OF_DOING,
@@ -44,9 +42,8 @@ const one = (values: readonly string[]) => Joi.string().valid(...values)
 const number = Joi.number()
 const positive = Joi.number().min(0)
 const whole = Joi.number().integer().min(0)
-/** Until the year 2200. */
-const time = Joi.number().min(0).max(7_258_118_400_000)
-const id = Joi.number().integer().min(1).max(999_999_999)
+const time = schemaOf(MOMENT)
+const id = schemaOf(ID)
 const flag = Joi.boolean()
 const list = (items: Joi.Schema, most = 200) => Joi.array().items(items).max(most)
 const optional = (keys: Record<string, Joi.Schema>) => Joi.object(keys)
@@ -70,115 +67,16 @@ const methods = Object.fromEntries(
   Object.entries(WAYS_OF_DOING).map(([id, values]) => [id, one(values)]),
 )
 const product = one(PRODUCT_NAMES)
-const strength = optional({
-  purity: positive.max(1),
-  weightFraction: positive.max(1),
-  availableChlorine: positive.max(1.5),
-  peroxymonosulfate: positive.max(1),
-  excessSodiumHydroxide: positive.max(1),
-  oxidationLimit: one(['tetrathionate', 'sulfate']),
-})
+const strength = schemaOf(STRENGTH)
 const quantity = one(QUANTITIES)
-const readings = optional(Object.fromEntries(QUANTITIES.map((name) => [name, number])))
 const band = all({ low: number, high: number })
-const fillWater = all({
-  source: one(FILL_WATER_SOURCES),
-  ...Object.fromEntries(
-    [
-      'pH',
-      'totalAlkalinityPpm',
-      'calciumHardnessPpm',
-      'totalDissolvedSolidsPpm',
-      'saltPpm',
-      'copperPpm',
-      'ironPpm',
-      'phosphatePpm',
-      'cyanuricAcidPpm',
-      'boratePpm',
-      'freeChlorinePpm',
-    ].map((name) => [name, maybe(positive)]),
-  ),
-})
-const load = all({
-  people: positive,
-  minutes: positive,
-  children: maybe(positive),
-  lotion: maybe(flag),
-  party: maybe(flag),
-})
+const fillWater = schemaOf(FILL_WATER)
+const load = schemaOf(LOAD)
 const choreId = Joi.string().max(40)
-const taken = all({ product, grams: positive })
-const stage = one(STAGE_IDS)
-
 /** What an entry of each kind holds, in the version of today. */
-export const BODIES: Record<EntryKind, Joi.ObjectSchema> = {
-  test: all({
-    method: one(METHODS),
-    readings,
-    kitId: maybe(id),
-    standardDeviations: maybe(readings),
-    senses: maybe(optional({ look: one(SENSES_OF_WATER.look), smell: one(SENSES_OF_WATER.smell) })),
-  }),
-  dose: all({
-    product,
-    grams: positive,
-    strength: maybe(strength),
-    plannedGrams: maybe(positive),
-    override: maybe(
-      all({ against: list(Joi.string().max(60)), said: maybe(words(1000)), reason: words(1000) }),
-    ),
-  }),
-  aeration: all({ minutes: positive }),
-  soak: load,
-  water: all({ replacedFraction: positive.max(1), fillWater: maybe(fillWater) }),
-  note: all({
-    text: words(10_000),
-    signs: maybe(all({ month: words(7), name: words(60), digest: words(16) })),
-    power: maybe(one(['off', 'back'])),
-  }),
-  start: all({ step: words(60) }),
-  feeder: optional({ setting: positive, tabletsLeft: positive, boost: flag }),
-  chore: all({
-    chore: choreId,
-    name: maybe(words(100)),
-    outcome: one(['done', 'skipped', 'postponed']),
-    note: maybe(words(2000)),
-    until: maybe(time),
-    used: maybe(taken),
-  }),
-  look: all({
-    signs: list(one(SIGNS)),
-    answers: maybe(
-      all(
-        Object.fromEntries(
-          QUESTION_IDS.map((question) => [
-            question,
-            maybe(one([...QUESTIONS[question], NOT_KNOWN])),
-          ]),
-        ),
-      ),
-    ),
-    note: maybe(words(2000)),
-  }),
-  treatment: all({ cause: one(CAUSES), signs: list(one(SIGNS)) }),
-  filter: all({
-    set: id,
-    name: words(100),
-    act: one(FILTER_ACTS),
-    recipe: maybe(one(SOAK_RECIPES)),
-    seen: maybe(one(['white', 'not white', 'torn filter'] as const)),
-  }),
-  refill: all({
-    refill: id,
-    stage,
-    what: one(['begun', 'done', 'skipped', 'measured']),
-    celsius: maybe(number),
-    litres: maybe(number),
-    perMinute: maybe(number),
-    perHour: maybe(number),
-  }),
-  fillTest: all({ method: one(METHODS), fillWater }),
-}
+export const BODIES = Object.fromEntries(
+  ENTRY_KINDS.map((kind) => [kind, schemaOf(KINDS[kind].shape)]),
+) as Record<EntryKind, Joi.Schema>
 
 /** An entry as it was written. A correction names what it replaces; what was undone or deleted is kept with its moment. */
 const ENTRY = all({
@@ -197,7 +95,7 @@ const ENTRY = all({
   by: maybe(words(40)),
 })
 
-const season = all({ fromMonth: id.max(12), toMonth: id.max(12) }).allow(null)
+const season = all({ fromMonth: whole.min(1).max(12), toMonth: whole.min(1).max(12) }).allow(null)
 const choreChange = optional({
   lane: one(LANES),
   interval: optional({
@@ -281,7 +179,7 @@ const TUB = all({
       jetsHours: maybe(positive.max(24)),
     }),
   ),
-  programme: one(PROGRAMMES.map((programme) => programme.id)),
+  programme: one(PROGRAMME_IDS),
   preset: Joi.string().max(60),
   targets,
   fillWater,
@@ -388,7 +286,7 @@ const KIT = all({
       ranges: optional(Object.fromEntries(QUANTITIES.map((name) => [name, band]))),
     }),
   ),
-  errors: readings,
+  errors: schemaOf(DEVIATIONS),
   stock: maybe(
     optional({
       tests: positive,

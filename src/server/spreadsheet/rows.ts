@@ -5,11 +5,13 @@ import {
   type Implausibility,
   type Instant,
   implausibilities,
+  LOAD,
   type MassUnit,
   METHODS,
   type Method,
   MINUTE,
   type NewEntry,
+  type NumberShape,
   PRODUCT_NAMES,
   PRODUCTS,
   type ProductName,
@@ -187,9 +189,11 @@ const momentOf = (
     : { at }
 }
 
-const wholeOf = (cell: string, low: number, high: number) => {
+const within = (cell: string, { low, high, whole }: NumberShape) => {
   const value = cellNumber(cell.replace(/\s*(min|people|persons?)\.?$/i, ''))
-  return Number.isFinite(value) && value >= low && value <= high ? value : undefined
+  return value === 0 || (value >= low && value <= high && (!whole || Number.isInteger(value)))
+    ? value
+    : undefined
 }
 
 /** One row as entries, all of one moment; a dose comes a little after the test it may have answered. */
@@ -215,7 +219,8 @@ export const rowOf = (cells: readonly string[], line: number, reading: Reading):
       continue
     }
     if (role === 'people' || role === 'minutes') {
-      const value = role === 'people' ? wholeOf(cell, 0, 20) : wholeOf(cell, 0, 600)
+      // None at all is a row without a soak.
+      const value = within(cell, LOAD.fields[role])
       if (value === undefined)
         return {
           line,

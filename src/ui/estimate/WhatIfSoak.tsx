@@ -2,10 +2,20 @@
 
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
-import { type Ahead, bandOf, type Entry, type Fan, HOUR, type SoakLoad, type Tub } from '@/core'
+import {
+  type Ahead,
+  bandOf,
+  type Entry,
+  type Fan,
+  HOUR,
+  LOAD,
+  type SoakLoad,
+  type Tub,
+} from '@/core'
 import { pageLocale } from '@/ui/form/pageLocale'
 import { formatFloorAt } from '@/words/learntWords'
 import { numberOr } from '@/words/readNumber'
+import { field } from '@/words/refusals'
 import { formatHealth } from '@/words/verdictWords'
 import type { DisplayPreferences } from '@/words/words'
 import type { Estimator } from '@/workers/estimate.worker'
@@ -24,10 +34,16 @@ type State =
   | { kind: 'done'; fans: Fan[]; tub: Tub; marks: { at: number; what: 'soak' }[] }
   | { kind: 'failed' }
 
-const numberIn = (text: string, low: number, high: number) => {
+/** As far as a forecast reaches, hours. */
+const AHEAD = { low: 0, high: 160 }
+
+const numberIn = (text: string, { low, high }: { low: number; high: number }) => {
   const value = numberOr(text, pageLocale())
   return text.trim() !== '' && value >= low && value <= high ? value : undefined
 }
+
+const outOf = (name: string, given: string, { low, high }: { low: number; high: number }) =>
+  field.outOfRange(name, `“${given}”`, low, high)
 
 /** What a gathering would do to the coming week, worked out in this browser beside the page. */
 export const WhatIfSoak = ({
@@ -55,14 +71,14 @@ export const WhatIfSoak = ({
     return held.current.estimator
   }
   const work = async () => {
-    const load = { people: numberIn(people, 1, 20), minutes: numberIn(minutes, 1, 600) }
-    const inHours = numberIn(hours, 0, 160)
-    if (load.people === undefined)
-      return setWrong(`People: you entered “${people}”; it can be 1 to 20.`)
-    if (load.minutes === undefined)
-      return setWrong(`Minutes: you entered “${minutes}”; it can be 1 to 600.`)
-    if (inHours === undefined)
-      return setWrong(`In how many hours: you entered “${hours}”; it can be 0 to 160.`)
+    const load = {
+      people: numberIn(people, LOAD.fields.people),
+      minutes: numberIn(minutes, LOAD.fields.minutes),
+    }
+    const inHours = numberIn(hours, AHEAD)
+    if (load.people === undefined) return setWrong(outOf('People', people, LOAD.fields.people))
+    if (load.minutes === undefined) return setWrong(outOf('Minutes', minutes, LOAD.fields.minutes))
+    if (inHours === undefined) return setWrong(outOf('In how many hours', hours, AHEAD))
     setWrong('')
     setState({ kind: 'working', share: 0 })
     try {

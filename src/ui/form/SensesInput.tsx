@@ -25,8 +25,8 @@ export const SensesInput = () => {
         ))}
       </div>
       <p className="small mt-1 max-w-[58ch] text-muted">
-        Optional: beside the readings it teaches what good water is like here. Cloudy, tinted or a
-        strong smell? Tick it in Trouble instead: nobody gets in.
+        Optional: together with the readings it shows what good water is like here. Cloudy, tinted
+        or a strong smell? Tick it in Trouble instead: nobody gets in.
       </p>
     </div>
   )

@@ -6,7 +6,7 @@ import { type ReactNode, useState } from 'react'
 type Refused = { message: string }
 const isRefused = (answer: object): answer is Refused => 'message' in answer
 
-const LOST = 'The server didn’t answer. Look whether it was done before you try again.'
+const LOST = 'The server didn’t answer. Check whether it was done before you try again.'
 
 /** Sends a file to be looked at; its facts come back with a token to go on with. */
 export const sendFile = async <Facts extends object>(

@@ -2,12 +2,21 @@
 
 import { startTransition, useRef, useState } from 'react'
 import { type Blocked, HOUR, MINUTE, type RefillSchedule } from '@/core'
-import { formatLength, formatSum } from '@/words/refillWords'
-import { stageText } from '@/words/stageText'
+import { formatLength } from '@/words/refillWords'
 import { clock, type DisplayPreferences, dayAndClock, weekday } from '@/words/words'
 import { type Action, usePost } from '../form/usePost'
 import { End } from './TimelineEnd'
-import { hourOf, LABELS, LETTER, ROW, TOP, ticks, WIDTH, wall } from './timelineScale'
+import { StageBar, TubCourse } from './TimelineParts'
+import { hourOf, LABELS, ROW, TOP, ticks, WIDTH, wall } from './timelineScale'
+
+const KeyTo = ({ fill, edge, what }: { fill: string; edge?: string; what: string }) => (
+  <span className="flex items-center gap-1.5">
+    <svg width={14} height={10} aria-hidden="true">
+      <rect width={14} height={10} fill={fill} stroke={edge} />
+    </svg>
+    {what}
+  </span>
+)
 
 /** The day of a refill, counting back from when it has to be ready: every stage a bar with its own arithmetic. */
 export const RefillTimeline = ({
@@ -49,8 +58,6 @@ export const RefillTimeline = ({
   const shown = scheduled.filter(({ state: how }) => how !== 'skipped')
   const height = TOP + ROW * shown.length
   const tank = height + 16
-  const at = (id: string, end: 'start' | 'end') =>
-    scheduled.find(({ stage }) => stage.id === id)?.[end] ?? start
   const move = (end: 'ready by' | 'start at') => (moment: number) => {
     const data = new FormData()
     for (const [name, value] of Object.entries({
@@ -64,24 +71,6 @@ export const RefillTimeline = ({
       data.set(name, value)
     startTransition(() => act(data))
   }
-  // Nothing is drained of a tub that stands empty.
-  const drained = scheduled.some(
-    ({ stage, state: how }) => stage.id === 'drain' && how === 'skipped',
-  )
-  const level = [
-    ...(drained
-      ? ([[from, 40]] as const)
-      : ([
-          [from, 0],
-          [at('drain', 'start'), 0],
-          [at('drain', 'end'), 40],
-        ] as const)),
-    [at('fill', 'start'), 40],
-    [at('fill', 'end'), 0],
-    [to, 0],
-  ] as const
-  const warm = (celsius: number) =>
-    34 - (28 * (celsius - 5)) / Math.max(10, temperatures.target + 2 - 5)
   return (
     <div>
       <div className="overflow-x-auto overflow-y-hidden">
@@ -155,82 +144,10 @@ export const RefillTimeline = ({
               </text>
             </g>
           )}
-          {shown.map((one, i) => {
-            const y = TOP + ROW * i
-            const { stage } = one
-            const left = x(one.start)
-            const middle = x(one.handsEnd)
-            const right = x(one.end)
-            const words = formatSum(stage, preferences)
-            const total = formatLength(stage.handsMinutes + stage.aloneMinutes)
-            const sum = `${clock(one.start, preferences)} ${words}${words ? ' = ' : ' '}`
-            const beyond = right > LABELS + WIDTH * 0.55
-            // Where there is room on neither side it stands on its bar.
-            const onBar = beyond && left - 8 - LETTER * (sum.length + total.length) < LABELS
-            return (
-              <g key={stage.id} opacity={one.state === 'done' ? 0.55 : 1}>
-                <text x={0} y={y + 16} fontSize={13.5} fontWeight={600}>
-                  {one.state === 'done' ? '✓ ' : ''}
-                  {stageText(stage).name}
-                </text>
-                <rect
-                  x={left}
-                  y={y + 4}
-                  width={Math.max(2, middle - left)}
-                  height={16}
-                  fill="var(--ink)"
-                />
-                {right > middle && (
-                  <rect x={middle} y={y + 4} width={right - middle} height={16} fill="var(--oak)" />
-                )}
-                {one.state === 'running' && (
-                  <rect
-                    x={left}
-                    y={y + 2}
-                    width={right - left}
-                    height={20}
-                    fill="none"
-                    stroke="var(--copper)"
-                    strokeWidth={2}
-                  />
-                )}
-                <text
-                  x={onBar ? middle + 8 : beyond ? left - 8 : right + 8}
-                  y={y + 16}
-                  fontSize={12}
-                  textAnchor={beyond && !onBar ? 'end' : 'start'}
-                  style={{ fill: onBar ? 'var(--ink)' : 'var(--muted)' }}
-                >
-                  {sum}
-                  <tspan fontWeight={700} style={{ fill: 'var(--ink)' }}>
-                    {total}
-                  </tspan>
-                </text>
-              </g>
-            )
-          })}
-          <text x={0} y={tank + 16} fontSize={13.5} fontWeight={600}>
-            The tub
-          </text>
-          <text x={0} y={tank + 32} fontSize={12} style={{ fill: 'var(--muted)' }}>
-            level, temperature
-          </text>
-          <path
-            d={`M${level.map(([when, down]) => `${x(when)} ${tank + down}`).join('L')}V${tank + 40}H${x(from)}z`}
-            fill="var(--mist)"
-          />
-          <path
-            d={`M${level.map(([when, down]) => `${x(when)} ${tank + down}`).join('L')}`}
-            fill="none"
-            stroke="var(--mist-3)"
-            strokeWidth={2}
-          />
-          <path
-            d={`${drained ? '' : `M${x(from)} ${tank + warm(temperatures.before)}H${x(at('drain', 'start'))}`}M${x(at('fill', 'end'))} ${tank + warm(temperatures.fill)}H${x(at('heat', 'start'))}L${x(at('heat', 'end'))} ${tank + warm(temperatures.target)}H${x(to)}`}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth={1.8}
-          />
+          {shown.map((one, i) => (
+            <StageBar key={one.stage.id} one={one} y={TOP + ROW * i} {...{ x, preferences }} />
+          ))}
+          <TubCourse {...{ schedule, temperatures, x, from, to }} top={tank} />
           <End
             name="Start"
             at={start}
@@ -254,24 +171,9 @@ export const RefillTimeline = ({
         </svg>
       </div>
       <div className="note flex flex-wrap gap-x-5 text-muted">
-        <span className="flex items-center gap-1.5">
-          <svg width={14} height={10} aria-hidden="true">
-            <rect width={14} height={10} fill="var(--ink)" />
-          </svg>
-          you
-        </span>
-        <span className="flex items-center gap-1.5">
-          <svg width={14} height={10} aria-hidden="true">
-            <rect width={14} height={10} fill="var(--oak)" />
-          </svg>
-          unattended
-        </span>
-        <span className="flex items-center gap-1.5">
-          <svg width={14} height={10} aria-hidden="true">
-            <rect width={14} height={10} fill="var(--stone)" stroke="var(--hair)" />
-          </svg>
-          you’re unavailable
-        </span>
+        <KeyTo fill="var(--ink)" what="you" />
+        <KeyTo fill="var(--oak)" what="unattended" />
+        <KeyTo fill="var(--stone)" edge="var(--hair)" what="you’re unavailable" />
       </div>
       <p role="status" className="small min-h-[24px] text-muted print:hidden">
         {state && !state.ok

@@ -77,8 +77,7 @@ export const ShelfForm = ({
     <fieldset>
       <legend className="font-semibold text-[17px]">The pack</legend>
       <p className="small mb-3 text-muted">
-        For what it costs, when it runs out and what may not stand beside it. All of it may stay
-        empty.
+        For its cost, when it runs out and what must be kept away from it. All of it is optional.
       </p>
       <div className="grid gap-4 sm:grid-cols-2">
         <TextInput name="price" label="Price of a full pack" unit={currency} decimal />
@@ -89,7 +88,7 @@ export const ShelfForm = ({
         <TextInput
           name="place"
           label="Where it stands"
-          hint="For example, shed or cellar. What is written the same stands together."
+          hint="For example, shed or cellar. Items with the same place are listed together."
         />
       </div>
     </fieldset>

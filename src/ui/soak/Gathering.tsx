@@ -2,7 +2,7 @@ import { type GroupTurn, loadOf, PRODUCTS, programmeOf, type SoakLoad } from '@/
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT, formatClosure } from '@/words/closureWords'
 import { formatHealth } from '@/words/verdictWords'
-import { amount, type DisplayPreferences, dose, formatNumber } from '@/words/words'
+import { amount, type DisplayPreferences, dose, formatNumber, personHours } from '@/words/words'
 
 export const GROUPS = 4
 
@@ -91,7 +91,7 @@ export const Gathering = ({
                     {amount(sanitizer, turn.leftDeviation, preferences)} once they’re out and their
                     waste has been oxidised.
                     {Number.isFinite(turn.lastsPersonHours) &&
-                      ` The residual lasts for about ${formatNumber(turn.lastsPersonHours, 1, preferences)} person-hours.`}
+                      ` The residual lasts for about ${personHours(turn.lastsPersonHours, preferences)}.`}
                   </span>
                 )}
                 {turn.runsOutMinutes !== undefined && (
@@ -109,8 +109,8 @@ export const Gathering = ({
           <p className="small mt-2 max-w-[60ch] text-muted">{formatHealth(preferences)}</p>
           <p className="small mt-2 max-w-[60ch]">
             Afterwards: shock right away, and rinse the filter tomorrow. In total{' '}
-            {formatNumber(load, 1, preferences)} person-hours, the same as{' '}
-            {formatNumber(load / 0.7, 0, preferences)} evenings of two for twenty minutes.
+            {personHours(load, preferences)}, the same as {formatNumber(load / 0.7, 0, preferences)}{' '}
+            evenings of two for twenty minutes.
           </p>
         </>
       )}

@@ -16,7 +16,7 @@ import { type DisplayPreferences, day, dose } from '@/words/words'
 
 const SHOCK_WHY: Record<Exclude<ShockDue['why'], 'rhythm'>, string> = {
   load: 'Brought forward by a long or crowded soak.',
-  soak: 'A little after every soak, by what its people left.',
+  soak: 'A little after every soak, by what bathers left in the water.',
   sign: 'Brought forward by what was seen or smelled.',
   power: 'The water stood warm without power.',
   combined: 'Combined chlorine is too high.',

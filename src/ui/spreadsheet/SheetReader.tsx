@@ -240,7 +240,7 @@ export const SheetReader = ({
         </p>
       )}
       {preview && (
-        <section aria-label="What it would bring">
+        <section aria-label="What would be imported">
           <h2 className="mt-3 font-semibold text-[17px]" aria-live="polite">
             {count} {count === 1 ? 'row' : 'rows'} can be saved
             {preview.refused > 0 && `, ${preview.refused} refused`}

@@ -1,58 +1,18 @@
 'use client'
 
-import { useEffect, useRef, useState } from 'react'
-import {
-  along,
-  bent,
-  type ChartPlacement,
-  chartPoints,
-  distance,
-  isTaught,
-  type PictureProblem,
-  type Point,
-  REFUSING,
-  type StripPlacement,
-  type StripReading,
-} from '@/core'
 import type { Fields } from '@/server/form'
 import { SubmitButton } from '@/ui/form/SubmitButton'
-import { CHECK_RINGS, PICTURE_WORDS, photoFigure } from '@/words/photoWords'
 import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
-import { formatPictureRefusal } from '@/words/testText'
-import type { OpenedPicture } from '@/workers/stripPhoto.worker'
-import { type Action, DraftForm, useDraft } from '../form/draft'
+import { type Action, DraftForm } from '../form/draft'
 import { WhenInput } from '../form/inputs'
 import { SensesInput } from '../form/SensesInput'
-import { chartHandles, startChart } from './chartHandles'
 import { FileChoice } from './FileChoice'
 import { type PhotoPad, Result } from './PhotoResult'
-import { type Handle, PictureStage } from './PictureStage'
-import { usePhotoReader } from './usePhotoReader'
+import { PictureStage } from './PictureStage'
+import { PictureWarnings } from './PictureWarnings'
+import { photoHandles, photoMarks } from './photoHandles'
+import { PRACTICE_NAME, useStripPicture } from './useStripPicture'
 
-interface Open extends OpenedPicture {
-  url: string
-  name: string
-}
-
-const PRACTICE_NAME = 'practice.png'
-
-/** Seconds past the strip's own that a picture may be late. Common practice: colours go on changing. */
-const LATE_SECONDS = 30
-/** An older dip belongs to another strip. */
-const DIP_COUNTS_SECONDS = 3600
-/** So far from their charts all together, a chart in the picture is surer; CIE94. */
-const CHART_HELPS = 3
-/** With rings that nobody has laid these may mean no more than that they lie wrong. */
-const MISLAID: readonly PictureProblem[] = ['wrong strip', 'no plastic', 'turned', 'face down']
-
-const LAY_CHART =
-  'Now place the four rings on the centres of the chart’s corner blocks: lowest and highest of the first row, lowest and highest of the last.'
-
-const startStrip = ({ width, height, strip }: OpenedPicture): StripPlacement =>
-  strip ?? {
-    first: { x: 0.25 * width, y: 0.5 * height },
-    last: { x: 0.55 * width, y: 0.5 * height },
-  }
 const Reading = ({
   pads,
   tubId,
@@ -64,177 +24,9 @@ const Reading = ({
   waitSeconds: number
   practice: string | undefined
 }) => {
-  const reader = usePhotoReader()
-  const { set } = useDraft()
-  const [open, setOpen] = useState<Open>()
-  const [busy, setBusy] = useState(false)
-  const [practised, setPractised] = useState(false)
-  const [sentence, setSentence] = useState<string>()
-  const [strip, setStrip] = useState<StripPlacement>()
-  const [chart, setChart] = useState<ChartPlacement>()
-  const [reading, setReading] = useState<StripReading>()
-  const [late, setLate] = useState<number>()
-  /** The rings are where the application put them. */
-  const [laid, setLaid] = useState(false)
-  const asked = useRef(0)
-  const taught = pads.every(({ pad }) => isTaught(pad))
-  const blocks = pads.map(({ pad }) => pad.blocks.length)
-
-  const url = open?.url
-  useEffect(() => () => (url ? URL.revokeObjectURL(url) : undefined), [url])
-
-  const read = async (
-    place: StripPlacement,
-    withChart: ChartPlacement | undefined,
-    past = late ?? 0,
-  ) => {
-    asked.current++
-    const mine = asked.current
-    const outcome = await reader().read(
-      place,
-      pads.map(({ pad }) => pad),
-      withChart,
-      past,
-    )
-    // A ring may have moved on meanwhile.
-    if (mine !== asked.current) return
-    if ('sentence' in outcome) {
-      setReading(undefined)
-      setSentence(outcome.sentence)
-      return
-    }
-    setSentence(undefined)
-    setReading(outcome)
-    const refusing = outcome.problems.some((problem) => REFUSING.includes(problem))
-    for (const one of outcome.pads) {
-      const usable = !refusing && !one.problems.includes('strange')
-      set(one.quantity, usable ? photoFigure(one) : '')
-      set(`deviation.${one.quantity}`, usable ? one.deviation.toPrecision(3) : '')
-    }
-  }
-
-  const choose = async (file: Blob, name: string, takenAt: number | undefined) => {
-    setPractised(name === PRACTICE_NAME)
-    setBusy(true)
-    setSentence(undefined)
-    setReading(undefined)
-    try {
-      const opened = await reader().open(
-        file,
-        pads.map(({ pad }) => pad),
-      )
-      if ('refusal' in opened) {
-        setOpen(undefined)
-        setSentence(formatPictureRefusal(opened.refusal))
-        return
-      }
-      const found = taught ? undefined : await reader().findChart(blocks)
-      const withChart = taught ? undefined : (found ?? startChart(opened))
-      setOpen({ ...opened, url: URL.createObjectURL(file), name })
-      const place = startStrip(opened)
-      setStrip(place)
-      setChart(withChart)
-      const dipped = Number(localStorage.getItem(`pavrel.dipped.${tubId}`))
-      const seconds = takenAt && dipped ? (takenAt - dipped) / 1000 - waitSeconds : undefined
-      // A dip of another day says nothing of this picture.
-      const known =
-        seconds !== undefined && seconds > -waitSeconds && seconds < DIP_COUNTS_SECONDS
-          ? Math.max(0, Math.round(seconds))
-          : undefined
-      setLate(known)
-      setLaid(opened.strip !== undefined)
-      if (withChart && !(found && opened.strip)) setSentence(LAY_CHART)
-      else if (opened.strip) await read(place, withChart, known ?? 0)
-      else
-        setSentence(
-          'No strip was found in this picture. Place the two rings on the centres of its first and last pads.',
-        )
-    } catch {
-      setSentence('The picture couldn’t be read. Choose another.')
-    } finally {
-      setBusy(false)
-    }
-  }
-
-  const handles: Handle[] =
-    open && strip
-      ? [
-          {
-            id: 'first',
-            label: `Middle of the first pad, ${pads[0]?.name ?? ''}`,
-            short: pads.length > 1 ? '1' : 'pad',
-            point: strip.first,
-          },
-          {
-            id: 'last',
-            label:
-              pads.length > 1
-                ? `Middle of the last pad, ${pads.at(-1)?.name ?? ''}`
-                : 'White plastic beside the pad',
-            short: pads.length > 1 ? String(pads.length) : 'white',
-            point: strip.last,
-          },
-          ...(chart ? chartHandles(chart, pads.length) : []),
-        ]
-      : []
-  const pitch = strip ? distance(strip.first, strip.last) / Math.max(1, pads.length - 1) : 0
-  const marks =
-    open && strip
-      ? [
-          ...pads.slice(1, -1).map(({ name }, i) => ({
-            key: name,
-            point: along(
-              strip.first,
-              strip.last,
-              bent((i + 1) / (pads.length - 1), strip.bend ?? 0),
-            ),
-            radius: 0.22 * pitch,
-            label: String(i + 2),
-          })),
-          ...(chart
-            ? chartPoints(
-                chart,
-                pads.map(({ pad }) => pad.blocks.length),
-              )
-                .flat()
-                .map((point) => ({
-                  key: `${point.x} ${point.y}`,
-                  point,
-                  radius: open.width / 110,
-                }))
-            : []),
-        ]
-      : []
-  const move = (id: string, point: Point) => {
-    if (id === 'first' || id === 'last') {
-      // Laid by hand, pads stand at equal distances.
-      setLaid(false)
-      setStrip((now) => now && { first: now.first, last: now.last, [id]: point })
-    } else setChart((now) => now && { ...now, [id]: point })
-  }
-  const turn = () => {
-    if (!strip) return
-    const turned = { first: strip.last, last: strip.first }
-    setLaid(false)
-    setStrip(turned)
-    void read(turned, chart)
-  }
-  const withChart = async () => {
-    if (!open || !strip) return
-    const found = chart ? undefined : await reader().findChart(blocks)
-    const next = chart ? undefined : (found ?? startChart(open))
-    setChart(next)
-    if (!next || found) {
-      void read(strip, next)
-      return
-    }
-    asked.current++
-    setReading(undefined)
-    setSentence(LAY_CHART)
-  }
-  const problems = reading?.problems ?? []
-  const mislaid = laid && problems.some((problem) => MISLAID.includes(problem))
-
+  const picture = useStripPicture(pads, tubId, waitSeconds)
+  const { open, busy, setBusy, practised, sentence, setSentence, strip, chart } = picture
+  const { reading, late, laid, taught, choose, move, turn, withChart, settled } = picture
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -293,10 +85,10 @@ const Reading = ({
               width={open.width}
               height={open.height}
               label="The picture of the strip"
-              handles={handles}
-              marks={marks}
+              handles={photoHandles(pads, strip, chart)}
+              marks={photoMarks(pads, strip, chart, open.width)}
               onMove={move}
-              onSettled={() => void read(strip, chart)}
+              onSettled={settled}
             />
             <div className="flex flex-wrap gap-x-5">
               {pads.length > 1 && (
@@ -315,39 +107,10 @@ const Reading = ({
             </div>
           </div>
           <div>
-            {mislaid && (
-              <p role="alert" className="safety mb-3">
-                {CHECK_RINGS}
-              </p>
-            )}
-            {problems
-              .filter((problem) => !(mislaid && MISLAID.includes(problem)))
-              .map((problem) => (
-                <p key={problem} role="alert" className="safety mb-3">
-                  {PICTURE_WORDS[problem]}
-                </p>
-              ))}
-            {late !== undefined && late > LATE_SECONDS && !problems.includes('late') && (
-              <p className="safety mb-3">
-                Taken {late} s after its reading time: the colours have changed, so it counts for
-                less. A fresh strip is better.
-              </p>
-            )}
-            {late === undefined && reading && !practised && (
-              <p className="small mb-3 text-muted">
-                Nothing says when this strip was dipped. Read later than its label says, its colours
-                are off.
-              </p>
-            )}
-            {taught &&
-              !chart &&
-              reading &&
-              (reading.leftOver > CHART_HELPS || problems.includes('cast')) && (
-                <p className="small mb-3">
-                  Light or camera shift these colours. With the bottle’s chart in the same picture
-                  they can be told more surely.
-                </p>
-              )}
+            <PictureWarnings
+              {...{ reading, laid, late, practised }}
+              chartHelps={taught && !chart}
+            />
             {reading && <Result pads={pads} reading={reading} />}
           </div>
         </div>

@@ -53,7 +53,7 @@ export const TrendKey = ({ trends }: { trends: Trends }) => {
           target
         </li>
       )}
-      {trends.readingsOnly && <li>readings alone: a line over so long would be a smear</li>}
+      {trends.readingsOnly && <li>readings only: over so long a time a line would be a blur</li>}
     </ul>
   )
 }

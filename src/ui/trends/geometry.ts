@@ -185,3 +185,40 @@ export const valueAt = (
   }
   return undefined
 }
+
+interface Span {
+  from: number
+  to: number
+}
+
+/** What lies so near a cursor that it is meant, as a share of the time shown. */
+const reachOf = ({ from, to }: Span) => (to - from) / 150
+
+const nearest = <Point extends { at: number }>(points: readonly Point[], at: number, range: Span) =>
+  points
+    .filter((one) => Math.abs(one.at - at) <= reachOf(range))
+    .sort((a, b) => Math.abs(a.at - at) - Math.abs(b.at - at))[0]
+
+/** Every moment within a range at which something was read or done, for the keys. */
+export const stopsIn = ({ lanes, events }: Pick<Trends, 'lanes' | 'events'>, range: Span) => {
+  const all = [...lanes.flatMap(({ readings }) => readings), ...events]
+  return [...new Set(all.map(({ at }) => at))]
+    .filter((at) => at >= range.from && at <= range.to)
+    .sort((a, b) => a - b)
+}
+
+/** The entry that a press at a moment opens. */
+export const entryNear = (
+  { lanes, events }: Pick<Trends, 'lanes' | 'events'>,
+  at: number,
+  range: Span,
+) => nearest([...lanes.flatMap(({ readings }) => readings), ...events], at, range)?.id
+
+/** What stands in the gutter of each lane: what was read near the cursor, and the line there; without a cursor the line's end. */
+export const readoutAt = (layout: Layout, cursor: number | undefined, range: Span) =>
+  layout.lanes.map(({ lane }) => ({
+    lane,
+    read: cursor === undefined ? undefined : nearest(lane.readings, cursor, range),
+    line: valueAt(lane.lines, cursor ?? range.to),
+  }))
+export type Readout = ReturnType<typeof readoutAt>

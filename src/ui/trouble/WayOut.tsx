@@ -124,7 +124,7 @@ export const WayOut = ({
         <p className="small mt-1 text-muted">
           {underWay
             ? 'Its steps are done.'
-            : 'Nothing of it can be done now: see what keeps the tub closed.'}
+            : 'None of it can be done now: see what keeps the tub closed.'}
         </p>
       )}
       {licensed && <p className="small mt-2 font-medium">{inUnits(licensed, preferences)}</p>}

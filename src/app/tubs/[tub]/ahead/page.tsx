@@ -33,7 +33,7 @@ const Ahead = async ({ params, searchParams }: AheadProps) => {
         <Link href={`/tubs/${view.tub.id}/now`} className="quiet">
           Now
         </Link>
-        <h1 className="serif title">The tub stands empty: there is nothing to foresee.</h1>
+        <h1 className="serif title">The tub stands empty: there is nothing to forecast.</h1>
       </>
     )
   const { tub, plan, planned, now, learnt } = view

@@ -1,4 +1,4 @@
-import { choosePlan, saveEntry } from '@/app/actions'
+import { choosePlan } from '@/app/actions'
 import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
@@ -17,24 +17,22 @@ import {
 } from '@/core'
 import type { TubView } from '@/server/views'
 import { BalanceMap } from '@/ui/dose/BalanceMap'
-import { Countdown } from '@/ui/dose/Countdown'
 import { DoseSheet } from '@/ui/dose/DoseSheet'
 import { LabelDoses } from '@/ui/dose/LabelDoses'
 import { OldReading } from '@/ui/dose/OldReading'
 import { OverdoseHelp } from '@/ui/dose/OverdoseHelp'
-import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { EffectTable, effectRows } from '@/ui/dose/StepDetails'
 import { PlanOptions } from '@/ui/dose/Ways'
 import { Link } from '@/ui/Link'
 import { Closed } from '@/ui/today/Closed'
 import { CorrectedOftenNote } from '@/ui/trouble/CorrectedOftenNote'
-import { Explained } from '@/ui/words/Explained'
-import { formatNote } from '@/words/adviceText'
 import { formatClosure } from '@/words/closureWords'
 import { formatStartsFrom } from '@/words/learntWords'
 import { alsoToday, planText } from '@/words/planWords'
 import { formatFloor } from '@/words/verdictWords'
-import { aboutWhen, clock, type DisplayPreferences, dayAndClock, dose, volume } from '@/words/words'
+import { aboutWhen, type DisplayPreferences, dayAndClock, volume } from '@/words/words'
+
+import { PlanList, PlanNotes } from './PlanList'
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven']
 
@@ -90,7 +88,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
         ...replacedFirst(usual),
       }
     : usual
-  const { tub, plan, estimate, waiting, now, round, schedule } = view
+  const { tub, plan, estimate, now, round, schedule } = view
   const held = view.verdict.closures.find(holdsBack)
   const also = alsoToday(view, preferences)
   const floor = formatFloor(tub, preferences)
@@ -111,6 +109,8 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
   const startsFrom = formatStartsFrom(view, preferences)
   const tested = estimate.lastTestAt !== undefined
   const test = !tested || tooOld(view)
+  const { closures, readLow } = view.verdict
+  const allInRange = plan.notes.length === 0 && closures.length === 0 && readLow === undefined
   return (
     <>
       <h1 className="serif title pt-2">{titleOf(view, preferences, retestAt)}</h1>
@@ -139,83 +139,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       )}
       <div className="mt-6 grid gap-10 xl:grid-cols-[minmax(0,400px)_minmax(0,1fr)] print:mt-2 print:grid-cols-2 print:gap-6">
         <div>
-          {!held && (done > 0 || !nothing) && (
-            <ol>
-              <Done view={view} preferences={preferences} />
-              {plan.steps.map((step, i) => (
-                <PlanStepView
-                  key={`${step.order}-${step.kind}`}
-                  step={step}
-                  view={view}
-                  preferences={preferences}
-                  at={schedule.starts[i] ?? now}
-                  thenMinutes={schedule.waits[i] ?? 0}
-                  last={i === plan.steps.length - 1}
-                  turn={i === 0}
-                  keep={saveEntry}
-                />
-              ))}
-              <li className="relative ml-3.5 pl-6">
-                <span
-                  className={`${dot} left-[-12.5px] border-2 border-line bg-paper`}
-                  aria-hidden="true"
-                >
-                  <svg width={10} height={14} viewBox="0 0 10 14" aria-hidden="true">
-                    <rect
-                      x={2.5}
-                      y={1}
-                      width={5}
-                      height={12}
-                      fill="none"
-                      stroke="var(--ink)"
-                      strokeWidth={1.6}
-                    />
-                  </svg>
-                </span>
-                <p>
-                  <b>Test again</b>,{' '}
-                  {nothing && !waiting && retestAt <= now
-                    ? 'now'
-                    : aboutWhen(retestAt, preferences)}
-                </p>
-                {plan.later.length > 0 && (
-                  <p className="small mt-1 max-w-[52ch] text-muted">
-                    {replacing
-                      ? 'With fresh water in, you may need'
-                      : 'Large corrections are split. After that test you may need another'}{' '}
-                    {plan.later
-                      .map(
-                        ({ product, grams }) =>
-                          `${dose(product, grams, preferences)} ${PRODUCTS[product].commonName}`,
-                      )
-                      .join(' and ')}
-                    ; the next test decides.
-                  </p>
-                )}
-                {nothing && (
-                  <>
-                    {waiting && (
-                      <div className="mt-3 flex items-center gap-5">
-                        <Countdown
-                          until={waiting.until}
-                          since={waiting.since}
-                          renderedAt={now}
-                          label="Wait before the test"
-                        />
-                        <p className="max-w-[34ch]">
-                          The {PRODUCTS[waiting.product].commonName} is mixing until{' '}
-                          <b>{clock(waiting.until, preferences)}</b>. Nobody in until then.
-                        </p>
-                      </div>
-                    )}
-                    <Link href={`/tubs/${tub.id}/test`} className="go mt-4">
-                      Test the water
-                    </Link>
-                  </>
-                )}
-              </li>
-            </ol>
-          )}
+          {!held && (done > 0 || !nothing) && <PlanList {...{ view, replacing, preferences }} />}
           {also.length > 0 && (
             <section className="mt-5 hidden print:block">
               <h2 className="head">Also today</h2>
@@ -236,7 +160,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           )}
           {nothing && done === 0 && !held && (
             <div>
-              {tested && plan.notes.length === 0 && (
+              {tested && allInRange && (
                 <p className="max-w-[52ch] text-[18px]">
                   Nothing to add: all readings are in range.
                 </p>
@@ -289,20 +213,8 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               (step) => step.kind === 'add' && PRODUCTS[step.product].family === 'acid',
             )}
           />
-          {plan.notes.length > 0 && tested && (
-            <section>
-              <h2 className="head">Not dosed, and why</h2>
-              <ul className="small mt-1">
-                {plan.notes.map((note) => (
-                  <li
-                    key={note.quantity + note.reason.code}
-                    className="max-w-[64ch] border-hair border-t py-1.5"
-                  >
-                    <Explained text={formatNote(note, preferences)} />
-                  </li>
-                ))}
-              </ul>
-            </section>
+          {tested && (
+            <PlanNotes title="Not dosed, and why" notes={plan.notes} {...{ preferences }} />
           )}
           {usual.plan.replaceable !== undefined && (
             <Link
@@ -317,21 +229,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
           <Link href={`/tubs/${tub.id}/shelf`} className="quiet justify-self-start print:hidden">
             My shelf
           </Link>
-          {plan.assumed.length > 0 && (
-            <section>
-              <h2 className="head">Assumed</h2>
-              <ul className="small mt-1">
-                {plan.assumed.map((note) => (
-                  <li
-                    key={note.quantity + note.reason.code}
-                    className="max-w-[64ch] border-hair border-t py-1.5"
-                  >
-                    <Explained text={formatNote(note, preferences)} />
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
+          <PlanNotes title="Assumed" notes={plan.assumed} {...{ preferences }} />
         </div>
       </div>
     </>

@@ -59,7 +59,7 @@ const ProgrammePage = async ({ params }: TubParams) => {
             <StartUp view={view} progress={progress} tick={tickStart} preferences={preferences} />
           ) : estimate.filledAt === undefined ? (
             <p className="small">
-              Fresh water in it?{' '}
+              Just refilled?{' '}
               <Link href={`/tubs/${tub.id}/record?add=water`} className="quiet">
                 Log the fill
               </Link>

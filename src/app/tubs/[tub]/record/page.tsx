@@ -234,7 +234,7 @@ const JournalPage = async ({ params, searchParams }: RecordProps) => {
       </div>
       {shown.length === 0 && written.length > 0 && (
         <p className="mt-5">
-          Nothing that was logged fits.{' '}
+          No entry matches.{' '}
           <Link href={base} className="quiet">
             Show everything
           </Link>

@@ -30,7 +30,7 @@ import { SoakForm } from '@/ui/soak/SoakForm'
 import { Closed } from '@/ui/today/Closed'
 import { formatEntry } from '@/words/entryWords'
 import { formatHealth } from '@/words/verdictWords'
-import { dayAndClock, formatNumber } from '@/words/words'
+import { dayAndClock, personHours } from '@/words/words'
 
 interface SoakProps extends TubParams {
   searchParams: Promise<Record<string, string | string[] | undefined>>
@@ -103,7 +103,7 @@ const SoakPage = async ({ params, searchParams }: SoakProps) => {
                   </li>
                 ))}
                 <li className="border-hair border-t py-1.5 font-medium">
-                  Together {formatNumber(loadTogether(soaks), 1, preferences)} person-hours
+                  Together {personHours(loadTogether(soaks), preferences)}
                   {soaks.some(({ body }) => isHeavy(body)) &&
                     ': long or crowded, so a shock follows'}
                   .

@@ -22,7 +22,7 @@ import {
   toBuySaid,
   unpricedSaid,
 } from '@/words/supplyWords'
-import { day, dose, formatNumber, volume, weekday } from '@/words/words'
+import { day, dose, formatNumber, personHours, volume, weekday } from '@/words/words'
 
 const MONTHS = 6
 
@@ -71,13 +71,17 @@ const CostsPage = async ({ params }: TubParams) => {
       m(perKwh(lately.kilowattHours.heat + lately.kilowattHours.fills)),
     ],
     ['Pumps', `${n(lately.kilowattHours.pumps)} kWh`, m(perKwh(lately.kilowattHours.pumps))],
-    ['Products', `${lately.products.length} kinds`, m(lately.productsMoney)],
+    [
+      'Products',
+      lately.products.length === 1 ? '1 product' : `${lately.products.length} products`,
+      m(lately.productsMoney),
+    ],
     ['Water', volume(lately.litres, preferences), m(lately.waterMoney)],
     ...(lately.soaks > 0
       ? [
           [
             'A soak',
-            `${n(lately.personHours / lately.soaks, 1)} person-hours`,
+            personHours(lately.personHours / lately.soaks, preferences),
             sum(lately) > 0 ? m(sum(lately) / lately.soaks) : '–',
           ] as [string, string, string],
         ]
@@ -89,8 +93,8 @@ const CostsPage = async ({ params }: TubParams) => {
       <p className="small mt-1 max-w-[86ch] text-muted">
         {day(lately.from, preferences)} to today, this tub, {lately.soaks}{' '}
         {lately.soaks === 1 ? 'soak' : 'soaks'}. Products are weighed out from the journal; heat
-        comes from how this tub cools ({heatKnown(lately.heat)}), pumps from what is usual. An
-        estimate until a meter says better.
+        comes from how this tub cools ({heatKnown(lately.heat)}). Pumps are assumed to run as they
+        usually do. All of it is an estimate; a meter knows better.
       </p>
       {(unpriced.length > 0 || missing.length > 0) && (
         <p className="small mt-2 max-w-[86ch]">
@@ -132,7 +136,7 @@ const CostsPage = async ({ params }: TubParams) => {
           />
         ) : (
           <p className="max-w-[60ch] text-muted">
-            With prices, the months stand here side by side.
+            Once prices are entered, the months are compared here.
           </p>
         )}
         <table className="h-fit w-full">
@@ -218,9 +222,9 @@ const CostsPage = async ({ params }: TubParams) => {
           </h2>
           {toBuy.length === 0 ? (
             <p className="mt-1">
-              Nothing has to be bought for the next month, by what is counted.{' '}
+              By these counts, nothing needs buying in the next month.{' '}
               <Link href={`/tubs/${tub.id}/refill`} className="quiet !min-h-9">
-                What the next refill takes
+                What the next refill needs
               </Link>
             </p>
           ) : (
@@ -248,7 +252,7 @@ const CostsPage = async ({ params }: TubParams) => {
               <ShoppingTools text={listText} />
               <p className="small mt-2 print:hidden">
                 <Link href={`/tubs/${tub.id}/refill`} className="quiet !min-h-9">
-                  What the next refill takes
+                  What the next refill needs
                 </Link>
               </p>
             </>
@@ -260,8 +264,8 @@ const CostsPage = async ({ params }: TubParams) => {
           </h2>
           {conflicts.length === 0 ? (
             <p className="small mt-1">
-              Nothing on the shelf stands beside what it may not meet. Keep everything dry, cool,
-              closed and out of children’s reach.
+              Nothing on the shelf is kept beside anything it must not touch. Keep everything dry,
+              cool, closed and out of children’s reach.
             </p>
           ) : (
             <ul className="mt-1 grid gap-2">

@@ -31,7 +31,8 @@ const DataPage = async ({ params }: { params: Promise<{ tub: string }> }) => {
         </p>
         <h3 className="mt-5 mb-1 font-semibold text-[17px]">Go back to a copy</h3>
         <p className="small mb-2 max-w-[66ch] text-muted">
-          It replaces the database, all tubs of it. What is here now is kept as a file beside it.
+          It replaces the whole database, with all tubs. The current one is kept as a file beside
+          it.
         </p>
         <RestoreCopy
           copies={(kept?.copies ?? []).map((copy) => ({
@@ -50,8 +51,7 @@ const DataPage = async ({ params }: { params: Promise<{ tub: string }> }) => {
           Export
         </h2>
         <p className="mt-1 max-w-[66ch]">
-          Everything that was entered, in a form other programs read. Its shape is told in
-          docs/export.md.
+          Everything that was entered, in a form other programs read. docs/export.md describes it.
         </p>
         <p className="mt-3">
           <a href="/api/data/export" className="plain" download>
@@ -82,9 +82,7 @@ const DataPage = async ({ params }: { params: Promise<{ tub: string }> }) => {
             Import a spreadsheet
           </Link>
         </p>
-        <p className="mb-3 max-w-[66ch]">
-          Or an export of Pavrel, all of it, from here or from another house.
-        </p>
+        <p className="mb-3 max-w-[66ch]">Or a whole Pavrel export, from this house or another.</p>
         <ImportExport take={importData} />
       </section>
     </div>

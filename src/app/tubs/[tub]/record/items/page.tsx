@@ -23,8 +23,8 @@ const Items = async ({ params }: TubParams) => {
       <h1 className="serif title">The life of each item</h1>
       {empty && (
         <p className="mt-2 max-w-[62ch]">
-          Filter sets, the cover, the lamp, feeders and test kits stand here once something was
-          logged of them.{' '}
+          Filter sets, the cover, the lamp, feeders and test kits appear here once something has
+          been logged about them.{' '}
           <Link href={`${base}/upkeep`} className="font-semibold underline underline-offset-4">
             Add a filter set under Upkeep
           </Link>

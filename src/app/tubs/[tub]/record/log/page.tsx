@@ -167,7 +167,7 @@ const LogPage = async ({ params, searchParams }: LogProps) => {
             Closed, and how it ended
           </h2>
           {log.closures.length === 0 ? (
-            <p className="small">Nothing that was written down closed it.</p>
+            <p className="small">Nothing in the log closed it.</p>
           ) : (
             <ul className="small">
               {log.closures.map((one) => (

@@ -39,8 +39,8 @@ const HabitSheet = async ({ params }: TubParams) => {
         ))}
       </div>
       <p className="small mt-4 text-muted">
-        Afterwards: cover on and locked. Tell how many were in and how long, so that the water is
-        put right.
+        Afterwards: cover on and locked. Say how many were in and for how long, so that the water
+        can be treated.
       </p>
     </article>
   )

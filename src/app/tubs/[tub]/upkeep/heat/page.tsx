@@ -76,13 +76,13 @@ const HeatPage = async ({ params, searchParams }: HeatProps) => {
         {perDay === undefined
           ? 'Enter what a kilowatt hour costs below to see money. '
           : `${money(perDay, currency, preferences)} a day. `}
-        {airWords(place.air, process.env.PAVREL_STAND_INS === '1', preferences)} The pump’s own
-        warmth is counted in; what a soak loses is the same in every way and is left out.
+        {airWords(place.air, process.env.PAVREL_STAND_INS === '1', preferences)} The pump’s own heat
+        is included. What a soak loses is the same either way and is left out.
       </p>
       {standsEmpty(view.verdict.closures) && (
         <p className="mt-3 max-w-[66ch] border-oak-2 border-l-4 pl-3">
-          The tub stands empty: nothing is heated and nothing can freeze but what was left in the
-          pipes. The figures below are for when it runs.
+          The tub stands empty: nothing is heated, and only what was left in the pipes can freeze.
+          The figures below are for when it runs.
         </p>
       )}
       <ThreeWays {...shared} currency={currency} choose={chooseWay} />

@@ -1,6 +1,5 @@
 import Joi from 'joi'
 import {
-  type Entry,
   estimate,
   fromCelsius,
   inconsistencies,
@@ -16,25 +15,17 @@ import {
   toCelsius,
 } from '@/core'
 import { preferencesIn } from '@/server/preferences'
-import type { Store } from '@/store/database'
 import { findKit } from '@/store/kits'
-import type { TubRow } from '@/store/tubs'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { FIELD, field, REFUSALS } from '@/words/refusals'
 import { formatImplausibility } from '@/words/testText'
 import { check, type Fields, number, oneOf, sentNumber } from '../form'
-import type { Draft } from './draft'
+import { type EntryForm, shown } from './entryForm'
 
 /** Where a reading of one picture is less certain than its kit usually is. */
 const deviationField = (quantity: Quantity) => `deviation.${quantity}`
 
-export const draftTest = (
-  store: Store,
-  tub: TubRow,
-  fields: Fields,
-  at: number,
-  journal: readonly Entry[],
-): Draft => {
+const read: EntryForm<'test'>['read'] = ({ store, tub, fields, at, journal }) => {
   const shape: Record<string, Joi.Schema> = { method: oneOf(FIELD.testMethod, METHODS) }
   const kit = /^\d{1,9}$/.test(fields.kit ?? '') ? findKit(store, Number(fields.kit)) : undefined
   const unit = tub.units.temperature
@@ -86,18 +77,41 @@ export const draftTest = (
   for (const quantity of named)
     standardDeviations[quantity] = deviationOf(quantity, readings[quantity] ?? 0)
   return {
-    entry: {
-      kind: 'test',
-      at,
-      body: {
-        method,
-        readings,
-        ...(used ? { kitId: used.id, standardDeviations } : {}),
-        ...(look || smell
-          ? { senses: { ...(look ? { look } : {}), ...(smell ? { smell } : {}) } }
-          : {}),
-      },
+    body: {
+      method,
+      readings,
+      ...(used ? { kitId: used.id, standardDeviations } : {}),
+      ...(look || smell
+        ? { senses: { ...(look ? { look } : {}), ...(smell ? { smell } : {}) } }
+        : {}),
     },
     questions,
   }
+}
+
+export const test: EntryForm<'test'> = {
+  read,
+  show: ({ method, kitId, senses, readings }, tub) => {
+    const fields: Fields = {
+      method,
+      ...(kitId ? { kit: String(kitId) } : {}),
+      ...(senses
+        ? {
+            senses: 'ask',
+            'senses.look': senses.look ?? '',
+            'senses.smell': senses.smell ?? '',
+          }
+        : {}),
+    }
+    for (const quantity of QUANTITIES) {
+      const value = readings[quantity]
+      if (value === undefined) continue
+      fields[quantity] = shown(
+        quantity === 'temperature' ? fromCelsius(value, tub.units.temperature) : value,
+        2,
+      )
+    }
+    return fields
+  },
+  next: 'dose',
 }

@@ -2,7 +2,6 @@ import Joi from 'joi'
 import type { Objection } from '@/core'
 import {
   bathersIn,
-  type DoseBody,
   doseUnit,
   type Entry,
   estimate,
@@ -17,6 +16,7 @@ import {
   PRODUCTS,
   type ProductName,
   type Strength,
+  toDose,
   waitBefore,
   whyNotAfter,
 } from '@/core'
@@ -29,9 +29,9 @@ import { formatWait } from '@/words/handlingText'
 import { formatOverdone } from '@/words/overdoneWords'
 import { doseQuestion, FIELD, REFUSALS } from '@/words/refusals'
 import type { DisplayPreferences } from '@/words/words'
-import { check, type Fields, number, oneOf } from '../form'
+import { check, number, oneOf } from '../form'
 import { strengthOnShelf } from '../shelf'
-import type { Draft } from './draft'
+import { type EntryForm, shown } from './entryForm'
 
 /** More than this is no dose for a tub, g per litre of water. */
 const LARGEST_GRAMS_PER_LITRE = 5
@@ -109,15 +109,7 @@ const tooMuch = (
 
 const SHORTEST_REASON = 3
 
-/** @param original the dose that this one corrects */
-export const draftDose = (
-  store: Store,
-  tub: TubRow,
-  fields: Fields,
-  at: number,
-  journal: readonly Entry[],
-  original?: DoseBody,
-): Draft => {
+const read: EntryForm<'dose'>['read'] = ({ store, tub, fields, at, journal }, original) => {
   const named = check<{ product: ProductName }>(
     Joi.object({ product: oneOf('Product', PRODUCT_NAMES) }),
     { product: fields.product ?? '' },
@@ -167,25 +159,30 @@ export const draftDose = (
     if (reasonFor(field).length < SHORTEST_REASON) questions[field] = said
   const reasons = [...new Set(against.map(({ field }) => reasonFor(field)))]
   return {
-    entry: {
-      kind: 'dose',
-      at,
-      body: {
-        product: chosen,
-        grams,
-        ...(strength ? { strength } : {}),
-        ...(plannedGrams === undefined ? {} : { plannedGrams }),
-        ...(reasons.length > 0
-          ? {
-              override: {
-                against: against.map(({ code }) => code),
-                reason: reasons.join('; ').slice(0, 300),
-              },
-            }
-          : {}),
-      },
+    body: {
+      product: chosen,
+      grams,
+      ...(strength ? { strength } : {}),
+      ...(plannedGrams === undefined ? {} : { plannedGrams }),
+      ...(reasons.length > 0
+        ? {
+            override: {
+              against: against.map(({ code }) => code),
+              reason: reasons.join('; ').slice(0, 300),
+            },
+          }
+        : {}),
     },
     questions,
     insists: against.map(({ field }) => field).filter((field) => field in questions),
   }
+}
+
+export const dose: EntryForm<'dose'> = {
+  read,
+  show: ({ product, grams }, tub) => ({
+    product,
+    amount: shown(toDose(product, grams, tub.units.mass), 2),
+  }),
+  next: 'dose',
 }
