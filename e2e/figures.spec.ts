@@ -1,4 +1,4 @@
-import { DEMO, EMPTY, elsewhere, enterTest, expect, setUpTub, test } from './steps'
+import { DEMO, EMPTY, elsewhere, enterTest, expect, setUpTub, test, wordsOf } from './steps'
 
 const volumeOf = async (page: import('@playwright/test').Page) =>
   page.getByLabel('Water column').first().textContent()
@@ -110,14 +110,6 @@ const PLACES = [
 
 const WHOLE = process.env.PAVREL_WHOLE === '1'
 
-/** What a page shows and says to ears, folded parts too. */
-const allTextOf = (page: import('@playwright/test').Page) =>
-  page.evaluate(() => {
-    for (const folded of document.querySelectorAll('details')) folded.open = true
-    // biome-ignore lint/performance/useDomNodeTextContent: what is shown, not what scripts hold
-    return document.body.innerText
-  })
-
 test('every place in the units of whoever reads it', async ({ browser }) => {
   test.setTimeout(300_000)
   const { page, id } = await american(browser, 'Reader')
@@ -131,22 +123,27 @@ test('every place in the units of whoever reads it', async ({ browser }) => {
     await page.getByRole('textbox', { name, exact: true }).fill(value)
   await page.getByRole('button', { name: /^Save test/ }).click()
   await expect(page).toHaveURL(/dose$/)
+  const read: string[] = []
   for (const where of PLACES) {
-    await page.goto(`${EMPTY}/tubs/${id}/${where}`)
-    const text = await allTextOf(page)
+    const text = await wordsOf(page, `${EMPTY}/tubs/${id}/${where}`)
     const metric = text.match(/.{0,40}\d ?(°C|mL|cm|mm|m²|kg|litres|L|g)\b.{0,20}/g) ?? []
     expect(
       metric.filter((line) => !/kWh|m³/.test(line)),
       where,
     ).toEqual([])
     expect(text, where).not.toMatch(/\b0\d:\d\d [AP]M/)
+    read.push(text)
   }
+  // What is looked for would be found.
+  expect(read.join()).toMatch(/\d ?°F/)
+  expect(read.join()).toMatch(/\d ?oz\b/)
   const german = await elsewhere(browser, { locale: 'de-DE', timezoneId: 'Europe/Berlin' })
+  // Once by itself, so that the server knows its hour.
+  await german.goto(`${DEMO}/tubs/1/now`)
   // Each place of one tub or the other; of both in the whole run.
   for (const tub of [1, 2])
     for (const where of PLACES.filter((_, i) => WHOLE || i % 2 === tub - 1)) {
-      await german.goto(`${DEMO}/tubs/${tub}/${where}`)
-      const text = await allTextOf(german)
+      const text = await wordsOf(german, `${DEMO}/tubs/${tub}/${where}`)
       const foreign =
         text.match(/.{0,40}\d ?(°F|oz|fl oz|inch|in\b(?! )|ft²|(?:US |imp )?gal)\b.{0,20}/g) ?? []
       // The published rule for bathers counts US gallons and says so.
@@ -155,7 +152,9 @@ test('every place in the units of whoever reads it', async ({ browser }) => {
         `${tub}/${where}`,
       ).toEqual([])
       expect(text, where).not.toMatch(/\d [AP]M\b/)
+      read.push(text)
     }
+  expect(read.join()).toMatch(/\d ?°C/)
   await page.context().close()
   await german.context().close()
 })

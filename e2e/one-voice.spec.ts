@@ -6,7 +6,7 @@ import { openStore } from '@/store/database'
 import { insertEntry } from '@/store/entries'
 import { insertTub } from '@/store/tubs'
 import { goodReadings } from '../tests/closureStates'
-import { DEMO, DEMO_DB, elsewhere, expect, PHONE, test } from './steps'
+import { DEMO, DEMO_DB, elsewhere, expect, PHONE, test, wordsOf } from './steps'
 
 /** States that people were in: what every place must not offer, and what Now says. On the phone, one after another. */
 interface State {
@@ -167,9 +167,10 @@ for (const state of STATES)
     const page = await elsewhere(browser, { viewport: PHONE, locale: 'en-GB' })
     await page.goto(`${DEMO}/tubs/${row.id}/now`)
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(says)
+    expect((await page.getByRole('main').textContent())?.match(never)?.[0]).toBeUndefined()
     for (const place of PLACES) {
-      if (place !== 'now') await page.goto(`${DEMO}/tubs/${row.id}/${place}`)
-      const text = (await page.getByRole('main').textContent()) ?? ''
+      const text = await wordsOf(page, `${DEMO}/tubs/${row.id}/${place}`)
+      expect(text).toContain(row.name)
       expect([place, text.match(never)?.[0]]).toEqual([place, undefined])
     }
     await page.context().close()

@@ -118,7 +118,13 @@ const row = (name: string, perSecond: number, rest = '') =>
 console.log('\nthe core on one thread')
 row(
   'speciation of a water',
-  rate((i) => speciate(7 + (i % 100) / 100, 90, 30, 0, k)?.bicarbonateMmol ?? 0),
+  rate(
+    (i) =>
+      speciate(
+        { pH: 7 + (i % 100) / 100, totalAlkalinityPpm: 90, cyanuricAcidPpm: 30, boratePpm: 0 },
+        k,
+      )?.bicarbonateMmol ?? 0,
+  ),
 )
 const fullRate = rate((i) => full(chlorine(i)))
 row('chlorine and stabiliser, full set', fullRate)
@@ -167,19 +173,15 @@ console.log(
   '\nallocated in the inner kinetics, bytes a call: no objects, only numbers that the engine boxes between functions',
 )
 const parts = { alkalinity: 1.8e-3, carbon: 1.85e-3, cyanurate: 2e-4, chlorine: 5e-5 }
+const totals = { ...parts, borate: 0, freeChlorine: parts.chlorine }
 for (const [name, work] of [
   ['nothing but a number handed back, for comparison', (i: number) => Math.sqrt(i)],
   [
-    'pH from the totals, scalars',
-    (i: number) =>
-      solvePhOf(
-        parts.alkalinity,
-        parts.carbon + (i % 100) * 1e-7,
-        0,
-        parts.cyanurate,
-        parts.chlorine,
-        k,
-      ),
+    'pH from the totals',
+    (i: number) => {
+      totals.carbon = parts.carbon + (i % 100) * 1e-7
+      return solvePhOf(totals, k)
+    },
   ],
   ['chlorine and stabiliser', (i: number) => full(chlorine(i))],
   [

@@ -167,7 +167,14 @@ const wholeGeneral = (solve: Solve, tol: number) => {
       STATES.map((name) => tub[name][0] ?? 0),
       (into, [s = 0, w = 0, c = 0, alkalinity = 0, carbon = 0]) => {
         const met = WASTE_REACTION * s * w
-        guess = phNear(alkalinity / 1000, carbon / 1000, 0, cyanurate, k, guess)
+        const totals = {
+          alkalinity: alkalinity / 1000,
+          carbon: carbon / 1000,
+          borate: 0,
+          cyanurate,
+          hypochlorous: 0,
+        }
+        guess = phNear(totals, k, guess)
         const a = Math.exp(-Math.LN10 * guess)
         const dissolved = carbon / 1000 / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
         into[0] = -loss * s - met

@@ -1,5 +1,5 @@
 // npm run faults: what must not be lost, tried on the real server: kills, full and read-only disks, damaged and newer databases, half
-// migrations, two openers, repeats, lost answers, two phones, clocks that jump. A hundred kills; --short, as in `npm test`, a dozen;
+// migrations, two openers, repeats, lost answers, two phones, clocks that jump. A hundred kills; --short, as in `npm test`, eight;
 // --whole a thousand.
 // Prints one row a fault: tried, failed. Ends with 1 where anything failed. --write puts the table into docs/reliability.md.
 import { spawn, spawnSync } from 'node:child_process'
@@ -28,7 +28,7 @@ const whole = process.argv.includes('--whole')
 const short = process.argv.includes('--short')
 /** How often a fault is tried, by the form of the run. */
 const times = (shortly, usually, wholly) => (whole ? wholly : short ? shortly : usually)
-const KILLS = times(12, 100, 1000)
+const KILLS = times(8, 100, 1000)
 setUp()
 const ids = actionIds()
 const folder = mkdtempSync(join(tmpdir(), 'pavrel-faults-'))

@@ -2,7 +2,6 @@
 
 import { revalidatePath } from 'next/cache'
 import { cookies } from 'next/headers'
-import { idIn } from '@/app/idIn'
 import * as calendar from '@/server/calendar'
 import * as choices from '@/server/choices'
 import * as chores from '@/server/chores'
@@ -12,6 +11,7 @@ import * as facts from '@/server/facts'
 import * as filters from '@/server/filters'
 import { type Fields, fieldsOf, type Outcome, refused, unitsName } from '@/server/form'
 import * as heat from '@/server/heat'
+import { idIn } from '@/server/idIn'
 import * as journal from '@/server/journal'
 import * as kits from '@/server/kits'
 import * as monthLog from '@/server/monthLog'
@@ -84,7 +84,7 @@ const run = (what: string, data: FormData, work: (posted: Posted) => Answered): 
     const id = (field: string) => idIn(fields[field])
     const store = theStore()
     const now = Date.now()
-    const outcome = once(store, what, fields, now, () =>
+    const outcome = once(store, { what, fields, now }, () =>
       otherUnits(store, fields)
         ? refused(fields, {}, {}, postRefusal.otherUnits)
         : signedBy(store, fields.by, () =>
@@ -113,8 +113,8 @@ const action =
   async (_, data) =>
     run(what, data, work)
 
-export const saveEntry = action('saving an entry', ({ store, tub, fields, now, id }) =>
-  journal.recordEntry(store, tub, fields, now, fields.replaces ? id('replaces') : undefined),
+export const saveEntry = action('saving an entry', ({ store, tub, fields, now }) =>
+  journal.recordEntry(store, tub, fields, now),
 )
 export const removeEntry = action('deleting an entry', ({ store, tub, now, id }) =>
   journal.deleteEntry(store, tub, id('id'), now),
@@ -241,7 +241,7 @@ export const importCalendar = async (
   content: string,
 ): Promise<{ sentences: string[] } | { errors: Record<string, string>; message?: string }> => {
   try {
-    const outcome = stays.importStays(theStore(), idIn(fields.tub), fields, content, Date.now())
+    const outcome = stays.importStays(theStore(), idIn(fields.tub), { fields, content }, Date.now())
     if (!outcome.ok)
       return { errors: outcome.errors, ...(outcome.message ? { message: outcome.message } : {}) }
     revalidatePath('/', 'layout')
@@ -299,7 +299,8 @@ export const saveMoney = action('saving the currency', ({ store, tub, fields }) 
 )
 export const saveKitStock = action(
   'saving what is left of a kit',
-  ({ store, tub, fields, now, id }) => costs.saveKitStock(store, tub, id('kit'), fields, now),
+  ({ store, tub, fields, now, id }) =>
+    costs.saveKitStock(store, { tubId: tub, kitId: id('kit') }, fields, now),
 )
 export const boughtSupply = action('stocking the shelf', ({ store, tub, fields, now }) =>
   supplies.boughtSupply(store, tub, fields.key ?? '', now),
@@ -308,7 +309,7 @@ export const putOnShelf = action('adding to the shelf', ({ store, tub, fields, n
   shelf.addToShelf(store, tub, fields, now),
 )
 export const changeOnShelf = action('changing the shelf', ({ store, tub, fields, now, id }) =>
-  shelf.editOnShelf(store, tub, id('item'), fields, now),
+  shelf.editOnShelf(store, { tubId: tub, id: id('item') }, fields, now),
 )
 export const removeFromShelf = action('taking off the shelf', ({ store, tub, now, id }) =>
   shelf.removeFromShelf(store, tub, id('item'), now),

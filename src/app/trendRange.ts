@@ -1,4 +1,4 @@
-import { idIn } from '@/app/idIn'
+import { idIn } from '@/server/idIn'
 import { OLDEST } from '@/server/moment'
 import { type TubView, tubView } from '@/server/views'
 import { theStore } from '@/store/database'

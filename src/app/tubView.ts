@@ -15,13 +15,13 @@ import {
   usualSurface,
 } from '@/core'
 import { waitingReplies } from '@/server/devices'
+import { idIn } from '@/server/idIn'
 import { refillSettings } from '@/server/refillSettings'
 import { type TubView, tubView } from '@/server/views'
 import { simulatedWeather } from '@/stand-ins/weather'
 import { theStore } from '@/store/database'
 import { allKits } from '@/store/kits'
 import { troubleOf } from '@/store/storeProblem'
-import { idIn } from './idIn'
 import { preferencesOf } from './preferences'
 
 /** One fold of the journal for the frame and the place within it. */
@@ -73,7 +73,7 @@ export const loadFans = (view: TubView, dosed: boolean, asUsual: boolean): Fan[]
           kind: 'dose',
           body: plannedDose(view.planOptions.shelf, step),
         })
-  return fanOf(ensemble, tub, ahead, tub.targets.sanitizer.low)
+  return fanOf(ensemble, tub, ahead)
 }
 
 /** Where the level goes: by the simulated weather where stand-ins are on, else by the air its people gave. */

@@ -201,7 +201,7 @@ const aheadOf = ({ tub, ensemble, planOptions, plan, schedule, now }: Today) => 
       : [],
   )
   const rows = (ahead: readonly Ahead[]) => {
-    const fans = fanOf(ensemble, tub, ahead, tub.targets.sanitizer.low, { hours: 48, stepHours: 1 })
+    const fans = fanOf(ensemble, tub, ahead, { hours: 48, stepHours: 1 })
     return (fans[0]?.points ?? []).map(({ at }, i) => ({
       at: new Date(at).toISOString(),
       ...Object.fromEntries(

@@ -111,9 +111,11 @@ export const TUB_TOPICS: Record<string, Topic> = {
       const deviation = Math.SQRT2 * input.readingErrorPpm
       const traced = volumeByTracer(
         input.massG,
-        TRACED_PPM[input.product],
-        input.risePpm,
-        deviation,
+        {
+          yieldPpm: TRACED_PPM[input.product],
+          risePpm: input.risePpm,
+          riseDeviationPpm: deviation,
+        },
         input.massErrorPercent / 100,
       )
       return traced
@@ -157,7 +159,12 @@ export const TUB_TOPICS: Record<string, Topic> = {
           airC !== undefined && timeConstantHours !== undefined
             ? { airCelsius: airC, timeConstantHours }
             : undefined
-        const needed = heatingHours(waterVolumeL, heaterKw, startC, targetC, losses)
+        const needed = heatingHours(
+          { volumeLitres: waterVolumeL, heaterKw },
+          startC,
+          targetC,
+          losses,
+        )
         return { output: { reachable: needed !== undefined, hours: needed ?? null } }
       }
       if (airC === undefined) return missing('airC', '−60 to 60 °C')

@@ -40,10 +40,7 @@ export const WATER_TOPICS: Record<string, Topic> = {
     answer: (raw) => {
       const input = as<WaterInput>(raw)
       const species = speciate(
-        input.pH,
-        input.totalAlkalinityPpm,
-        input.cyanuricAcidPpm,
-        input.boratePpm,
+        input,
         equilibriaFor(input.temperatureC, input.totalDissolvedSolidsPpm, input.saltPpm),
       )
       if (!species) return { output: { physicallyPossible: false } }
@@ -166,34 +163,26 @@ export const WATER_TOPICS: Record<string, Topic> = {
         if (input.totalAlkalinityPpm === undefined)
           return missing('carbonateAlkalinityPpm', '0.1 to 1000 ppm, or totalAlkalinityPpm')
         carbonate = speciate(
-          pH,
-          input.totalAlkalinityPpm,
-          input.cyanuricAcidPpm,
-          input.boratePpm,
+          { ...input, totalAlkalinityPpm: input.totalAlkalinityPpm },
           equilibriaFor(temperatureC, totalDissolvedSolidsPpm, input.saltPpm),
         )?.carbonateAlkalinityPpm
         if (carbonate === undefined) return impossible(input)
+      }
+      const scaling = {
+        pH,
+        temperatureCelsius: temperatureC,
+        totalDissolvedSolidsPpm,
+        calciumHardnessPpm,
+        carbonateAlkalinityPpm: carbonate,
       }
       return {
         output:
           input.method === 'Carrier'
             ? {
-                langelierIndexCarrier: langelierIndexCarrier(
-                  pH,
-                  temperatureC,
-                  totalDissolvedSolidsPpm,
-                  calciumHardnessPpm,
-                  carbonate,
-                ),
+                langelierIndexCarrier: langelierIndexCarrier(scaling),
               }
             : {
-                saturationIndexTrade: saturationIndexTrade(
-                  pH,
-                  temperatureC,
-                  calciumHardnessPpm,
-                  carbonate,
-                  totalDissolvedSolidsPpm,
-                ),
+                saturationIndexTrade: saturationIndexTrade(scaling),
               },
       }
     },

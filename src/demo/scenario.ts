@@ -54,9 +54,11 @@ const LAST_CARE = 6 * HOUR
 const tubOf = (
   name: string,
   programme: ProgrammeId,
-  volumeLitres: number,
-  setTemperatureCelsius: number,
-  hardness: number,
+  {
+    volumeLitres,
+    setTemperatureCelsius,
+    hardness,
+  }: { volumeLitres: number; setTemperatureCelsius: number; hardness: number },
 ): Cast['tub'] => {
   const preset = programmeOf(programme).presets[0]
   return {
@@ -82,7 +84,11 @@ const tubOf = (
 
 const CAST: readonly Cast[] = [
   {
-    tub: tubOf('North Deck', 'bromine tablets', 1320, 38, 90),
+    tub: tubOf('North Deck', 'bromine tablets', {
+      volumeLitres: 1320,
+      setTemperatureCelsius: 38,
+      hardness: 90,
+    }),
     truth: { lossPerHour: 0.3 / 24, demandGramsPerPersonHour: 5, feedPerHour: 0.05 / 24 },
     seed: 1871,
     neglectedDays: 4,
@@ -91,7 +97,11 @@ const CAST: readonly Cast[] = [
     lastTestMinutesAgo: 6,
   },
   {
-    tub: tubOf('Lamp Garden', 'granular chlorine', 1050, 37.5, 90),
+    tub: tubOf('Lamp Garden', 'granular chlorine', {
+      volumeLitres: 1050,
+      setTemperatureCelsius: 37.5,
+      hardness: 90,
+    }),
     truth: { lossPerHour: 0.18 / 24, demandGramsPerPersonHour: 5.5, feedPerHour: 0 },
     seed: 54,
     neglectedDays: 0,
@@ -119,6 +129,8 @@ interface Story {
 }
 
 interface Telling {
+  world: ReturnType<typeof virtualTub>
+  end: Instant
   add: (entry: NewEntry) => void
   test: (at: Instant, quantities: readonly Quantity[], method: Method) => void
   followPlan: (from: Instant, until?: Instant) => Instant
@@ -130,9 +142,7 @@ interface Telling {
 const ending = (
   cast: Cast,
   tub: NewTub,
-  world: ReturnType<typeof virtualTub>,
-  end: Instant,
-  { add, test, followPlan, all }: Telling,
+  { world, end, add, test, followPlan, all }: Telling,
 ): void => {
   if (cast.neglectedDays > 0) {
     world.advance(end - HOUR)
@@ -324,7 +334,7 @@ const told = (cast: Cast): Story => {
     }
   }
 
-  ending(cast, tub, world, end, { add, test, followPlan, all })
+  ending(cast, tub, { world, end, add, test, followPlan, all })
   const entries = journal
     .filter((entry) => entry.at <= now)
     .map(({ kind, at: happened, body }) => ({ kind, at: happened, body }) as NewEntry)
@@ -332,7 +342,12 @@ const told = (cast: Cast): Story => {
 }
 
 /** A tub like the first, with nothing in its journal. */
-export const demoTub = () => tubOf('North Deck', 'bromine tablets', 1320, 38, 90)
+export const demoTub = () =>
+  tubOf('North Deck', 'bromine tablets', {
+    volumeLitres: 1320,
+    setTemperatureCelsius: 38,
+    hardness: 90,
+  })
 
 let stories: readonly Story[] | undefined
 

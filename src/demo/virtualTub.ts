@@ -199,7 +199,13 @@ export const virtualTub = (
   const shine = (from: Instant, minutes: number) => {
     const stabiliser = water.cyanurateMmol * CYANURIC_ACID_G_PER_MOL
     const gone =
-      1 - keptInLight(surroundings, programmeOf(tub.programme).sanitizer, stabiliser, from, minutes)
+      1 -
+      keptInLight(
+        surroundings,
+        { sanitizer: programmeOf(tub.programme).sanitizer, cyanuricAcidPpm: stabiliser },
+        from,
+        minutes,
+      )
     if (gone > 0)
       water = {
         ...water,

@@ -139,9 +139,7 @@ export const awayPlace = (view: TubView, asked: AwayAsked): Away => {
   const hours = Math.max(1, (back - now) / HOUR)
   const stepHours = Math.min(6, hours)
   const fan = (own: TubView['tub'], ahead: readonly Ahead[]) =>
-    foreseen
-      ? fanOf(estimate.ensemble, own, ahead, tub.targets.sanitizer.low, { hours, stepHours })
-      : []
+    foreseen ? fanOf(estimate.ensemble, own, ahead, { hours, stepHours }) : []
   const idle = fan(view.tub, [])
   const [residual] = idle
   const leaving =

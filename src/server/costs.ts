@@ -111,8 +111,7 @@ export const saveMoney = (store: Store, _tub: number, fields: Fields): Outcome =
 /** How many tests are left in a kit, what it cost and until when it is good. */
 export const saveKitStock = (
   store: Store,
-  tubId: number,
-  kitId: number,
+  { tubId, kitId }: { tubId: number; kitId: number },
   fields: Fields,
   now: Instant,
 ): Outcome => {

@@ -57,10 +57,10 @@ export const receiveReply = (
       return {
         ok: false,
         status: 422,
-        message: field.outOfRange(name, reply.value, possible[0], possible[1]),
+        message: field.outOfRange(name, reply.value, { low: possible[0], high: possible[1] }),
       }
   }
-  insertReply(store, tubId, reply, now, now - DAY)
+  insertReply(store, tubId, reply, { receivedAt: now, keepFrom: now - DAY })
   return { ok: true }
 }
 

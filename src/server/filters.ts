@@ -75,8 +75,7 @@ const clock = (at: number) => Math.max(1, Math.round(at / MINUTE))
 const against = (
   { set, state, tubId: where, until }: FilterStatus,
   act: string,
-  tubId: number,
-  tubName: (id: number) => string,
+  { tubId, tubName }: { tubId: number; tubName: (id: number) => string },
   now: number,
 ): string | undefined => {
   if (state === 'retired') return filterRefusal.retired(set.name)
@@ -109,8 +108,10 @@ export const actOnFilter = (store: Store, tubId: number, fields: Fields, now: nu
     against(
       standing,
       entry.body.act,
-      tubId,
-      (id) => tubs.find((one) => one.id === id)?.name ?? filterRefusal.anotherTub,
+      {
+        tubId,
+        tubName: (id) => tubs.find((one) => one.id === id)?.name ?? filterRefusal.anotherTub,
+      },
       now,
     )
   if (reason) return refused(fields, {}, {}, reason)

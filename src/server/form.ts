@@ -88,26 +88,27 @@ export const number = ({
   required = false,
   whole = false,
 }: NumberField) => {
+  const allowed = { low, high, unit }
   const schema = Joi.string()
     .trim()
     .empty('')
     .custom((text: string, helpers) => {
       const read = readNumber(text, usableLocale(helpers.prefs.context?.locale))
-      if (read === 'none') return say(helpers, field.notANumber(name, tidy(text), low, high, unit))
+      if (read === 'none') return say(helpers, field.notANumber(name, tidy(text), allowed))
       if ('either' in read) {
         const [decimal, thousands] = read.either
         return say(helpers, field.eitherNumber(name, tidy(text), decimal, thousands))
       }
       const { value } = read
       if (value < low || value > high)
-        return say(helpers, field.outOfRange(name, tidy(text), low, high, unit))
+        return say(helpers, field.outOfRange(name, tidy(text), allowed))
       if (whole && !Number.isInteger(value))
         return say(helpers, field.wholeOutOfRange(name, value, low, high))
       return value
     })
     .messages({
       'string.base': field.unreadable(name),
-      'any.required': field.numberMissing(name, low, high, unit),
+      'any.required': field.numberMissing(name, allowed),
     })
   return required ? schema.required() : schema
 }

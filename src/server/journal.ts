@@ -1,4 +1,5 @@
 import { dosingCycleOf, ENTRY_KINDS, type Entry, type EntryKind, estimate } from '@/core'
+import { idIn } from '@/server/idIn'
 import type { Store } from '@/store/database'
 import {
   changeBefore,
@@ -24,15 +25,10 @@ const tickedIn = (tub: TubRow, journal: readonly Entry[], now: number): number =
 
 /**
  * Writes one entry, or says what is wrong with it. An odd value is written only when the field comes back confirmed.
- * @param replaces the entry that this one corrects
+ * A field `replaces` names the entry that this one corrects.
  */
-export const recordEntry = (
-  store: Store,
-  tubId: number,
-  fields: Fields,
-  now: number,
-  replaces?: number,
-): Outcome => {
+export const recordEntry = (store: Store, tubId: number, fields: Fields, now: number): Outcome => {
+  const replaces = fields.replaces ? idIn(fields.replaces) : undefined
   const tub = findTub(store, tubId)
   if (!tub) return refused(fields, {}, {}, REFUSALS.noTub)
   const kind = ENTRY_KINDS.find((known) => known === fields.kind)
@@ -61,13 +57,13 @@ export const recordEntry = (
   )
   if (Object.keys(open).length > 0) return refused(fields, {}, open)
 
-  store.transaction((tx) => insertEntry(tx, tubId, draft.entry, now, replaces))
+  store.transaction((tx) => insertEntry(tx, tubId, { ...draft.entry, replacesId: replaces }, now))
   return {
     ok: true,
     ...(fields.stay === 'yes'
       ? {}
       : {
-          next: `/tubs/${tubId}/${nextPlace(store, tubId, kind, now, replaces)}`,
+          next: `/tubs/${tubId}/${nextPlace(store, tubId, { kind, replaces }, now)}`,
         }),
   }
 }
@@ -76,9 +72,8 @@ export const recordEntry = (
 const nextPlace = (
   store: Store,
   tubId: number,
-  kind: EntryKind,
+  { kind, replaces }: { kind: EntryKind; replaces: number | undefined },
   now: number,
-  replaces: number | undefined,
 ): string => {
   if (replaces !== undefined) return 'record'
   return openVisit(store, tubId, now) ? 'visit' : placeAfter(kind)

@@ -53,10 +53,8 @@ export const ensembleNow = (
   const { ensemble, kept } = goOn(
     known?.tub === key ? known.kept : [],
     tub,
-    entries,
-    keys,
-    now,
-    MEMBERS,
+    { entries, keys },
+    { now, members: MEMBERS },
   )
   cache.set(tub.id, { tub: key, kept })
   return ensemble

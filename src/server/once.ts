@@ -31,9 +31,7 @@ export type Answered = Outcome & { id?: number }
  */
 export const once = (
   store: Store,
-  what: string,
-  fields: Fields,
-  now: number,
+  { what, fields, now }: { what: string; fields: Fields; now: number },
   work: () => Answered,
 ): Answered => {
   const key = fields.post ?? ''

@@ -25,7 +25,11 @@ export const pourChore = (store: Store, tubId: number, fields: Fields, now: numb
   if (waits) return refused(fields, {}, {}, HELPERS_WAIT[waits])
   const journal = journalAt(store, tubId, now)
   for (const { product } of doses) {
-    const [against] = objections(product, tub, now, journal, preferencesIn(fields, tub, now))
+    const [against] = objections(
+      product,
+      { tub, journal, preferences: preferencesIn(fields, tub, now) },
+      now,
+    )
     if (against) return refused(fields, {}, {}, against.said)
   }
   const entries = doses.map((body): NewEntry => ({ kind: 'dose', at: now, body }))

@@ -198,8 +198,7 @@ const together = (name: string) => TOGETHER[name] ?? name
 
 export const editOnShelf = (
   store: Store,
-  tubId: number,
-  id: number,
+  { tubId, id }: { tubId: number; id: number },
   posted: Fields,
   now: number,
 ): Outcome => {

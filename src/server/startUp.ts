@@ -32,7 +32,11 @@ export const tickStartStep = (
     // The amount is the start-up's own; a hand-made request cannot raise it.
     const most = 1.1 * (open.grams ?? 0) + 5
     if (grams > most) return refused(fields, {}, {}, REFUSALS.moreThanStep)
-    const [against] = objections(open.product, tub, now, journal, preferencesIn(fields, tub, now))
+    const [against] = objections(
+      open.product,
+      { tub, journal, preferences: preferencesIn(fields, tub, now) },
+      now,
+    )
     if (against) return refused(fields, {}, {}, against.said)
     const strength = strengthOnShelf(store, open.product, now)
     entries.push({

@@ -8,7 +8,6 @@ import { findTub } from '@/store/tubs'
 import { insertStay, removeStay as removeStayRow, staysAhead } from '@/store/upkeep'
 import { calendarNote, field, REFUSALS } from '@/words/refusals'
 import { STAY_FIELDS, STAY_NAMES } from '@/words/stayNames'
-import { TooManySteps, withinSteps } from './boundedRecurrence'
 import { withinDeadline } from './deadline'
 import { PEOPLE_AND_MINUTES, type PeopleAndMinutes } from './entries/soak'
 import { check, type Fields, type Outcome, refused, text } from './form'
@@ -61,9 +60,10 @@ const zoned = (component: ICAL.Component, name: string, time: ICAL.Time): ICAL.T
   return time
 }
 
-/** Steps that looking for an event's dates may take, about a tenth of a second, and all events of a file together. */
-const EVENT_STEPS = 400_000
-const FILE_STEPS = 2_000_000
+/** Looking for an event's dates is broken off after this: ical.js goes on for ever where a rule never matches. */
+const EVENT_MS = 1500
+/** After so many that were broken off the rest of a file is not read. */
+const MOST_BROKEN_OFF = 3
 /** A length of more figures is none. */
 const LONG_DURATION = /^DURATION[^:]*:.*\d{6}/i
 /** Rules that step over more than this, or more often than daily, are no stays; ical.js would go on looking for them. */
@@ -145,6 +145,8 @@ const readEvent = (
     if (steps > stepsLeft || dates.begins.length > MOST) return { ...dates, tooOften: true }
     const next = iterator.next()
     if (!next) return { ...dates, tooOften: skipped > 0 && dates.begins.length === 0 }
+    // Long over in every zone: the wall's time, which costs more than the step, is not asked for.
+    if (Date.UTC(next.year, next.month - 1, next.day + 2) + dates.length < now) continue
     next.zone = start.zone
     const at = instantOf(next, zone, CHECK_IN_HOUR)
     if (at > now + FARTHEST) return { ...dates, tooOften: skipped > 0 && dates.begins.length === 0 }
@@ -159,7 +161,7 @@ const readEvent = (
 
 /**
  * Events of an iCalendar file (RFC 5545) that lie within the coming 400 days, recurrences told one by one. Every event is read
- * by itself, so that a broken one costs only itself, and each has so many steps: a rule that never matches is looked for no longer.
+ * by itself, so that a broken one costs only itself, and each has so long: a rule that never matches is looked for no longer.
  */
 export const readCalendar = (content: string, now: Instant, zone: string): ReadCalendar => {
   const notes: string[] = []
@@ -173,23 +175,26 @@ export const readCalendar = (content: string, now: Instant, zone: string): ReadC
   const events: CalendarEvent[] = []
   const count = { broken: 0, past: 0, far: 0, long: 0, endless: 0, unread: 0 }
   let steps = MOST_STEPS
-  let effort = FILE_STEPS
+  let brokenOff = 0
   let firstBroken: number | undefined
   blocks.forEach((lines, i) => {
-    if (effort <= 0) {
+    if (brokenOff >= MOST_BROKEN_OFF) {
       count.unread += 1
       return
     }
     try {
       if (!lines) throw new Error('no end')
       if (lines.some((line) => LONG_DURATION.test(line))) throw new Error('no length')
-      const dates = withinSteps(Math.min(EVENT_STEPS, effort), () =>
-        readEvent(lines, now, zone, steps),
-      )
+      const found = withinDeadline(EVENT_MS, () => readEvent(lines, now, zone, steps))
+      if (!found) {
+        count.endless += 1
+        brokenOff += 1
+        return
+      }
+      const dates = found.value
       if (!dates) return
       if (dates.tooOften) count.endless += 1
       steps -= dates.begins.length
-      if (dates.recurs) effort -= EVENT_STEPS / 400
       dates.begins.forEach((at, nth) => {
         if (at + dates.length <= now) count.past += 1
         else if (at > now + FARTHEST) count.far += 1
@@ -203,12 +208,7 @@ export const readCalendar = (content: string, now: Instant, zone: string): ReadC
             allDay: dates.allDay,
           })
       })
-    } catch (error) {
-      if (error instanceof TooManySteps) {
-        count.endless += 1
-        effort -= EVENT_STEPS
-        return
-      }
+    } catch {
       count.broken += 1
       firstBroken ??= i + 1
     }
@@ -294,8 +294,7 @@ const LONGEST_MS = 8000
 export const importStays = (
   store: Store,
   tubId: number,
-  fields: Fields,
-  content: string,
+  { fields, content }: { fields: Fields; content: string },
   now: Instant,
 ): Outcome & { sentences?: string[] } => {
   if (!findTub(store, tubId)) return refused(fields, {}, {}, REFUSALS.noTub)

@@ -114,9 +114,8 @@ interface Seen {
 const seenNow = (
   store: Store,
   tubId: number,
-  { signs, answers }: Seen,
+  { signs, answers, into }: Seen & { into?: EntryOf<'look'> | undefined },
   now: Instant,
-  into: EntryOf<'look'> | undefined,
 ): Outcome => {
   if (tooMany(store, tubId, 1)) return refused({}, {}, {}, postRefusal.tooManyEntries(MOST_SAID))
   const told = answers && Object.keys(answers).length > 0 ? { answers } : {}
@@ -124,9 +123,13 @@ const seenNow = (
   insertEntry(
     store,
     tubId,
-    { kind: 'look', at: into?.at ?? now, body: { signs, ...told, ...note } },
+    {
+      kind: 'look',
+      at: into?.at ?? now,
+      body: { signs, ...told, ...note },
+      replacesId: into?.id,
+    },
     now,
-    into?.id,
   )
   return { ok: true }
 }
@@ -152,7 +155,7 @@ export const tickSign = (store: Store, tubId: number, fields: Fields, now: Insta
     return { ok: true }
   }
   const answers = same?.body.answers
-  return seenNow(store, tubId, { signs, ...(answers ? { answers } : {}) }, now, same)
+  return seenNow(store, tubId, { signs, ...(answers ? { answers } : {}), into: same }, now)
 }
 
 /** An answer belongs to the look that it was asked about, and moves nothing in time. */
@@ -174,7 +177,7 @@ export const answerQuestion = (
   const signs = saysUnwell(last.body.signs, answers)
     ? [...last.body.signs, 'someone unwell' as const]
     : last.body.signs
-  return seenNow(store, tubId, { signs, answers }, now, last)
+  return seenNow(store, tubId, { signs, answers, into: last }, now)
 }
 
 /** Looked at again: still so, or nothing wrong any more, which closes the case. */
@@ -182,9 +185,9 @@ export const lookAgain = (store: Store, tubId: number, fields: Fields, now: Inst
   const here = caseAt(store, tubId, now)
   if (!here) return refused(fields, {}, {}, REFUSALS.noTub)
   const { wrong } = here
-  if (fields.seen === 'clear') return seenNow(store, tubId, { signs: [] }, now, undefined)
+  if (fields.seen === 'clear') return seenNow(store, tubId, { signs: [] }, now)
   if (!wrong) return refused(fields, {}, {}, troubleRefusal.nothingWrong)
-  return seenNow(store, tubId, { signs: wrong.signs, answers: wrong.answers }, now, undefined)
+  return seenNow(store, tubId, { signs: wrong.signs, answers: wrong.answers }, now)
 }
 
 /** Takes up the way out of a cause: from now on its steps are part of today. */

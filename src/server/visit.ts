@@ -84,10 +84,11 @@ export const visitView = (
   store: Store,
   tubId: number,
   now: Instant,
-  place: VisitPlace,
-  draft: Partial<VisitDraft> = {},
-  /** Views of this moment that are at hand already. */
-  known: readonly TubView[] = [],
+  {
+    place,
+    draft = {},
+    known = [],
+  }: { place: VisitPlace; draft?: Partial<VisitDraft>; known?: readonly TubView[] },
 ): VisitView | undefined => {
   const row = openVisit(store, tubId, now)
   const tubs = row?.tubs ?? draft.tubs ?? [tubId]
@@ -215,13 +216,11 @@ export const askedIn = (
       ? { asked: { asked: 'minutes', minutes: Math.round(minutes) } }
       : {
           errors: {
-            minutes: field.outOfRange(
-              'Minutes',
-              fields.minutes.slice(0, 20),
-              0,
-              LONGEST_MINUTES,
-              'min',
-            ),
+            minutes: field.outOfRange('Minutes', fields.minutes.slice(0, 20), {
+              low: 0,
+              high: LONGEST_MINUTES,
+              unit: 'min',
+            }),
           },
         }
   }

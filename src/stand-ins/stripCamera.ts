@@ -130,10 +130,8 @@ const boxBlur = (light: Float32Array, width: number, height: number, radius: num
   const pass = (
     from: Float32Array,
     to: Float32Array,
-    step: number,
-    lines: number,
-    length: number,
-    next: number,
+    { step, next }: { step: number; next: number },
+    { lines, length }: { lines: number; length: number },
   ) => {
     for (let line = 0; line < lines; line++)
       for (let channel = 0; channel < 3; channel++) {
@@ -147,8 +145,8 @@ const boxBlur = (light: Float32Array, width: number, height: number, radius: num
         }
       }
   }
-  pass(light, out, 3, height, width, 3 * width)
-  pass(out, light, 3 * width, width, height, 3)
+  pass(light, out, { step: 3, next: 3 * width }, { lines: height, length: width })
+  pass(out, light, { step: 3 * width, next: 3 }, { lines: width, length: height })
 }
 
 /**

@@ -10,8 +10,7 @@ export const insertReply = (
   store: Store,
   tubId: number,
   reply: DeviceReply,
-  receivedAt: number,
-  keepFrom: number,
+  { receivedAt, keepFrom }: { receivedAt: number; keepFrom: number },
 ): void =>
   store.transaction((tx) => {
     tx.delete(deviceReplies).where(lt(deviceReplies.receivedAt, keepFrom)).run()

@@ -191,13 +191,12 @@ export const findEntry = (store: Store, tubId: number, id: number): Entry | unde
 const nextChange = (tubId: number) =>
   sql`(select coalesce(max(changed), 0) + 1 from entries where tub_id = ${tubId})`
 
-/** Adds an entry, as a correction of another where `replacesId` is given. */
+/** Adds an entry, as a correction of another where it says which it replaces. */
 export const insertEntry = (
   store: Store,
   tubId: number,
-  entry: NewEntry,
+  entry: NewEntry & { replacesId?: number | undefined },
   recordedAt: number,
-  replacesId?: number,
 ): Entry =>
   toEntry(
     store
@@ -209,7 +208,7 @@ export const insertEntry = (
         recordedAt,
         body: entry.body,
         version: ENTRY_VERSION,
-        replacesId,
+        replacesId: entry.replacesId,
         changed: nextChange(tubId),
         written: nextChange(tubId),
       })

@@ -130,8 +130,7 @@ const climbWords = (
 
 /** What being lower comes to, against the hours it takes to be ready. */
 export const lowerWords = (
-  held: WarmWeek,
-  lower: WarmWeek,
+  { held, lower }: { held: WarmWeek; lower: WarmWeek },
   setCelsius: number,
   preferences: DisplayPreferences,
   climbs: readonly number[] = [],

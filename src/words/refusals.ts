@@ -170,22 +170,28 @@ export const FIELD = {
   tabletDrop: 'a drop',
 } as const
 
-const range = (low: number | string, high: number | string, unit: string) =>
-  `${low} to ${high}${unit && ` ${unit}`}`
+/** From where to where a figure may be, as it is shown. */
+export interface Allowed {
+  low: number
+  high: number
+  unit?: string
+}
+
+const range = ({ low, high, unit = '' }: Allowed) => `${low} to ${high}${unit && ` ${unit}`}`
 
 /** Sentences about one field. `given` is what was typed, shortened. */
 export const field = {
-  notANumber: (name: string, given: string, low: number, high: number, unit = '') =>
-    `${name}: “${given}” isn’t a number; it can be ${range(low, high, unit)}.`,
+  notANumber: (name: string, given: string, allowed: Allowed) =>
+    `${name}: “${given}” isn’t a number; it can be ${range(allowed)}.`,
   eitherNumber: (name: string, given: string, decimal: number, thousands: number) =>
     `${name}: “${given}” could mean ${decimal} or ${thousands}. Type ${decimal.toFixed(4)} or ${thousands}.`,
-  outOfRange: (name: string, given: string | number, low: number, high: number, unit = '') =>
-    `${name}: you entered ${given}; it can be ${range(low, high, unit)}.`,
+  outOfRange: (name: string, given: string | number, allowed: Allowed) =>
+    `${name}: you entered ${given}; it can be ${range(allowed)}.`,
   wholeOutOfRange: (name: string, given: number, low: number, high: number) =>
     `${name}: you entered ${given}; it can be a whole number from ${low} to ${high}.`,
   unreadable: (name: string) => `${name} arrived in a form that can’t be read.`,
-  numberMissing: (name: string, low: number, high: number, unit = '') =>
-    `${name} is missing: it can be ${range(low, high, unit)}.`,
+  numberMissing: (name: string, allowed: Allowed) =>
+    `${name} is missing: it can be ${range(allowed)}.`,
   missing: (name: string) => `${name} is missing.`,
   tooLong: (name: string, longest: number) => `${name} is longer than ${longest} characters.`,
   chooseOne: (name: string, values: readonly string[]) =>

@@ -22,9 +22,7 @@ const pause = () => new Promise((resolve) => setTimeout(resolve))
 const estimator = {
   /** The week ahead if something happened; nothing where it was given up or another question came meanwhile. */
   weekIf: async (
-    tub: Tub,
-    journal: readonly Entry[],
-    now: number,
+    { tub, journal, now }: { tub: Tub; journal: readonly Entry[]; now: number },
     ahead: readonly Ahead[],
     onProgress: (share: number) => void,
   ): Promise<Fan[] | undefined> => {
@@ -40,7 +38,7 @@ const estimator = {
       if (own !== asked) return undefined
     }
     advanceEnsemble(ensemble, tub, now)
-    const fans = fanOf(ensemble, tub, ahead, tub.targets.sanitizer.low)
+    const fans = fanOf(ensemble, tub, ahead)
     return own === asked ? fans : undefined
   },
   giveUp: () => {

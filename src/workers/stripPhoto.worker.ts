@@ -88,7 +88,7 @@ const reader = {
     lateSeconds = 0,
   ): StripReading | { sentence: string } => {
     if (!picture) return { sentence: 'Choose a picture first.' }
-    if (!chart) return readStrip(picture, placement, pads, undefined, lateSeconds)
+    if (!chart) return readStrip(picture, placement, pads, { lateSeconds })
     const colours = chartColours(
       chart,
       pads.map(({ blocks }) => blocks.length),
@@ -99,7 +99,7 @@ const reader = {
           'Around the chart’s blocks there should be lighter paper. Move the four rings to the middles of its corner blocks.',
       }
     const charts: Lab[][] = colours.map((row) => row.map((hex) => labOf(linearOfHex(hex))))
-    return readStrip(picture, placement, pads, charts, lateSeconds)
+    return readStrip(picture, placement, pads, { ownChart: charts, lateSeconds })
   },
 
   /** Where a chart lies in the opened picture, as far as it can be told. */

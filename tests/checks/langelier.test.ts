@@ -11,7 +11,14 @@ test.each([
   [25, -0.73],
   [82, 0.27],
 ])('the Carrier example at %s °C gives %s', (celsius, index) => {
-  expect(langelierIndexCarrier(7.5, celsius, 320, 150, 34)).toBeCloseTo(index, 2)
+  const water = {
+    pH: 7.5,
+    temperatureCelsius: celsius,
+    totalDissolvedSolidsPpm: 320,
+    calciumHardnessPpm: 150,
+    carbonateAlkalinityPpm: 34,
+  }
+  expect(langelierIndexCarrier(water)).toBeCloseTo(index, 2)
 })
 
 // The trade's table of temperature factors, by °F: common practice.
@@ -34,15 +41,28 @@ test('the trade factor goes straight between its entries and stays at the ends',
 })
 
 test('the trade takes 12.2 off from 1000 mg/L of solids on (common practice)', () => {
-  expect(
-    saturationIndexTrade(7.5, 38, 200, 80, 999) - saturationIndexTrade(7.5, 38, 200, 80, 1000),
-  ).toBeCloseTo(0.1, 9)
+  const at = (totalDissolvedSolidsPpm: number) =>
+    saturationIndexTrade({
+      pH: 7.5,
+      temperatureCelsius: 38,
+      totalDissolvedSolidsPpm,
+      calciumHardnessPpm: 200,
+      carbonateAlkalinityPpm: 80,
+    })
+  expect(at(999) - at(1000)).toBeCloseTo(0.1, 9)
 })
 
 test('the three indices tell the same story: warmer, harder or more alkaline scales more', () => {
+  const waterOf = (celsius: number, hardness: number, pH: number) => ({
+    pH,
+    temperatureCelsius: celsius,
+    totalDissolvedSolidsPpm: 600,
+    calciumHardnessPpm: hardness,
+    carbonateAlkalinityPpm: 90,
+  })
   const indices = (celsius: number, hardness: number, pH: number) => [
-    langelierIndexCarrier(pH, celsius, 600, hardness, 90),
-    saturationIndexTrade(pH, celsius, hardness, 90, 600),
+    langelierIndexCarrier(waterOf(celsius, hardness, pH)),
+    saturationIndexTrade(waterOf(celsius, hardness, pH)),
     calciteSaturationIndex(
       plainReading({
         pH,

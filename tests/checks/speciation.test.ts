@@ -7,13 +7,7 @@ test.each(vectors<GivenWater>('speciation'))(
   '$id agrees with $source',
   ({ given, expect: wanted, tolerance }) => {
     const k = equilibriaFor(given.temperatureC, given.totalDissolvedSolidsPpm, given.saltPpm)
-    const got = speciate(
-      given.pH,
-      given.totalAlkalinityPpm,
-      given.cyanuricAcidPpm,
-      given.boratePpm,
-      k,
-    )
+    const got = speciate(given, k)
     if (wanted.physicallyPossible === false) {
       expect(got).toBeUndefined()
       return

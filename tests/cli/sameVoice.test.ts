@@ -14,7 +14,7 @@ const MOMENTS = [0, 0.2, 1, 2, 3, 5, 7, 12, 20, 30, 44, 60, 71, 80, 100, 150, 23
 
 test('the command says what the pages say, in twenty moments of the demo: hours, amounts, words', () => {
   for (const { tub, entries } of scenario(TOLD_AT))
-    for (const hours of MOMENTS.slice(0, share('moments of the demo, by two voices', 4, 20))) {
+    for (const hours of MOMENTS.slice(0, share('moments of the demo, by two voices', 3, 20))) {
       const now = TOLD_AT - hours * HOUR
       const store = openStore(':memory:')
       const { id } = insertTub(store, { ...tub, createdAt: 1 })

@@ -12,7 +12,7 @@ import { journal, NOW, tested, tubWith } from './waters'
 
 const fine = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
 const judge = (tub: Tub, entries: Entry[], now = NOW) =>
-  verdict(tub, entries, now, estimate(tub, entries, now))
+  verdict(tub, entries, estimate(tub, entries, now))
 const codes = (tub: Tub, entries: Entry[], now = NOW) =>
   judge(tub, entries, now).closures.map(({ code }) => code)
 const todo = (tub: Tub, entries: Entry[], now = NOW) => {

@@ -273,9 +273,10 @@ test('the codes stand in one order, each once', () => {
   expect(new Set(CLOSURE_CODES).size).toBe(CLOSURE_CODES.length)
   const tub = tubWith()
   const { estimate } = estimateNow(tub, [], NOW)
-  expect(closures(tub, [], NOW, estimate, { noFilter: NOW - DAY }).map(({ code }) => code)).toEqual(
-    ['no filter', 'never tested'],
-  )
+  expect(closures(tub, [], estimate, { noFilter: NOW - DAY }).map(({ code }) => code)).toEqual([
+    'no filter',
+    'never tested',
+  ])
 })
 
 test('a yes in water with far too much salt says so', () => {

@@ -6,6 +6,7 @@ import { type Ahead, fallsTo, fanOf, residualForecast } from '@/core/estimate/fo
 import type { NewEntry } from '@/core/journal/entry'
 import { DAY, HOUR, MINUTE } from '@/core/time'
 import { agenda } from '@/core/today/agenda'
+import { share } from '../share'
 import { anyHouse } from './houses'
 import { journal, NOW, tested, tubWith } from './waters'
 
@@ -109,7 +110,7 @@ test('the estimate at many moments, in one fold, is the estimate at each of them
       const each = moments.map((moment) => estimate(tub, journal, moment))
       expect(isDeepStrictEqual(estimatesAt(tub, journal, moments), each)).toBe(true)
     }),
-    { numRuns: 40 },
+    { numRuns: share('journals, at many moments in one fold', 15, 60) },
   )
 })
 
@@ -143,7 +144,11 @@ describe('the forecast', () => {
   })
   test('starts where the estimate stands, and foretells a moment alike whichever moments are asked for', () => {
     expect(points?.[0]?.value).toBeCloseTo(known.quantities.freeChlorine.value, 9)
-    const [fan] = fanOf(known.ensemble, tub, [dose(NOW + HOUR, 5)], 1, { hours: 24, stepHours: 24 })
+    const [fan] = fanOf(known.ensemble, tub, [dose(NOW + HOUR, 5)], {
+      floor: 1,
+      hours: 24,
+      stepHours: 24,
+    })
     const hourly = residualForecast(tub, known, 24, [dose(NOW + HOUR, 5)])
     expect(hourly?.at(-1)?.value).toBeCloseTo(fan?.points.at(-1)?.median ?? 0, 2)
     expect(hourly?.at(-1)?.standardDeviation).toBeCloseTo(

@@ -22,18 +22,22 @@ test('warming up is not cooling', () => {
 })
 
 test('heating takes longer with losses, and never ends where they are as large as the heater', () => {
-  const without = heatingHours(1500, 3, 15, 38)
+  const without = heatingHours({ volumeLitres: 1500, heaterKw: 3 }, 15, 38)
   const losses = { airCelsius: 0, timeConstantHours: 200 }
-  expect(heatingHours(1500, 3, 15, 38, losses)).toBeGreaterThan(without ?? Number.NaN)
-  expect(heatingHours(1500, 0.1, 15, 38, losses)).toBeUndefined()
-  expect(heatingHours(1500, 3, 38, 38)).toBe(0)
+  expect(heatingHours({ volumeLitres: 1500, heaterKw: 3 }, 15, 38, losses)).toBeGreaterThan(
+    without ?? Number.NaN,
+  )
+  expect(heatingHours({ volumeLitres: 1500, heaterKw: 0.1 }, 15, 38, losses)).toBeUndefined()
+  expect(heatingHours({ volumeLitres: 1500, heaterKw: 3 }, 38, 38)).toBe(0)
 })
 
 test('a heater of the holding power holds, no more', () => {
   const power = holdingPowerKw(1500, 38, 5, 200)
   const losses = { airCelsius: 5, timeConstantHours: 200 }
-  expect(heatingHours(1500, power, 20, 38.001, losses)).toBeUndefined()
-  expect(heatingHours(1500, 1.01 * power, 20, 38, losses)).toBeGreaterThan(0)
+  expect(heatingHours({ volumeLitres: 1500, heaterKw: power }, 20, 38.001, losses)).toBeUndefined()
+  expect(
+    heatingHours({ volumeLitres: 1500, heaterKw: 1.01 * power }, 20, 38, losses),
+  ).toBeGreaterThan(0)
 })
 
 const soak = {

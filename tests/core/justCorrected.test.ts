@@ -63,7 +63,7 @@ test('what keeps everybody out is never left alone: a closure that a dose lifts 
         (entry, i) => ({ ...entry, id: i + 1 }) as Entry,
       )
       const state = estimate(own, journal, NOW)
-      const closed = verdict(own, journal, NOW, state).closures.some(
+      const closed = verdict(own, journal, state).closures.some(
         ({ code }) => code === 'pH low' || code === 'pH high',
       )
       const { steps } = dosePlan(own, journal, state)

@@ -120,7 +120,7 @@ describe('a recipe', () => {
   )
 
   test('of least mass weighs what HiGHS finds, one kind of chlorine at a time', () => {
-    const ours = bestRecipe(wanted, all, LITRES, 'mass')
+    const ours = bestRecipe(wanted, all, { volumeLitres: LITRES, objective: 'mass' })
     const masses = ['calcium hypochlorite', 'sodium dichlor dihydrate', 'sodium hypochlorite'].map(
       (kind) => {
         const some = all.filter(
@@ -144,8 +144,8 @@ describe('a recipe', () => {
   })
 
   test('of fewest steps lets calcium hypochlorite bring part of the hardness', () => {
-    const few = bestRecipe(wanted, all, LITRES, 'steps')
-    const mass = bestRecipe(wanted, all, LITRES, 'mass')
+    const few = bestRecipe(wanted, all, { volumeLitres: LITRES, objective: 'steps' })
+    const mass = bestRecipe(wanted, all, { volumeLitres: LITRES, objective: 'mass' })
     expect(few.doses.size).toBeLessThanOrEqual(mass.doses.size)
     expect(few.missed).toEqual({})
   })
@@ -154,8 +154,7 @@ describe('a recipe', () => {
     const short = recipeFor(
       { hardness: { low: 60, high: 60 } },
       shelf({ product: 'calcium chloride dihydrate', gramsLeft: 20 }),
-      LITRES,
-      'practice',
+      { volumeLitres: LITRES, objective: 'practice' },
     )
     expect(short.doses.get('calcium chloride dihydrate')).toBeCloseTo(20, 9)
     // 20 g in 1000 L are 20 · 100.09 / 147.01 ppm (stoichiometry).
@@ -167,7 +166,10 @@ describe('a recipe', () => {
       { product: 'calcium chloride dihydrate', gramsLeft: 200 },
       { product: 'calcium chloride anhydrous', gramsLeft: 3000 },
     )
-    const { doses } = recipeFor({ hardness: { low: 60, high: 60 } }, from, LITRES, 'stock')
+    const { doses } = recipeFor({ hardness: { low: 60, high: 60 } }, from, {
+      volumeLitres: LITRES,
+      objective: 'stock',
+    })
     expect([...doses.keys()]).toEqual(['calcium chloride anhydrous'])
   })
 })

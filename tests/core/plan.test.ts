@@ -6,6 +6,7 @@ import type { Readings } from '@/core/testing/quantity'
 import { DAY, MINUTE } from '@/core/time'
 import type { Tub } from '@/core/tub/tub'
 import { formatWait, stepCautions } from '@/words/handlingText'
+import { share } from '../share'
 import { journal, NOW, tested, tubWith } from './waters'
 
 const planFor = (tub: Tub, readings: Readings, ...more: NewEntry[]) => {
@@ -283,7 +284,7 @@ test('no plan leaves pH below 7.0 on its way, overshoots a band, or makes a quan
       worse(before.freeChlorinePpm, after.freeChlorinePpm, sanitizer.low, sanitizer.high, 0.1)
       worse(before.pH, after.pH, pH.low, pH.high, 0.06)
     }),
-    { numRuns: 300 },
+    { numRuns: share('plans of any water', 120, 600) },
   )
 })
 

@@ -103,13 +103,17 @@ test('a heater scales before the tub does, up to pH 8.2', () => {
 
 describe('volume by tracer', () => {
   test('200 g of bicarbonate that raise alkalinity by 90 ppm say 1324 L (stoichiometry)', () => {
-    const traced = volumeByTracer(200, 595.71, 90, 5, 0.02)
+    const traced = volumeByTracer(200, { yieldPpm: 595.71, risePpm: 90, riseDeviationPpm: 5 }, 0.02)
     expect(traced?.volumeLitres).toBeCloseTo(1323.8, 1)
     // 5/90 and 2 % together.
     expect(traced?.standardDeviationLitres).toBeCloseTo(1323.8 * Math.hypot(5 / 90, 0.02), 3)
   })
   test('a rise within twice its error tells nothing', () => {
-    expect(volumeByTracer(20, 595.71, 9, 5, 0.02)).toBeUndefined()
-    expect(volumeByTracer(20, 595.71, 0, 0, 0)).toBeUndefined()
+    expect(
+      volumeByTracer(20, { yieldPpm: 595.71, risePpm: 9, riseDeviationPpm: 5 }, 0.02),
+    ).toBeUndefined()
+    expect(
+      volumeByTracer(20, { yieldPpm: 595.71, risePpm: 0, riseDeviationPpm: 0 }, 0),
+    ).toBeUndefined()
   })
 })

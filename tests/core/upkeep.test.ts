@@ -15,6 +15,7 @@ import { inSeason, nextInSeason } from '@/core/upkeep/interval'
 import { isQuiet, remindersFor } from '@/core/upkeep/reminder'
 import { seasonStrip } from '@/core/upkeep/seasonStrip'
 import { choreText } from '@/words/choreText'
+import { share } from '../share'
 import { NOW, tubWith } from './waters'
 
 const tub = tubWith()
@@ -300,7 +301,7 @@ test('one date for each rule, doing it moves the date on, and neither load nor a
         ).toBeLessThanOrEqual(before.due)
       },
     ),
-    { numRuns: 300 },
+    { numRuns: share('journals, one date for each rule', 100, 500) },
   )
 })
 

@@ -84,7 +84,7 @@ test('the demo tells the same story whatever the date, weekday and hour: 400 day
   expect(told[0]?.closures.toSorted()).toEqual(['pH high', 'sanitizer low'])
   expect(told[0]?.steps.length).toBeGreaterThanOrEqual(2)
   expect(told[1]).toMatchObject({ mayGetIn: 'yes', closures: [] })
-  const moments = share('moments of the demo, its facts', 20, 1200)
+  const moments = share('moments of the demo, its facts', 8, 1200)
   for (let i = 0; i < moments; i++) {
     // Days that are far from each other first, each at an hour of its own.
     const day = (i * 163) % 400

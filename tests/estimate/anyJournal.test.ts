@@ -104,8 +104,7 @@ test.each(PROGRAMMES.map(({ id }) => id))(
             ensemble,
             tub,
             [{ at: NOW + DAY, kind: 'soak', body: { people: 4, minutes: 60 } }],
-            3,
-            { hours: 48, stepHours: 12 },
+            { floor: 3, hours: 48, stepHours: 12 },
           )
           for (const { points } of fans)
             for (const { low, median, high } of points) {

@@ -136,7 +136,8 @@ test('missing, late, wrong and empty journals are survived in every programme', 
 
 test('a fan begins where the estimate is, falls by itself, and a planned soak and a dose move it', () => {
   const ensemble = ensembleOf(held.tub, held.journal, end, 200)
-  const fan = (ahead: Parameters<typeof fanOf>[2]) => fanOf(ensemble, held.tub, ahead, 3)[0]
+  const fan = (ahead: Parameters<typeof fanOf>[2]) =>
+    fanOf(ensemble, held.tub, ahead, { floor: 3 })[0]
   const alone = fan([])
   expect(alone?.points[0]?.median).toBeCloseTo(
     expectedOf(ensemble, held.tub, 'freeChlorine')?.median ?? 0,
@@ -170,8 +171,9 @@ test('followed alone, the residual goes exactly the way that it goes with everyt
     },
     { kind: 'soak', at: end + 20 * HOUR, body: { people: 4, minutes: 45 } },
   ] as Parameters<typeof fanOf>[2]
-  const [whole] = fanOf(ensemble, held.tub, ahead, 3, { hours: 48, stepHours: 1 })
-  const alone = fanOf(ensemble, held.tub, ahead, 3, {
+  const [whole] = fanOf(ensemble, held.tub, ahead, { floor: 3, hours: 48, stepHours: 1 })
+  const alone = fanOf(ensemble, held.tub, ahead, {
+    floor: 3,
     hours: 48,
     stepHours: 1,
     follows: 'residual',
@@ -310,14 +312,16 @@ test('the quick pH is the exact one within 1e-4, wherever a tub may be and from 
       fc.double({ min: 5, max: 10, noNaN: true }),
       (alkalinity, pH, borate, cyanurate, guess) => {
         const k = equilibriaFor(38, 800, 0)
-        const carbon = carbonOf(alkalinity / 1000, pH, borate / 1000, cyanurate / 1000, 0, k)
-        fc.pre(carbon > 1e-5)
-        const exact = solvePhOf(alkalinity / 1000, carbon, borate / 1000, cyanurate / 1000, 0, k)
-        expect(
-          Math.abs(
-            phNear(alkalinity / 1000, carbon, borate / 1000, cyanurate / 1000, k, guess) - exact,
-          ),
-        ).toBeLessThan(1e-4)
+        const given = {
+          alkalinity: alkalinity / 1000,
+          borate: borate / 1000,
+          cyanurate: cyanurate / 1000,
+          freeChlorine: 0,
+          hypochlorous: 0,
+        }
+        const totals = { ...given, carbon: carbonOf(pH, given, k) }
+        fc.pre(totals.carbon > 1e-5)
+        expect(Math.abs(phNear(totals, k, guess) - solvePhOf(totals, k))).toBeLessThan(1e-4)
       },
     ),
   )

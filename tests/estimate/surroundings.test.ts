@@ -24,20 +24,38 @@ describe('daylight on open water', () => {
     expect(sunAt(NOON - 3 * HOUR, 0)).toBeCloseTo(Math.SQRT1_2, 12)
   })
   test('half of the chlorine without stabiliser goes in about 40 minutes of full sun, half of the bromine in about an hour (common practice)', () => {
-    expect(keptInLight(sunny, 'freeChlorine', 0, NOON - 20 * 60_000, 40)).toBeCloseTo(0.51, 1)
-    expect(keptInLight(sunny, 'bromine', 0, NOON - 30 * 60_000, 60)).toBeCloseTo(0.52, 1)
+    expect(
+      keptInLight(sunny, { sanitizer: 'freeChlorine', cyanuricAcidPpm: 0 }, NOON - 20 * 60_000, 40),
+    ).toBeCloseTo(0.51, 1)
+    expect(
+      keptInLight(sunny, { sanitizer: 'bromine', cyanuricAcidPpm: 0 }, NOON - 30 * 60_000, 60),
+    ).toBeCloseTo(0.52, 1)
   })
   test('stabiliser shields chlorine and not bromine; a roof and the night shield everything', () => {
     const twoHours = (stabiliser: number) =>
-      keptInLight(sunny, 'freeChlorine', stabiliser, NOON - HOUR, 120)
+      keptInLight(
+        sunny,
+        { sanitizer: 'freeChlorine', cyanuricAcidPpm: stabiliser },
+        NOON - HOUR,
+        120,
+      )
     // Common practice: most of it within two hours without, little with 30 ppm.
     expect(twoHours(0)).toBeLessThan(0.2)
     expect(twoHours(30)).toBeGreaterThan(0.7)
-    expect(keptInLight(sunny, 'bromine', 30, NOON, 60)).toBe(
-      keptInLight(sunny, 'bromine', 0, NOON, 60),
+    expect(keptInLight(sunny, { sanitizer: 'bromine', cyanuricAcidPpm: 30 }, NOON, 60)).toBe(
+      keptInLight(sunny, { sanitizer: 'bromine', cyanuricAcidPpm: 0 }, NOON, 60),
     )
-    expect(keptInLight({ ...sunny, exposure: 'indoors' }, 'freeChlorine', 0, NOON, 600)).toBe(1)
-    expect(keptInLight(sunny, 'freeChlorine', 0, NOON + 9 * HOUR, 60)).toBe(1)
+    expect(
+      keptInLight(
+        { ...sunny, exposure: 'indoors' },
+        { sanitizer: 'freeChlorine', cyanuricAcidPpm: 0 },
+        NOON,
+        600,
+      ),
+    ).toBe(1)
+    expect(
+      keptInLight(sunny, { sanitizer: 'freeChlorine', cyanuricAcidPpm: 0 }, NOON + 9 * HOUR, 60),
+    ).toBe(1)
   })
 })
 

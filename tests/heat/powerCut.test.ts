@@ -30,7 +30,7 @@ const tested = (hoursAgo: number): NewEntry => ({
 const fill: NewEntry = { kind: 'water', at: NOW - 20 * DAY, body: { replacedFraction: 1 } }
 const shut = (...entries: NewEntry[]) => {
   const all = journal(fill, ...entries)
-  return closures(tub, all, NOW, estimate(tub, all, NOW))
+  return closures(tub, all, estimate(tub, all, NOW))
 }
 const codes = (...entries: NewEntry[]) => shut(...entries).map(({ code }) => code)
 
@@ -98,9 +98,9 @@ test('where no product is a shock a test alone opens it, and new water ends it',
     },
   }
   const all = journal(fill, power('off', 50), power('back', 20), read)
-  expect(
-    closures(biguanide, all, NOW, estimate(biguanide, all, NOW)).map(({ code }) => code),
-  ).toEqual([])
+  expect(closures(biguanide, all, estimate(biguanide, all, NOW)).map(({ code }) => code)).toEqual(
+    [],
+  )
   const anew: NewEntry = { kind: 'water', at: NOW - 15 * HOUR, body: { replacedFraction: 1 } }
   expect(codes(power('off', 50), power('back', 20), anew, tested(2))).toEqual([])
 })

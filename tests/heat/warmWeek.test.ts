@@ -55,7 +55,10 @@ test('lower between soaks is warm when they begin, ends as it began, and its wai
   expect(Math.min(...week.points.map(({ celsius }) => celsius))).toBeCloseTo(32, 1)
   expect(week.coldSoaks).toBe(0)
   expect(week.longestWaitHours).toBeCloseTo(
-    heatingHours(1200, 5, 32, 38, { airCelsius: 6, timeConstantHours: 100 }) ?? 0,
+    heatingHours({ volumeLitres: 1200, heaterKw: 5 }, 32, 38, {
+      airCelsius: 6,
+      timeConstantHours: 100,
+    }) ?? 0,
     2,
   )
 })

@@ -101,7 +101,7 @@ export const livedMoments = (
       moments.push({
         stage: known.learnt.readings >= ENOUGH_READINGS ? 'known' : 'new',
         truth: world.residual() / residualFloor(known.tub, known.estimate.reading.cyanuricAcidPpm),
-        ready: closures(known.tub, journal, at, known.estimate).length === 0,
+        ready: closures(known.tub, journal, known.estimate).length === 0,
         tested: last?.kind === 'test' && at - last.at < DAY,
       })
     }

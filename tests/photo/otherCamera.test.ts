@@ -26,7 +26,7 @@ const refuses = (picture: Picture, kit: KitName): boolean => {
 const OFF = 0.25
 /** A table is made of many more: PAVREL_PICTURES=150 and above. */
 const COUNT = Number(
-  process.env.PAVREL_PICTURES ?? share('photographs of the other camera, read', 5, 60),
+  process.env.PAVREL_PICTURES ?? share('photographs of the other camera, read', 4, 60),
 )
 /** Of so many the strips of other kits are looked for too. */
 const OTHER_KITS = process.env.PAVREL_PICTURES
@@ -214,7 +214,7 @@ describe('spoilt pictures of the other camera', () => {
   const take = (more: Partial<Scene>): Promise<Photograph> =>
     photograph({ ...plain(), ...more }, seeded(77))
   const read = ({ picture, first, last }: Photograph, late = 0) =>
-    readStrip(picture, { first, last }, KITS.four, undefined, late)
+    readStrip(picture, { first, last }, KITS.four, { lateSeconds: late })
 
   test('nothing is wrong with a plain one, laid or found', async () => {
     const shot = await take({})

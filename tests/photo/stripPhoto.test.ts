@@ -191,7 +191,7 @@ test('a chart in the same picture serves as well as taught colours', () => {
       pads.map(({ blocks }) => blocks.length),
     )
     const charts = colours?.map((row) => row.map((hex) => labOf(linearOfHex(hex)))) ?? []
-    const { pads: read, problems } = readStrip(picture, placement, pads, charts)
+    const { pads: read, problems } = readStrip(picture, placement, pads, { ownChart: charts })
     expect(problems).toEqual([])
     for (const [i, pad] of pads.entries())
       expect(

@@ -24,7 +24,7 @@ beforeEach(() => {
 const put = (product: string, fields: Record<string, string>) => {
   const { next } = addToShelf(store, tub, { product }, NOW) as { next: string }
   const id = Number(next.split('/').at(-1))
-  return { id, outcome: editOnShelf(store, tub, id, fields, NOW) }
+  return { id, outcome: editOnShelf(store, { tubId: tub, id }, fields, NOW) }
 }
 const dose = (product: string, amount: string, daysAgo: number) =>
   recordEntry(
@@ -58,8 +58,7 @@ test('a pack’s facts come back as they were typed; a day is the same day every
   expect(shelfFields(row, found)).toMatchObject(fields)
   const refusal = editOnShelf(
     store,
-    tub,
-    id,
+    { tubId: tub, id },
     { ...fields, boughtOn: '2026-02-30', price: 'free' },
     NOW,
   )
@@ -107,8 +106,7 @@ test('a kit is counted down by its tests, and its date says until when', () => {
   expect(
     saveKitStock(
       store,
-      tub,
-      kit.id,
+      { tubId: tub, kitId: kit.id },
       { tests: '20', packTests: '50', price: '9', goodUntil: '2026-06-01' },
       NOW - 2 * DAY,
     ).ok,
@@ -129,8 +127,8 @@ test('a kit is counted down by its tests, and its date says until when', () => {
     price: '9',
     goodUntil: '2026-06-01',
   })
-  expect(saveKitStock(store, tub, 99, {}, NOW).ok).toBe(false)
-  expect(saveKitStock(store, tub, kit.id, { tests: 'many' }, NOW)).toMatchObject({
+  expect(saveKitStock(store, { tubId: tub, kitId: 99 }, {}, NOW).ok).toBe(false)
+  expect(saveKitStock(store, { tubId: tub, kitId: kit.id }, { tests: 'many' }, NOW)).toMatchObject({
     ok: false,
     errors: { tests: expect.stringContaining('many') },
   })
@@ -176,7 +174,7 @@ test('a dose of an older pack keeps its strength when its amount is corrected, w
   const { id } = put('sodium hypochlorite', { left: '4000', strength: '12' })
   dose('sodium hypochlorite', '20', 1)
   const [before] = journalOf(store, tub)
-  editOnShelf(store, tub, id, { left: '4000', strength: '6' }, NOW)
+  editOnShelf(store, { tubId: tub, id }, { left: '4000', strength: '6' }, NOW)
   recordEntry(
     store,
     tub,
@@ -186,9 +184,9 @@ test('a dose of an older pack keeps its strength when its amount is corrected, w
       amount: '25',
       when: 'now',
       'confirm.amount': 'yes',
+      replaces: String(before?.id),
     },
     NOW - DAY / 2,
-    before?.id,
   )
   const [after] = journalOf(store, tub)
   expect(after?.kind === 'dose' && after.body.strength).toEqual({ weightFraction: 0.12 })

@@ -20,7 +20,12 @@ beforeEach(() => {
 })
 
 const keep = (fields: Fields, now = NOW, replaces?: number) =>
-  recordEntry(store, tub, { when: 'now', ...fields }, now, replaces)
+  recordEntry(
+    store,
+    tub,
+    { when: 'now', ...fields, ...(replaces && { replaces: String(replaces) }) },
+    now,
+  )
 const test_ = (fields: Fields) => keep({ kind: 'test', method: 'strip', ...fields })
 const errorsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.errors)
 const questionsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.questions)
@@ -344,7 +349,12 @@ describe('corrections, deletes and undo', () => {
     test_({ pH: '7.4' })
     const id = journalOf(store, tub)[0]?.id ?? 0
     expect(
-      recordEntry(store, tub, { kind: 'note', when: 'now', text: 'no' }, NOW + 1, id),
+      recordEntry(
+        store,
+        tub,
+        { kind: 'note', when: 'now', text: 'no', replaces: String(id) },
+        NOW + 1,
+      ),
     ).toMatchObject({ ok: false, message: expect.stringMatching(/stays what it was/) })
     expect(journalOf(store, tub).map(({ kind }) => kind)).toEqual(['test'])
   })

@@ -185,9 +185,9 @@ test('a correction of when the power went keeps that it went; so does one of a s
       when: 'earlier',
       at: '2026-01-14T14:00',
       zone: 'UTC',
+      replaces: String(note?.id),
     },
     NOW,
-    note?.id,
   )
   expect(corrected.ok).toBe(true)
   expect(journalOf(store, id)[0]?.body).toEqual({ text: 'The power went, storm.', power: 'off' })
@@ -195,7 +195,12 @@ test('a correction of when the power went keeps that it went; so does one of a s
   const signs = { month: '2025-12', name: 'Ada', digest: '0' }
   insertEntry(store, id, { kind: 'note', at: NOW - HOUR, body: { text: 'signed', signs } }, NOW)
   const before = journalOf(store, id).find(({ body }) => 'signs' in body)
-  recordEntry(store, id, { kind: 'note', text: 'signed off', when: 'now' }, NOW, before?.id)
+  recordEntry(
+    store,
+    id,
+    { kind: 'note', text: 'signed off', when: 'now', replaces: String(before?.id) },
+    NOW,
+  )
   expect(journalOf(store, id).find(({ body }) => 'signs' in body)?.body).toMatchObject({ signs })
 })
 

@@ -89,7 +89,7 @@ describe('the shelf', () => {
   beforeEach(() => {
     addToShelf(store, id, { product: 'sodium bicarbonate' }, NOW - 5 * HOUR)
     const [item] = shelfOf(store)
-    editOnShelf(store, id, item?.id ?? 0, { left: '1000' }, NOW - 4 * HOUR)
+    editOnShelf(store, { tubId: id, id: item?.id ?? 0 }, { left: '1000' }, NOW - 4 * HOUR)
   })
   const item = () => {
     const [one] = shelfOf(store)
@@ -107,18 +107,30 @@ describe('the shelf', () => {
     const open = page(shelfFields(item(), tub()))
     expect(dose(NOW).ok).toBe(true)
     expect(
-      editOnShelf(store, id, item().id, open({ scoopName: 'cup', scoop: '40' }), NOW + 1).ok,
+      editOnShelf(
+        store,
+        { tubId: id, id: item().id },
+        open({ scoopName: 'cup', scoop: '40' }),
+        NOW + 1,
+      ).ok,
     ).toBe(true)
     expect(item()).toMatchObject({ gramsLeft: 900, countedGrams: 1000, scoop: { grams: 40 } })
   })
   test('a new count on top of a dose is asked about', () => {
     const open = page(shelfFields(item(), tub()))
     dose(NOW)
-    expect(editOnShelf(store, id, item().id, open({ left: '990' }), NOW + 1)).toMatchObject({
+    expect(
+      editOnShelf(store, { tubId: id, id: item().id }, open({ left: '990' }), NOW + 1),
+    ).toMatchObject({
       ok: false,
       asks: { left: { options: [{ label: '990' }, { label: '900' }] } },
     })
-    editOnShelf(store, id, item().id, open({ left: '890', 'confirm.left': 'mine' }), NOW + 2)
+    editOnShelf(
+      store,
+      { tubId: id, id: item().id },
+      open({ left: '890', 'confirm.left': 'mine' }),
+      NOW + 2,
+    )
     expect(item().gramsLeft).toBe(890)
   })
 })

@@ -164,7 +164,9 @@ describe('look and smell with a test', () => {
     const fields = entryFields(entry, tubNow(), 'UTC')
     expect(fields).toMatchObject({ 'senses.look': 'sparkling', 'senses.smell': 'none' })
     const again = { ...fields, kind: 'test', pH: '7.6' }
-    expect(recordEntry(store, tub, again, NOW + HOUR, entry.id).ok).toBe(true)
+    expect(recordEntry(store, tub, { ...again, replaces: String(entry.id) }, NOW + HOUR).ok).toBe(
+      true,
+    )
     expect(kept()?.body).toMatchObject({ senses: { look: 'sparkling', smell: 'none' } })
   })
   test('nothing said is nothing kept, and what is no word of it neither', () => {

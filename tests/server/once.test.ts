@@ -17,7 +17,7 @@ beforeEach(() => {
 const count = () => journalOf(store, tub).length
 const key = (n = 1) => `key-of-this-form-${n}`
 const post = (fields: Record<string, string>, now = NOW) =>
-  once(store, 'saving an entry', fields, now, () => recordEntry(store, tub, fields, now))
+  once(store, { what: 'saving an entry', fields, now }, () => recordEntry(store, tub, fields, now))
 
 const FORMS: Record<string, Record<string, string>> = {
   note: { kind: 'note', when: 'now', text: 'lamp' },
@@ -80,7 +80,7 @@ test('changed after it was saved, under the same key: nothing is written, and th
 
 test('an answer and what it answers for are written together or not at all', () => {
   expect(() =>
-    once(store, 'failing', { post: key() }, NOW, () => {
+    once(store, { what: 'failing', fields: { post: key() }, now: NOW }, () => {
       recordEntry(store, tub, FORMS.note ?? {}, NOW)
       throw new Error('the power went')
     }),
@@ -111,7 +111,7 @@ test('any order of sends and repeats writes each form once', () => {
           text: `note ${n}`,
           post: `form-${n}-of-run-${run}-x`,
         }
-        const outcome = once(store, 'note', fields, NOW + i, () =>
+        const outcome = once(store, { what: 'note', fields, now: NOW + i }, () =>
           recordEntry(store, id, fields, NOW + i),
         )
         expect(outcome.ok).toBe(true)

@@ -17,7 +17,8 @@ beforeEach(() => {
 })
 
 const add = (product: string) => addToShelf(store, tub, { product }, NOW)
-const edit = (fields: Fields) => editOnShelf(store, tub, shelfOf(store)[0]?.id ?? 0, fields, NOW)
+const edit = (fields: Fields) =>
+  editOnShelf(store, { tubId: tub, id: shelfOf(store)[0]?.id ?? 0 }, fields, NOW)
 const errorsOf = (outcome: Outcome) => (outcome.ok ? {} : outcome.errors)
 const only = () => {
   const [item] = shelfOf(store)

@@ -104,7 +104,9 @@ describe('an answer', () => {
     const [look] = journalOf(store, tub)
     if (!look) throw new Error('no look')
     const fields = { kind: 'look', when: 'now', 'sign.cloudy': 'yes', note: 'in the morning' }
-    expect(recordEntry(store, tub, fields, NOW + 2 * MINUTE, look.id).ok).toBe(true)
+    expect(
+      recordEntry(store, tub, { ...fields, replaces: String(look.id) }, NOW + 2 * MINUTE).ok,
+    ).toBe(true)
     expect(looks().map(({ body }) => [body.note, body.answers])).toEqual([
       ['in the morning', { started: 'today' }],
     ])

@@ -27,7 +27,7 @@ let store: Store
 let tub: number
 
 const at = (id = tub, now = NOW, draft = {}): VisitView => {
-  const page = visitView(store, id, now, PLACE, draft)
+  const page = visitView(store, id, now, { place: PLACE, draft })
   if (!page) throw new Error('no visit')
   return page
 }

@@ -115,7 +115,7 @@ test.each(PROGRAMMES.map(({ id }) => id))(
     let now = NOW
     let ended = false
     for (let i = 0; i < 60 && !ended; i++) {
-      const page = visitView(store, tub, now, PLACE)
+      const page = visitView(store, tub, now, { place: PLACE })
       if (!page) throw new Error('no visit')
       const [act] = page.visit.acts
       if (!act) {

@@ -41,8 +41,8 @@ describe('a journal', () => {
 
   test('a correction hides what it replaces; undone, the first stands again', () => {
     const first = insertEntry(store, tub, note('first'), 10)
-    const second = insertEntry(store, tub, note('second'), 11, first.id)
-    const third = insertEntry(store, tub, note('third'), 12, second.id)
+    const second = insertEntry(store, tub, { ...note('second'), replacesId: first.id }, 11)
+    const third = insertEntry(store, tub, { ...note('third'), replacesId: second.id }, 12)
     expect(texts(store, tub)).toEqual(['third'])
     markUndone(store, tub, third.id, 13)
     expect(texts(store, tub)).toEqual(['second'])
@@ -54,7 +54,7 @@ describe('a journal', () => {
 
   test('deleting a corrected entry does not bring the uncorrected one back', () => {
     const first = insertEntry(store, tub, note('first'), 10)
-    const second = insertEntry(store, tub, note('second'), 11, first.id)
+    const second = insertEntry(store, tub, { ...note('second'), replacesId: first.id }, 11)
     markDeleted(store, tub, second.id, 12)
     expect(texts(store, tub)).toEqual([])
     expect(lastChange(store, tub)).toMatchObject({ id: second.id, what: 'deleted' })
@@ -125,7 +125,8 @@ test('a journal that is kept up by its changes is the journal that is read anew,
           if (looks) journalOf(store, tub)
           const id = last === 0 ? 0 : 1 + (which % last)
           if (what === 'add' || last === 0) last = insertEntry(store, tub, note('x', at), at).id
-          else if (what === 'correct') last = insertEntry(store, tub, note('y', at), at, id).id
+          else if (what === 'correct')
+            last = insertEntry(store, tub, { ...note('y', at), replacesId: id }, at).id
           else if (what === 'delete') markDeleted(store, tub, id, at)
           else if (what === 'undo') markUndone(store, tub, id, at)
           else if (what === 'restore') markUndone(store, tub, id, null)

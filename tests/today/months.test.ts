@@ -86,21 +86,25 @@ const off = (readings: Readings, factor: number, pH: number): Readings =>
   )
 const WRONGS = Object.keys(MISREAD)
 
-test.each(PROGRAMMES.map(({ id }, i) => [id, i] as const))(
-  '%s: wrong readings leave nobody without a way on',
-  (programme, i) => {
-    const count = share('ways to misread, in each programme', 1, WRONGS.length)
-    for (const wrong of Array.from({ length: count }, (_, n) => WRONGS[(i + n) % WRONGS.length])) {
-      const month = liveMonth({ programme, misread: MISREAD[wrong ?? ''], days: 12 })
-      expect([wrong, month.deadEnds, month.met]).toEqual([wrong, [], []])
-      expect(month.openedDays ?? Number.POSITIVE_INFINITY).toBeLessThan(LONGEST_START_DAYS)
-      for (const { pH } of month.truth) {
-        expect(pH).toBeGreaterThan(6.6)
-        expect(pH).toBeLessThan(8.6)
-      }
+/** A share of the programmes, one way of misreading each; every way is among them. */
+const READ_WRONGLY = share('programmes whose readings are wrong', 6, PROGRAMMES.length)
+
+test.each(
+  PROGRAMMES.map(({ id }, i) => [id, i] as const).filter(
+    ([, i]) => (5 * i) % PROGRAMMES.length < READ_WRONGLY,
+  ),
+)('%s: wrong readings leave nobody without a way on', (programme, i) => {
+  const count = share('ways to misread, in each programme', 1, WRONGS.length)
+  for (const wrong of Array.from({ length: count }, (_, n) => WRONGS[(i + n) % WRONGS.length])) {
+    const month = liveMonth({ programme, misread: MISREAD[wrong ?? ''], days: 12 })
+    expect([wrong, month.deadEnds, month.met]).toEqual([wrong, [], []])
+    expect(month.openedDays ?? Number.POSITIVE_INFINITY).toBeLessThan(LONGEST_START_DAYS)
+    for (const { pH } of month.truth) {
+      expect(pH).toBeGreaterThan(6.6)
+      expect(pH).toBeLessThan(8.6)
     }
-  },
-)
+  }
+})
 
 test('over all of them one evening in five at most is lost', () => {
   const wished = lived.reduce((sum, { month }) => sum + month.wished, 0)

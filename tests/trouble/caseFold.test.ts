@@ -41,7 +41,7 @@ const test7 = (at: number, chlorine = 4): NewEntry => ({
 const cases = (...entries: NewEntry[]) => casesIn(TUB, numbered(entries), NOW)
 const codes = (...entries: NewEntry[]) => {
   const journal = numbered(entries)
-  return closures(TUB, journal, NOW, estimate(TUB, journal, NOW)).map(({ code }) => code)
+  return closures(TUB, journal, estimate(TUB, journal, NOW)).map(({ code }) => code)
 }
 
 describe('a case', () => {

@@ -64,7 +64,7 @@ test('two readers: degrees and differences in their own units, marks of their ow
 })
 
 test('lower is said to save what it saves, never to cost more energy', () => {
-  expect(lowerWords(held, lower, 38, german)).toMatch(
+  expect(lowerWords({ held, lower }, 38, german)).toMatch(
     /^5 °C lower saves [\d,]+ kWh a week, \d+ %; cooler water always loses less\. Sanitizer lasts \d+ % longer\.$/,
   )
   expect(againstHeld(lower, held, 'EUR', german)).toMatch(/^saves /)

@@ -30,7 +30,7 @@ test.each(HOUSES)('tomorrow is one figure everywhere: %s', (programme, entries) 
   const { view, preferences } = viewOf(programme, journal(...entries), NOW)
   const { sanitizer } = programmeOf(programme)
   const ribbon = view.foreseen()?.find(({ at }) => at >= NOW + DAY)
-  const [week] = fanOf(view.ensemble, view.tub, view.ahead, 0, { hours: 24 })
+  const [week] = fanOf(view.ensemble, view.tub, view.ahead, { floor: 0, hours: 24 })
   expect(ribbon).toBeDefined()
   // Its steps are four hours long: within one in a hundred.
   const same = (ribbon?.value ?? 0) / (week?.points.at(-1)?.median ?? 1)

@@ -112,7 +112,7 @@ test('a cause is shown with how likely it is in words and as so many in ten, and
 
 test('no test is said to decide while something else keeps the tub shut', () => {
   const seen = numbered([...journal, { kind: 'look', at: NOW - HOUR, body: { signs: ['cloudy'] } }])
-  const shut = closures(tub, seen, NOW, estimate(tub, seen, NOW))
+  const shut = closures(tub, seen, estimate(tub, seen, NOW))
   const later = { testAt: NOW + HOUR, at: undefined }
   expect(reopensWords(later, shut, american)).toMatch(/^The tub stays closed\. Find out why/)
   expect(reopensWords(later, [], american)).toMatch(/^The test at .* decides/)

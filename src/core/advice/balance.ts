@@ -104,9 +104,11 @@ export const doseToPh = (water: Water, effect: ProductEffect, pH: number): numbe
 export const balanceAims = (
   water: Water,
   { low, high, acidic, alkaline }: Imbalance,
-  targets: Targets,
-  sources: readonly Source[],
-  choices: Choices & Partial<Methods>,
+  {
+    targets,
+    sources,
+    choices,
+  }: { targets: Targets; sources: readonly Source[]; choices: Choices & Partial<Methods> },
 ): Aim[] => {
   const { raisePh: lift, aim: care } = choices
   const { pH: phBand, totalAlkalinity: band } = targets

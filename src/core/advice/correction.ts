@@ -74,8 +74,7 @@ const shareOf = (
   task: PlanContext,
   balancing: Correction['ordered'],
   trial: Trial,
-  water: Water,
-  imbalance: Imbalance,
+  { water, imbalance }: { water: Water; imbalance: Imbalance },
 ): number => {
   const { tub, dosingCycle, sources, choices } = task
   const within = (limit: number, of: (product: ProductName) => boolean) => {
@@ -128,9 +127,11 @@ const inPortions = (
   const portions = acidPortions(
     knownOf(task, water, imbalance),
     source.effect,
-    (1000 * source.gramsLeft) / tub.volumeLitres,
+    {
+      mostMgPerLitre: (1000 * source.gramsLeft) / tub.volumeLitres,
+      phTo: phLandingIn(tub.targets.pH, middle(tub.targets.pH), choices),
+    },
     { portions: acids.length, ppm: Math.abs(donePpm(task, 'alkalinity', isAcid)) },
-    phLandingIn(tub.targets.pH, middle(tub.targets.pH), choices),
   )
   return { portions, acid: source.product }
 }
@@ -159,7 +160,7 @@ export const correctionOf = (
     task.slack,
   )
   const balanced = usable(task, 'pH') && usable(task, 'totalAlkalinity')
-  const aims = balanced ? balanceAims(withOthers, imbalance, targets, sources, choices) : []
+  const aims = balanced ? balanceAims(withOthers, imbalance, { targets, sources, choices }) : []
 
   const recipeTo = (aim: Aim, shelf: readonly Source[]): Recipe | undefined => {
     const goal = waterFromReading({ ...readWater(withOthers), ...aim })
@@ -179,9 +180,7 @@ export const correctionOf = (
           isAcid(product) ||
           (isBase(product) && (choices.raisePh !== 'air' || product === 'sodium bicarbonate')),
       ),
-      volumeLitres,
-      objective,
-      choices.raisePh !== 'soda ash' || imbalance.high,
+      { volumeLitres, objective, air: choices.raisePh !== 'soda ash' || imbalance.high },
     )
     return misses(recipe) < REACHED ? recipe : undefined
   }
@@ -247,7 +246,7 @@ export const correctionOf = (
     airHours,
     share:
       ordered.length > 0 || trial.airMinutes > 0
-        ? shareOf(task, ordered, trial, water, imbalance)
+        ? shareOf(task, ordered, trial, { water, imbalance })
         : 1,
     ...(balanced ? inPortions(task, withOthers, imbalance) : { portions: [], acid: undefined }),
     from,

@@ -32,10 +32,8 @@ const MOVED = 0.05
  */
 export const overdone = (
   water: Water,
-  product: ProductName,
-  grams: number,
+  { product, grams, strength }: { product: ProductName; grams: number; strength?: Strength },
   litres: number,
-  strength?: Strength,
 ): Overdone | undefined => {
   const { goes } = PRODUCTS[product]
   if (goes === 'in a bucket') return undefined

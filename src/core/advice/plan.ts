@@ -138,7 +138,7 @@ export const dosePlan = (
   else if (all && !putOff) {
     for (const [product, dose] of ordered)
       into.add(product, { full: dose, now: dose * correction.share }, 'alkalinity', {
-        code: whyBalance(product, imbalance, together),
+        why: { code: whyBalance(product, imbalance, together) },
       })
     if (air && aim)
       into.aerate(airMinutes * correction.share, aim.pH, airHours, {
@@ -151,7 +151,7 @@ export const dosePlan = (
     const dose = (1000 * grams) / tub.volumeLitres
     // A start-up brings its bank by a step of its own.
     if (all && product !== 'sodium bromide') addBank(task, into)
-    into.add(product, { full: dose, now: dose }, SANITIZER_AIM[sanitizer], why, purposes)
+    into.add(product, { full: dose, now: dose }, SANITIZER_AIM[sanitizer], { why, purposes })
   }
 
   const { steps, later, forPh } = into
@@ -194,7 +194,7 @@ const addPortions = ({ portions, acid, imbalance }: Correction, into: Steps) => 
   for (const [i, portion] of portions.entries()) {
     if (portion.kind === 'acid' && acid)
       into.add(acid, { full: portion.mgPerLitre, now: portion.mgPerLitre }, 'alkalinity', {
-        code: i === 0 && imbalance.alkaline ? 'acid for both' : 'acid for alkalinity',
+        why: { code: i === 0 && imbalance.alkaline ? 'acid for both' : 'acid for alkalinity' },
       })
     if (portion.kind === 'air')
       into.aerate(portion.minutes, portion.pH, portion.hours, {
@@ -208,7 +208,7 @@ const addBank = ({ programme, estimate, sources }: PlanContext, into: Steps) => 
   const bank = sources.find(({ product }) => product === 'sodium bromide')
   if (programme.sanitizer !== 'bromine' || estimate.bromideBank || !bank) return
   const dose = BANK_PPM / ((bank.effect.bromideMmol * ATOM.Br) / 1000)
-  into.add(bank.product, { full: dose, now: dose }, 'bromide', { code: 'bromide bank' })
+  into.add(bank.product, { full: dose, now: dose }, 'bromide', { why: { code: 'bromide bank' } })
 }
 
 /** What a mineral is wanted for in this cycle. */
@@ -244,13 +244,10 @@ const addOthers = (
     if (!raised) continue
     const now = required[raised.aimed]?.low ?? 0
     const all = full[raised.aimed] ?? now
-    into.add(
-      product,
-      { full: now > 0 ? (dose * all) / now : dose, now: dose },
-      raised.aimed,
-      raised.why,
-      sanitizes && task.afterSoak ? ['residual', 'after soak'] : undefined,
-    )
+    into.add(product, { full: now > 0 ? (dose * all) / now : dose, now: dose }, raised.aimed, {
+      why: raised.why,
+      purposes: sanitizes && task.afterSoak ? ['residual', 'after soak'] : undefined,
+    })
   }
 }
 

@@ -43,9 +43,8 @@ const LONGEST_AIR_MINUTES = 90
 export const acidPortions = (
   known: Known,
   acid: ProductEffect,
-  mostMgPerLitre: number,
+  { mostMgPerLitre, phTo }: { mostMgPerLitre: number; phTo: number },
   done: { portions: number; ppm: number },
-  phTo: number,
 ): Portion[] => {
   const { water, reading, targets, alkalinityDeviation, phDeviation } = known
   const band = targets.totalAlkalinity

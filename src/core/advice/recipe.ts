@@ -57,9 +57,11 @@ const costOf = ({ awkwardness, gramsLeft }: Source, objective: Objective) => {
 export const recipeFor = (
   wanted: RequiredChange,
   sources: readonly Source[],
-  volumeLitres: number,
-  objective: Objective,
-  air = true,
+  {
+    volumeLitres,
+    objective,
+    air = true,
+  }: { volumeLitres: number; objective: Objective; air?: boolean },
 ): Recipe => {
   const rows: Row[] = []
   const names: (DoseTarget | undefined)[] = []
@@ -137,9 +139,11 @@ export const better = (a: Recipe, b: Recipe, objective: Objective): Recipe => {
 export const bestRecipe = (
   wanted: RequiredChange,
   sources: readonly Source[],
-  volumeLitres: number,
-  objective: Objective,
-  air = true,
+  {
+    volumeLitres,
+    objective,
+    air = true,
+  }: { volumeLitres: number; objective: Objective; air?: boolean },
 ): Recipe => {
   const kinds = sources.filter(isChlorine)
   const shelves =
@@ -148,12 +152,12 @@ export const bestRecipe = (
       : [sources]
   let best: Recipe | undefined
   for (const shelf of shelves) {
-    let recipe = recipeFor(wanted, shelf, volumeLitres, objective, air)
+    let recipe = recipeFor(wanted, shelf, { volumeLitres, objective, air })
     if (objective === 'steps') {
       let left = shelf
       for (const product of recipe.doses.keys()) {
         const without = left.filter((source) => source.product !== product)
-        const other = recipeFor(wanted, without, volumeLitres, objective, air)
+        const other = recipeFor(wanted, without, { volumeLitres, objective, air })
         if (better(recipe, other, objective) === other) {
           recipe = other
           left = without
@@ -162,5 +166,5 @@ export const bestRecipe = (
     }
     best = best ? better(best, recipe, objective) : recipe
   }
-  return best ?? recipeFor(wanted, [], volumeLitres, objective, air)
+  return best ?? recipeFor(wanted, [], { volumeLitres, objective, air })
 }

@@ -148,6 +148,5 @@ export const othersFrom = (
     from.filter(
       ({ product, effect }) => !isAcid(product) && (!isBase(product) || effect.borateMmol > 0),
     ),
-    task.tub.volumeLitres,
-    task.objective,
+    { volumeLitres: task.tub.volumeLitres, objective: task.objective },
   )

@@ -72,8 +72,10 @@ export const stepsFrom = ({ tub, programme, estimate, sources, choices }: PlanCo
       product: ProductName,
       { full, now }: { full: number; now: number },
       aimed: DoseTarget | 'bromide',
-      why: StepReason,
-      purposes: readonly Purpose[] = [PURPOSE_OF[aimed]],
+      {
+        why,
+        purposes = [PURPOSE_OF[aimed]],
+      }: { why: StepReason; purposes?: readonly Purpose[] | undefined },
     ) => {
       const wholeGrams = (full * volumeLitres) / 1000
       const wantedGrams = (now * volumeLitres) / 1000

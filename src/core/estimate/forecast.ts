@@ -32,18 +32,18 @@ const FAN_DAYS = 7
 /**
  * The coming week over the members: eight in ten lie between low and high. Planned soaks and doses happen as planned; everything
  * else stays away.
- * @param floor below which nobody should be in
+ * @param floor below which nobody should be in: the tub's own where none is given
  */
 export const fanOf = (
   ensemble: Ensemble,
   tub: Tub,
   ahead: readonly Ahead[],
-  floor: number,
   {
+    floor = tub.targets.sanitizer.low,
     hours = 24 * FAN_DAYS,
     stepHours = 4,
     follows = 'everything',
-  }: { hours?: number; stepHours?: number; follows?: Follows } = {},
+  }: { floor?: number; hours?: number; stepHours?: number; follows?: Follows } = {},
 ): Fan[] => {
   const { sanitizer } = programmeOf(tub.programme)
   const quantities =

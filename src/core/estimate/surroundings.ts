@@ -50,8 +50,7 @@ const SHIELDING_PPM = 5
 /** What is left of the residual after some minutes with the cover off, 0 to 1. */
 export const keptInLight = (
   { exposure: stands, hoursFromUtc }: Surroundings,
-  sanitizer: SanitizerQuantity,
-  cyanuricAcidPpm: number,
+  { sanitizer, cyanuricAcidPpm }: { sanitizer: SanitizerQuantity; cyanuricAcidPpm: number },
   at: Instant,
   minutes: number,
 ): number => {

@@ -45,8 +45,7 @@ export const warmingKilowattHours = (
 
 /** Hours to heat up; undefined where the losses are as large as the heater. Without a time constant there are no losses. */
 export const heatingHours = (
-  volumeLitres: number,
-  heaterKw: number,
+  { volumeLitres, heaterKw }: { volumeLitres: number; heaterKw: number },
   startCelsius: number,
   targetCelsius: number,
   losses?: { airCelsius: number; timeConstantHours: number },

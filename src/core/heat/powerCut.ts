@@ -72,9 +72,15 @@ export const openWaterKilowatts = (
 const cooling = (
   start: number,
   hours: number,
-  air: (hours: number) => number,
-  timeConstantHours: number,
-  open: (celsius: number, airCelsius: number) => number = () => 0,
+  {
+    air,
+    timeConstantHours,
+    open = () => 0,
+  }: {
+    air: (hours: number) => number
+    timeConstantHours: number
+    open?: (celsius: number, airCelsius: number) => number
+  },
 ): number[] => {
   const celsius = [start]
   const left = Math.exp(-1 / timeConstantHours)
@@ -129,10 +135,22 @@ export const powerCut = (
       ? undefined
       : (water: number, airCelsius: number) =>
           openWaterKilowatts(surface, water, airCelsius, wind) / perKelvin
-  const likely = cooling(celsius, whole, outside(0), value, open(WIND.likely))
+  const likely = cooling(celsius, whole, {
+    air: outside(0),
+    timeConstantHours: value,
+    open: open(WIND.likely),
+  })
   // A short time constant, colder air and wind go the same way.
-  const cold = cooling(celsius, whole, outside(-AIR_ERROR), low, open(WIND.soonest))
-  const warm = cooling(celsius, whole, outside(AIR_ERROR), high, open(WIND.latest))
+  const cold = cooling(celsius, whole, {
+    air: outside(-AIR_ERROR),
+    timeConstantHours: low,
+    open: open(WIND.soonest),
+  })
+  const warm = cooling(celsius, whole, {
+    air: outside(AIR_ERROR),
+    timeConstantHours: high,
+    open: open(WIND.latest),
+  })
   const until = (level: number): HoursUntil => ({
     soonest: meets(cold, level),
     likely: meets(likely, level),
@@ -140,12 +158,10 @@ export const powerCut = (
   })
   const cabinet = (timeConstantHours: number) =>
     meets(
-      cooling(
-        air(from) + CABINET.share * (celsius - air(from)),
-        whole,
-        outside(0),
+      cooling(air(from) + CABINET.share * (celsius - air(from)), whole, {
+        air: outside(0),
         timeConstantHours,
-      ),
+      }),
       PIPES_CELSIUS,
     )
   return {

@@ -343,9 +343,15 @@ const BY_ID: Record<ProgrammeId, Omit<Programme, 'id'>> = {
 
 export const PROGRAMME_IDS = Object.keys(BY_ID) as ProgrammeId[]
 
-export const programmeOf = (id: ProgrammeId): Programme => ({ ...BY_ID[id], id })
+export const PROGRAMMES: readonly Programme[] = PROGRAMME_IDS.map((id) => ({ ...BY_ID[id], id }))
 
-export const PROGRAMMES: readonly Programme[] = PROGRAMME_IDS.map(programmeOf)
+// Asked for in every step of a forecast.
+const NAMED = Object.fromEntries(PROGRAMMES.map((one) => [one.id, one])) as Record<
+  ProgrammeId,
+  Programme
+>
+
+export const programmeOf = (id: ProgrammeId): Programme => NAMED[id]
 
 /** The floor a sanitizer range starts below, if it does; biguanide and peroxide have no published one for tubs. */
 export const floorBroken = (sanitizer: SanitizerQuantity, band: Band): number | undefined => {

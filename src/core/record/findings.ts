@@ -138,8 +138,7 @@ const candidates = (
   measure: Behaviour,
   rise: boolean,
   journal: readonly Entry[],
-  before: Span,
-  after: Span,
+  { before, after }: { before: Span; after: Span },
 ): Why[] => {
   const found: Why[] = []
   for (const [quantity, least, way] of MOVED_BY[measure]) {
@@ -188,8 +187,7 @@ const ratio = (a: number, b: number) => {
 
 const foundIn = (
   measure: Behaviour,
-  before: Rated[],
-  after: Rated[],
+  { before, after }: { before: Rated[]; after: Rated[] },
   chance: number,
   water: Instant | undefined,
 ): Found | undefined => {
@@ -255,11 +253,16 @@ export const findingsOf = (
     const byWater = differenceByChance(then, now) * looks.length
     if (then.length >= LEAST_STRETCHES && now.length >= LEAST_STRETCHES)
       compared.set(measure, byWater)
-    const water = foundIn(measure, then, now, byWater, here.from)
+    const water = foundIn(measure, { before: then, after: now }, byWater, here.from)
     const change = changeIn(scan)
     const between =
       change &&
-      foundIn(measure, change.before, change.after, change.chance * looks.length, undefined)
+      foundIn(
+        measure,
+        { before: change.before, after: change.after },
+        change.chance * looks.length,
+        undefined,
+      )
     // A split well within a water fits better than its refill does, or it would not be the farthest.
     const elsewhere = between && Math.abs(between.groups[0].length - then.length) > 2
     const one = elsewhere ? between : (water ?? between)
@@ -298,15 +301,16 @@ const withReason = (
   theirs: Record<Behaviour, Rated[]> | undefined,
 ): Finding => {
   const { measure, since } = found
-  const spans = [spanOf(groups[0], since, true), spanOf(groups[1], since, false)] as const
+  const before = spanOf(groups[0], since, true)
+  const after = spanOf(groups[1], since, false)
   const rise = found.after.mean > found.before.mean
-  const reasons = candidates(measure, rise, journal, ...spans)
+  const reasons = candidates(measure, rise, journal, { before, after })
   if (measure === 'acid' && found.withWater && theirs) {
     const [was, is] = [meanOf(theirs.climb), meanOf(own.climb)]
     if (was && is && (rise ? is.mean > 1.2 * was.mean : was.mean > 1.2 * is.mean))
       reasons.unshift({ kind: 'climb', before: was.mean, after: is.mean })
   }
-  const other = switched(journal, { from: spans[0].from, to: spans[1].to })
+  const other = switched(journal, { from: before.from, to: after.to })
   const late = other?.kind === 'product' && other.since > since + 5 * DAY
   const atOnce =
     other?.kind === 'product' &&

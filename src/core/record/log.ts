@@ -84,7 +84,6 @@ const closuresIn = (
     const shut: readonly Closure[] = closures(
       tub,
       past.slice(0, past.findLastIndex((entry) => entry.at <= at) + 1),
-      at,
       known,
     )
     const codes = new Set(shut.map(({ code }) => code).filter((code) => !closureRow(code).ordinary))

@@ -90,7 +90,7 @@ export const hoursToHeat = ({
   // A rate that was measured here has its losses in it.
   if (rates.heatCelsiusPerHour.origin === 'measured') return Math.max(0, (to - from) / value)
   const kilowatts = (value * tub.volumeLitres * KILOJOULES_PER_LITRE_KELVIN) / 3600
-  return heatingHours(tub.volumeLitres, kilowatts, from, to, {
+  return heatingHours({ volumeLitres: tub.volumeLitres, heaterKw: kilowatts }, from, to, {
     airCelsius: settings.airCelsius,
     timeConstantHours: timeConstantHours ?? COOLING_HOURS[tub.kind ?? 'hard shell'],
   })

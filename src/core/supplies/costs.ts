@@ -78,8 +78,7 @@ const outside = (from: Instant, to: Instant, times: readonly EmptyTime[]): numbe
 /** What heat and pumps take in a time with water in the tub, kWh. */
 const energyOf = (
   tub: Tub,
-  soakHours: number,
-  fills: number,
+  { soakHours, fills }: { soakHours: number; fills: number },
   { from, to, heat, air, fillCelsius }: CostsAsked,
   empty: readonly EmptyTime[],
 ): Costs['kilowattHours'] => {
@@ -147,8 +146,7 @@ export const costsOf = (
   const first = journal.reduce((least, { at }) => Math.min(least, at), to)
   const kilowattHours = energyOf(
     tub,
-    soaks.reduce((sum, { body }) => sum + body.minutes / 60, 0),
-    changed,
+    { soakHours: soaks.reduce((sum, { body }) => sum + body.minutes / 60, 0), fills: changed },
     { ...asked, from: Math.min(to, Math.max(from, first)) },
     emptyTimes(journal),
   )

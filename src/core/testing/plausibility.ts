@@ -44,7 +44,13 @@ export const implausibilities = (readings: Readings): Implausibility[] => {
     })
   if (pH !== undefined && totalAlkalinity !== undefined) {
     const k = equilibriaFor(readings.temperature ?? 38, 500, 0)
-    if (!speciate(pH, totalAlkalinity, cyanuricAcid ?? 0, 0, k))
+    const reading = {
+      pH,
+      totalAlkalinityPpm: totalAlkalinity,
+      cyanuricAcidPpm: cyanuricAcid ?? 0,
+      boratePpm: 0,
+    }
+    if (!speciate(reading, k))
       found.push({
         quantity: 'totalAlkalinity',
         reason: {

@@ -50,15 +50,15 @@ export interface House {
 /**
  * Every reason why nobody may get in at `now`, the gravest first; none where they may. The only source of that: whoever tells
  * people yes or no, or when, asks here. What each limit rests on stands beside it in programmes/programme.ts.
- * @param estimate of this tub, this journal and this moment
+ * @param estimate of this tub and this journal, at the moment that is asked about
  */
 export const closures = (
   tub: Tub,
   journal: readonly Entry[],
-  now: Instant,
   estimate: Estimate,
   { noFilter }: House = {},
 ): Closure[] => {
+  const now = estimate.at
   const past = inOrder(journal.filter(({ at }) => at <= now))
   const situation: Situation = {
     tub,

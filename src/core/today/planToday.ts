@@ -116,9 +116,11 @@ const byMethod = (
 const withShock = (
   task: PlanContext,
   dose: Dose | undefined,
-  plannedSoaks: NonNullable<TodayOptions['plannedSoaks']>,
+  {
+    plannedSoaks,
+    combined,
+  }: { plannedSoaks: NonNullable<TodayOptions['plannedSoaks']>; combined: boolean },
   journal: readonly Entry[],
-  combined: boolean,
 ): { dose: Dose | undefined; shock: ShockDue | undefined; setAside: SetAside[] } => {
   const { tub, programme, estimate, dosingCycle } = task
   const { sanitizer } = programme
@@ -192,9 +194,7 @@ const START_PURPOSES: Partial<Record<StartStepId, readonly Purpose[]>> = {
 const startUpPlan = (
   tub: Tub,
   journal: readonly Entry[],
-  estimate: Estimate,
-  base: PlanOptions,
-  step: StartStepNow,
+  { estimate, base, step }: { estimate: Estimate; base: PlanOptions; step: StartStepNow },
 ): PlanToday => {
   const { product, grams, needs, id } = step
   const pours = needs === 'act' && product !== undefined && (grams ?? 0) > 0
@@ -253,7 +253,7 @@ const wantedToday = (
       return { plan, options: replacing, setAside: [], shock: undefined, startUp: undefined }
   }
   const starting = startUpOwning(tub, journal, estimate)
-  if (starting) return startUpPlan(tub, journal, estimate, options, starting)
+  if (starting) return startUpPlan(tub, journal, { estimate, base: options, step: starting })
   const afterSoak = openSoaks(journal, estimate.at).length > 0
   const next = nextSoakAt(journal, estimate.at, plannedSoaks)
   const holdUntil = next !== undefined && next < estimate.at + LASTS ? next : undefined
@@ -276,7 +276,12 @@ const wantedToday = (
   const enough = justDosed(task, needed)
   const method = byMethod(task, journal, needed, dosingOf(tub, task.choices.dosing))
   const chosen = enough ? undefined : method.settled ? method.settled.dose : needed
-  const shocked = withShock(task, chosen, plannedSoaks, journal, shutBy('combined chlorine high'))
+  const shocked = withShock(
+    task,
+    chosen,
+    { plannedSoaks, combined: shutBy('combined chlorine high') },
+    journal,
+  )
   const setAside = [...method.setAside, ...shocked.setAside]
   const { shock } = shocked
   if (!enough && !method.settled && shocked.dose === needed)

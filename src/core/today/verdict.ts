@@ -4,7 +4,6 @@ import { SHOWS_HOURS } from '../estimate/mayStand'
 import { type Entry, isKind } from '../journal/entry'
 import { floorBroken, programmeOf } from '../programmes/programme'
 import type { Quantity } from '../testing/quantity'
-import type { Instant } from '../time'
 import { residualFloor } from '../tub/targetsNow'
 import type { Tub } from '../tub/tub'
 import { type Closure, dosedSince, SLACK, testOpens } from './closure'
@@ -86,11 +85,10 @@ const balanceOut = (tub: Tub, estimate: Estimate): Fault[] =>
 export const verdict = (
   tub: Tub,
   journal: readonly Entry[],
-  now: Instant,
   estimate: Estimate,
   house: House = {},
 ): Verdict => {
-  const found = closures(tub, journal, now, estimate, house)
+  const found = closures(tub, journal, estimate, house)
   const { sanitizer } = programmeOf(tub.programme)
   const open = found.length === 0
   return {

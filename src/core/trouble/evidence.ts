@@ -118,8 +118,7 @@ const filterEvidence = (
   tub: Tub,
   past: readonly Entry[],
   now: Instant,
-  filters: readonly FilterStatus[],
-  tubId: number | undefined,
+  { filters, tubId }: { filters: readonly FilterStatus[]; tubId: number | undefined },
 ): Evidence[] => {
   const found: Evidence[] = []
   const rinse = choresOf(tub).find(({ id }) => id === 'filter rinse')
@@ -423,8 +422,7 @@ const waterEvidence = (
   tub: Tub,
   past: readonly Entry[],
   now: Instant,
-  estimate: Estimate,
-  begun: Instant,
+  { estimate, begun }: { estimate: Estimate; begun: Instant },
 ): Evidence[] => {
   const found: Evidence[] = []
   const hours = tub.surroundings?.filtrationHours
@@ -515,8 +513,7 @@ const habitEvidence = (
   tub: Tub,
   past: readonly Entry[],
   now: Instant,
-  all: readonly Entry[],
-  filledAt: Instant | undefined,
+  { all, filledAt }: { all: readonly Entry[]; filledAt: Instant | undefined },
 ): Evidence[] => {
   const found: Evidence[] = []
   const doses = past.filter(isKind('dose'))
@@ -612,11 +609,11 @@ export const evidenceOf = (
   const from = Math.min(now - REACH, (estimate.filledAt ?? now) - BEFORE_A_FILL)
   const past = all.slice(all.findLastIndex(({ at }) => at < from) + 1)
   return [
-    ...filterEvidence(tub, all, now, filters, tubId),
+    ...filterEvidence(tub, all, now, { filters, tubId }),
     ...sanitizerEvidence(tub, past, now, estimate),
     ...loadEvidence(tub, past, now),
     ...balanceEvidence(tub, past, now, estimate),
-    ...waterEvidence(tub, past, now, estimate, all[0]?.at ?? now),
-    ...habitEvidence(tub, past, now, all, estimate.filledAt),
+    ...waterEvidence(tub, past, now, { estimate, begun: all[0]?.at ?? now }),
+    ...habitEvidence(tub, past, now, { all, filledAt: estimate.filledAt }),
   ]
 }

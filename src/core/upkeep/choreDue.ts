@@ -234,8 +234,7 @@ const dayOf = (standing: Standing, bearing: Bearing, job: StayJob | undefined): 
 const cleared = (
   day: Day,
   { season, windowDays }: Chore,
-  stays: readonly GuestStay[],
-  job: StayJob | undefined,
+  { stays, job }: { stays: readonly GuestStay[]; job: StayJob | undefined },
   now: Instant,
 ): Dated & { stay: GuestStay | undefined } => {
   const opens = season ? nextInSeason(season, day.due) : day.due
@@ -307,7 +306,7 @@ export const choresDue = (
           one.kind !== 'closed' ||
           (chore.interval.drain === undefined && !(empty && kept(chore)) && !isOver(one, times)),
       )
-      const { due, why, stay } = cleared(day, chore, others, job, now)
+      const { due, why, stay } = cleared(day, chore, { stays: others, job }, now)
       // What its people moved, what was seen and what belongs to a drain keep their own day.
       const visit = OF_ITSELF.has(why) ? gatheredOn(due, visits, chore.windowDays, now) : undefined
       const earlyDays = why === 'follows' ? 0 : chore.windowDays

@@ -1,7 +1,7 @@
 import { chlorineAlkalinity, hypochlorousAcid } from './chlorineCyanurate'
 import { AIR_CARBON_DIOXIDE_ATM } from './constants'
 import { type Equilibria, equilibriaFor } from './equilibrium'
-import { solvePh, solvePhOf } from './solveWater'
+import { solvePh, solvePhOf, type Totals, totalsOf } from './solveWater'
 import { borateAlkalinity } from './speciation'
 import type { Water } from './water'
 
@@ -20,28 +20,25 @@ const equilibriaOf = (water: Water) =>
  */
 const carbonAfter = (
   water: Water,
-  k: Equilibria,
   transferPerHour: number,
   hours: number,
   airAtm: number,
 ): number => {
-  const alkalinity = water.alkalinityMeq / 1000
-  const borate = water.borateMmol / 1000
-  const cyanurate = water.cyanurateMmol / 1000
-  const freeChlorine = water.freeChlorineMmol / 1000
+  const k = equilibriaOf(water)
+  const totals = totalsOf(water)
   const inAir = k.henry * airAtm
   const steps = Math.max(1, Math.ceil(hours * transferPerHour * 10))
   const exchange = (transferPerHour * hours) / steps
-  let carbon = water.dissolvedInorganicCarbonMmol / 1000
+  let { carbon } = totals
   let pH = 7.5
   for (let i = 0; i < steps; i++) {
-    let middle = carbon
+    totals.carbon = carbon
     for (let half = 0; half < 2; half++) {
-      pH = solvePhOf(alkalinity, middle, borate, cyanurate, freeChlorine, k, pH)
+      pH = solvePhOf(totals, k, pH)
       const a = 10 ** -pH
-      const dissolved = middle / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
+      const dissolved = totals.carbon / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
       const lost = exchange * (dissolved - inAir)
-      if (half === 0) middle = carbon - lost / 2
+      if (half === 0) totals.carbon = carbon - lost / 2
       else carbon -= lost
     }
   }
@@ -59,20 +56,16 @@ export const loseCarbonDioxide = (
   airAtm: number = AIR_CARBON_DIOXIDE_ATM,
 ): Water => ({
   ...water,
-  dissolvedInorganicCarbonMmol:
-    1000 * carbonAfter(water, equilibriaOf(water), transferPerHour, hours, airAtm),
+  dissolvedInorganicCarbonMmol: 1000 * carbonAfter(water, transferPerHour, hours, airAtm),
 })
 
 /**
  * Inorganic carbon, mol/L, that goes with an alkalinity at a pH. Explicit: no root to solve. Makes no objects.
- * @param alkalinity eq/L @param borate, cyanurate, freeChlorine mol/L
+ * @param totals but for their carbon, which is what comes out
  */
 export const carbonOf = (
-  alkalinity: number,
   pH: number,
-  borate: number,
-  cyanurate: number,
-  freeChlorine: number,
+  { alkalinity, borate, cyanurate, freeChlorine }: Omit<Totals, 'carbon'>,
   k: Equilibria,
 ): number => {
   const a = 10 ** -pH
@@ -89,14 +82,7 @@ export const carbonOf = (
 }
 
 const carbonAt = (water: Water, pH: number, k: Equilibria): number =>
-  carbonOf(
-    water.alkalinityMeq / 1000,
-    pH,
-    water.borateMmol / 1000,
-    water.cyanurateMmol / 1000,
-    water.freeChlorineMmol / 1000,
-    k,
-  )
+  carbonOf(pH, totalsOf(water), k)
 
 /** The water at which the same alkalinity stands at a pH: only its inorganic carbon differs. */
 export const waterAtPh = (water: Water, pH: number): Water => ({

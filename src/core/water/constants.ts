@@ -33,28 +33,28 @@ export const CYANURIC_ACID_G_PER_MOL = 3 * (ATOM.C + ATOM.N + ATOM.O + ATOM.H)
 const SODIUM_CHLORIDE_G_PER_MOL = ATOM.Na + ATOM.Cl
 
 /** a + bT + c/T + d log T + e/T², the form of Plummer & Busenberg (1982) and Nordstrom et al. (1990). */
-const fiveTerm = (kelvin: number, a: number, b: number, c: number, d: number, e: number) =>
+const fiveTerm = (kelvin: number, [a, b, c, d, e]: [number, number, number, number, number]) =>
   a + b * kelvin + c / kelvin + d * Math.log10(kelvin) + e / (kelvin * kelvin)
 
 /** Henry's constant of CO₂, mol/(L atm). Plummer & Busenberg 1982, 0–90 °C. log KH = −1.468 at 25 °C. */
 export const logHenryCarbonDioxide = (celsius: number) =>
-  fiveTerm(celsius + KELVIN, 108.3865, 0.01985076, -6919.53, -40.45154, 669365)
+  fiveTerm(celsius + KELVIN, [108.3865, 0.01985076, -6919.53, -40.45154, 669365])
 
 /** First dissociation of carbonic acid. Plummer & Busenberg 1982, 0–90 °C. −6.352 at 25 °C. */
 export const logFirstCarbonic = (celsius: number) =>
-  fiveTerm(celsius + KELVIN, -356.3094, -0.06091964, 21834.37, 126.8339, -1684915)
+  fiveTerm(celsius + KELVIN, [-356.3094, -0.06091964, 21834.37, 126.8339, -1684915])
 
 /** Second dissociation of carbonic acid. Plummer & Busenberg 1982, 0–90 °C. −10.329 at 25 °C. */
 export const logSecondCarbonic = (celsius: number) =>
-  fiveTerm(celsius + KELVIN, -107.8871, -0.03252849, 5151.79, 38.92561, -563713.9)
+  fiveTerm(celsius + KELVIN, [-107.8871, -0.03252849, 5151.79, 38.92561, -563713.9])
 
 /** Solubility product of calcite. Plummer & Busenberg 1982, 0–90 °C. −8.480 at 25 °C. */
 export const logCalcite = (celsius: number) =>
-  fiveTerm(celsius + KELVIN, -171.9065, -0.077993, 2839.319, 71.595, 0)
+  fiveTerm(celsius + KELVIN, [-171.9065, -0.077993, 2839.319, 71.595, 0])
 
 /** Ion product of water. Nordstrom et al. 1990. −13.9995 at 25 °C (quoted −13.998). */
 export const logWater = (celsius: number) =>
-  fiveTerm(celsius + KELVIN, -283.971, -0.05069842, 13323, 102.24447, -1119669)
+  fiveTerm(celsius + KELVIN, [-283.971, -0.05069842, 13323, 102.24447, -1119669])
 
 /**
  * Boric acid. 9.24 at 25 °C (CRC; Baes & Mesmer 1976), moved by van 't Hoff with ΔH = 13.8 kJ/mol

@@ -1,15 +1,23 @@
+/** What an index is worked out of; hardness and the carbonate part of alkalinity as CaCO₃, both above 0. */
+export interface ScalingWater {
+  pH: number
+  temperatureCelsius: number
+  totalDissolvedSolidsPpm: number
+  calciumHardnessPpm: number
+  carbonateAlkalinityPpm: number
+}
+
 /**
  * Langelier index in the closed form of Carrier (1965): pHs = (9.3 + A + B) − (C + D). Worked example: −0.73 at 25 °C and
  * +0.27 at 82 °C for 320 mg/L solids, 150 hardness, 34 alkalinity, pH 7.5.
- * @param carbonateAlkalinityPpm and calciumHardnessPpm as CaCO₃, both above 0
  */
-export const langelierIndexCarrier = (
-  pH: number,
-  temperatureCelsius: number,
-  totalDissolvedSolidsPpm: number,
-  calciumHardnessPpm: number,
-  carbonateAlkalinityPpm: number,
-): number => {
+export const langelierIndexCarrier = ({
+  pH,
+  temperatureCelsius,
+  totalDissolvedSolidsPpm,
+  calciumHardnessPpm,
+  carbonateAlkalinityPpm,
+}: ScalingWater): number => {
   const a = (Math.log10(totalDissolvedSolidsPpm) - 1) / 10
   const b = -13.12 * Math.log10(temperatureCelsius + 273.15) + 34.55
   const c = Math.log10(calciumHardnessPpm) - 0.4
@@ -49,13 +57,13 @@ export const tradeTemperatureFactor = (temperatureCelsius: number): number => {
  * The trade's table form: SI = pH + TF + CF + AF − 12.1, with 12.2 from 1000 mg/L of dissolved solids on (common practice).
  * The alkalinity is the carbonate part: stabiliser and borate taken off.
  */
-export const saturationIndexTrade = (
-  pH: number,
-  temperatureCelsius: number,
-  calciumHardnessPpm: number,
-  carbonateAlkalinityPpm: number,
-  totalDissolvedSolidsPpm: number,
-): number =>
+export const saturationIndexTrade = ({
+  pH,
+  temperatureCelsius,
+  totalDissolvedSolidsPpm,
+  calciumHardnessPpm,
+  carbonateAlkalinityPpm,
+}: ScalingWater): number =>
   pH +
   tradeTemperatureFactor(temperatureCelsius) +
   Math.log10(calciumHardnessPpm) -

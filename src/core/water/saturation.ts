@@ -19,13 +19,7 @@ export const calciteIndexAt = (water: Water, celsius: number): number | undefine
 export const calciteSaturationIndex = (reading: WaterReading): number | undefined => {
   const { temperatureCelsius: celsius } = reading
   const k = equilibriaFor(celsius, reading.totalDissolvedSolidsPpm, reading.saltPpm)
-  const species = speciate(
-    reading.pH,
-    reading.totalAlkalinityPpm,
-    reading.cyanuricAcidPpm,
-    reading.boratePpm,
-    k,
-  )
+  const species = speciate(reading, k)
   if (!species || reading.calciumHardnessPpm <= 0) return undefined
   const logGamma = logActivity(
     celsius,

@@ -12,6 +12,24 @@ import { type Equilibria, equilibriaFor } from './equilibrium'
 import { borateAlkalinity, speciate } from './speciation'
 import type { Water, WaterReading } from './water'
 
+/** What fixes a pH, per litre: alkalinity in eq, the rest in mol. An inner loop makes one and changes its numbers. */
+export interface Totals {
+  alkalinity: number
+  carbon: number
+  borate: number
+  cyanurate: number
+  freeChlorine: number
+}
+
+/** The totals of a water, in mol/L. */
+export const totalsOf = (water: Water): Totals => ({
+  alkalinity: water.alkalinityMeq / 1000,
+  carbon: water.dissolvedInorganicCarbonMmol / 1000,
+  borate: water.borateMmol / 1000,
+  cyanurate: water.cyanurateMmol / 1000,
+  freeChlorine: water.freeChlorineMmol / 1000,
+})
+
 const LOWEST_PH = 2
 const HIGHEST_PH = 13
 const LN10 = Math.LN10
@@ -20,17 +38,10 @@ const LN10 = Math.LN10
  * The pH (activity scale) at which totals balance; see `solvePh`. Makes no objects, so that a kinetic step can call it.
  * Newton's first step with the buffer capacity of the plain species, the secant through the last two points after that, both
  * kept inside a shrinking bracket.
- * @param alkalinity eq/L @param carbon, borate, cyanurate, freeChlorine mol/L @param guess where to start
+ * @param guess where to start
  */
-export const solvePhOf = (
-  alkalinity: number,
-  carbon: number,
-  borate: number,
-  cyanurate: number,
-  freeChlorine: number,
-  k: Equilibria,
-  guess = 7.5,
-): number => {
+export const solvePhOf = (totals: Totals, k: Equilibria, guess = 7.5): number => {
+  const { alkalinity, carbon, borate, cyanurate, freeChlorine } = totals
   let low = LOWEST_PH
   let high = HIGHEST_PH
   let pH = guess > low && guess < high ? guess : 7.5
@@ -90,16 +101,7 @@ export const solvePh = (
     water.saltPpm,
   ),
   guess?: number,
-): number =>
-  solvePhOf(
-    water.alkalinityMeq / 1000,
-    water.dissolvedInorganicCarbonMmol / 1000,
-    water.borateMmol / 1000,
-    water.cyanurateMmol / 1000,
-    water.freeChlorineMmol / 1000,
-    k,
-    guess,
-  )
+): number => solvePhOf(totalsOf(water), k, guess)
 
 /** eq/L that chlorine adds to an alkalinity and a titration, which dechlorinates its sample, does not show. */
 const chlorineShare = (freeChlorine: number, cyanurate: number, pH: number, k: Equilibria) => {
@@ -148,13 +150,7 @@ export const waterFromReading = (reading: WaterReading, bromideMmol = 0): Water 
     reading.totalDissolvedSolidsPpm,
     reading.saltPpm,
   )
-  const species = speciate(
-    reading.pH,
-    reading.totalAlkalinityPpm,
-    reading.cyanuricAcidPpm,
-    reading.boratePpm,
-    k,
-  )
+  const species = speciate(reading, k)
   if (!species) return undefined
   const cyanurateMmol = reading.cyanuricAcidPpm / CYANURIC_ACID_G_PER_MOL
   const freeChlorineMmol = reading.freeChlorinePpm / CHLORINE_G_PER_MOL

@@ -1,6 +1,7 @@
 import { chlorineAlkalinity } from './chlorineCyanurate'
 import { ALKALINITY_PPM_PER_MEQ, ATOM, CYANURIC_ACID_G_PER_MOL } from './constants'
 import type { Equilibria } from './equilibrium'
+import type { WaterReading } from './water'
 
 export interface Speciation {
   carbonateAlkalinityPpm: number
@@ -20,13 +21,15 @@ export const borateAlkalinity = (borate: number, activity: number, k: Equilibria
 /**
  * Splits a titrated alkalinity at a given pH. Returns undefined where hydroxide, borate and cyanurate alone exceed it:
  * such a water cannot exist, one of the readings is wrong.
- * @param totalAlkalinityPpm as CaCO₃, sample dechlorinated
+ * @param reading its alkalinity as CaCO₃, sample dechlorinated
  */
 export const speciate = (
-  pH: number,
-  totalAlkalinityPpm: number,
-  cyanuricAcidPpm: number,
-  boratePpm: number,
+  {
+    pH,
+    totalAlkalinityPpm,
+    cyanuricAcidPpm,
+    boratePpm,
+  }: Pick<WaterReading, 'pH' | 'totalAlkalinityPpm' | 'cyanuricAcidPpm' | 'boratePpm'>,
   k: Equilibria,
 ): Speciation | undefined => {
   const activity = 10 ** -pH

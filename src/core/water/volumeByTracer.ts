@@ -11,9 +11,11 @@ export interface TracedVolume {
  */
 export const volumeByTracer = (
   grams: number,
-  yieldPpm: number,
-  risePpm: number,
-  riseDeviationPpm: number,
+  {
+    yieldPpm,
+    risePpm,
+    riseDeviationPpm,
+  }: { yieldPpm: number; risePpm: number; riseDeviationPpm: number },
   massDeviationFraction: number,
 ): TracedVolume | undefined => {
   if (!(risePpm > 2 * riseDeviationPpm) || !(risePpm > 0)) return undefined

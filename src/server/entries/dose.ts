@@ -63,10 +63,12 @@ export interface Against {
 /** What stands against a dose. Going on all the same takes a reason, and it is journalled. */
 export const objections = (
   product: ProductName,
-  tub: TubRow,
+  {
+    tub,
+    journal,
+    preferences,
+  }: { tub: TubRow; journal: readonly Entry[]; preferences: DisplayPreferences },
   at: number,
-  journal: readonly Entry[],
-  preferences: DisplayPreferences,
 ): Against[] => {
   const against: Against[] = []
   const inWater = incompatibilityIn(estimate(tub, journal, at).water, product)
@@ -101,11 +103,13 @@ export const objections = (
 const tooMuch = (
   tub: TubRow,
   journal: readonly Entry[],
-  product: ProductName,
-  grams: number,
+  {
+    product,
+    grams,
+    strength,
+  }: { product: ProductName; grams: number; strength: Strength | undefined },
   at: number,
-  strength: Strength | undefined,
-) => overdone(estimate(tub, journal, at).water, product, grams, tub.volumeLitres, strength)
+) => overdone(estimate(tub, journal, at).water, { product, grams, strength }, tub.volumeLitres)
 
 const SHORTEST_REASON = 3
 
@@ -151,9 +155,15 @@ const read: EntryForm<'dose'>['read'] = ({ store, tub, fields, at, journal }, or
   // A correction of the amount is of the pack that it came from.
   const strength =
     original?.product === chosen ? original.strength : strengthOnShelf(store, chosen, at)
-  const much = questions.amount ? undefined : tooMuch(tub, journal, chosen, grams, at, strength)
+  const much = questions.amount
+    ? undefined
+    : tooMuch(tub, journal, { product: chosen, grams, strength }, at)
   if (much) questions.amount = formatOverdone(much)
-  const against = objections(chosen, tub, at, journal, preferencesIn(fields, tub, at))
+  const against = objections(
+    chosen,
+    { tub, journal, preferences: preferencesIn(fields, tub, at) },
+    at,
+  )
   const reasonFor = (name: Against['field']) => (fields[`reason.${name}`] ?? '').trim()
   for (const { field, said } of against)
     if (reasonFor(field).length < SHORTEST_REASON) questions[field] = said

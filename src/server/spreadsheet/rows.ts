@@ -64,7 +64,7 @@ const outOfRange = (role: Quantity, given: string, scale: TemperatureUnit): stri
     role === 'temperature' ? fromCelsius(one, scale) : one,
   ) as [number, number]
   const sign = role === 'temperature' ? temperatureSign(scale) : unit
-  return field.outOfRange(QUANTITY_NAMES[role], given, low, high, sign)
+  return field.outOfRange(QUANTITY_NAMES[role], given, { low, high, unit: sign })
 }
 
 /** A product as its owner, or an export, calls it. */

@@ -13,9 +13,17 @@ import {
 } from '@/core'
 import type { TubView } from '@/server/views'
 import { CLOSURE_SHORT } from '@/words/closureWords'
-import { dateFormat } from '@/words/formats'
 import { QUANTITY_SHORT_NAMES } from '@/words/quantityNames'
-import { clock, type DisplayPreferences, day, dayAndClock, figure, sameDay } from '@/words/words'
+import {
+  clock,
+  type DisplayPreferences,
+  day,
+  dayAndClock,
+  figure,
+  formatNumber,
+  sameDay,
+} from '@/words/words'
+import { roundTimes, timeScale } from '../axis/timeAxis'
 
 const HOURS = 48
 const PHONE_HOURS = 24
@@ -73,7 +81,9 @@ const Chart = ({
     band.high * 1.15,
     ...points.map((p) => p.value + NINE_IN_TEN * p.standardDeviation),
   )
-  const x = (at: number) => ((at - now) / (hours * HOUR)) * width
+  const say = (value: number) => formatNumber(value, 1, preferences)
+  const span = { from: now, to: now + hours * HOUR }
+  const { x } = timeScale(span, { width })
   const y = (value: number) => HEIGHT * (1 - Math.max(0, Math.min(value, top)) / top)
   const edge = (z: number) =>
     points.map((p) => [x(p.at), y(p.value + z * p.standardDeviation)] as const)
@@ -86,14 +96,7 @@ const Chart = ({
     if (previous?.state === state) previous.to = to
     else runs.push({ from: point.at, to, state })
   }
-  const localHour = dateFormat('en-GB', {
-    hour: '2-digit',
-    hourCycle: 'h23',
-    timeZone: preferences.timeZone,
-  })
-  const ticks = Array.from({ length: hours + 1 }, (_, i) => now - (now % HOUR) + i * HOUR).filter(
-    (at) => at >= now && Number(localHour.format(at)) % TICK_HOURS === 0,
-  )
+  const ticks = roundTimes(span, hours / TICK_HOURS, preferences.timeZone)
   const marks = all.filter(({ at }) => at <= now + hours * HOUR)
   const head = marks.length * ROW
   return (
@@ -153,7 +156,7 @@ const Chart = ({
       })}
       {[0, band.low, band.high].map((value) => (
         <text key={value} x={-8} y={y(value) + 4} textAnchor="end" fontSize={12}>
-          {value}
+          {say(value)}
         </text>
       ))}
       <text
@@ -168,7 +171,7 @@ const Chart = ({
           strokeWidth: 4,
         }}
       >
-        target {band.low} to {band.high} ppm
+        target {say(band.low)} to {say(band.high)} ppm
       </text>
       {runs
         .filter(({ state, from, to }) => state !== 'below' && to > from)

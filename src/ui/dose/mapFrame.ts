@@ -67,7 +67,7 @@ export const contoursFor = (reading: WaterReading, frame: Frame): Contour[] => {
     reading.saltPpm,
   )
   const carbonDioxide = (alkalinity: number, pH: number) => {
-    const species = speciate(pH, alkalinity, reading.cyanuricAcidPpm, reading.boratePpm, k)
+    const species = speciate({ ...reading, pH, totalAlkalinityPpm: alkalinity }, k)
     return species ? species.carbonDioxideMmol * CARBON_DIOXIDE : 0
   }
   // It falls as pH rises.

@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import { type Band, DAY, type Fan } from '@/core'
+import { shareOfWidth } from '@/ui/axis/timeAxis'
 import type { PlotData } from '@/ui/chart/ApexPlot'
 import { QUANTITY_NAMES } from '@/words/quantityNames'
 import { addWallDays } from '@/words/wallDays'
@@ -31,6 +32,8 @@ export const FanChart = ({
 }) => {
   const from = points[0]?.at ?? 0
   const to = points.at(-1)?.at ?? 1
+  const shown = { from: from - RIM, to: to + RIM }
+  const across = shareOfWidth(shown)
   const all = points.flatMap(({ low, high }) => [low, high])
   const bottom = Math.min(...all, band?.low ?? Number.POSITIVE_INFINITY)
   const top = Math.max(...all, band?.high ?? 0)
@@ -91,7 +94,7 @@ export const FanChart = ({
           className="overflow-hidden border-line border-b"
           style={{ height: HEIGHT }}
         >
-          <ApexPlot data={data} from={from - RIM} to={to + RIM} height={HEIGHT} />
+          <ApexPlot data={data} {...shown} height={HEIGHT} />
         </div>
         <div />
         <div className="relative h-6" aria-hidden="true">
@@ -99,11 +102,7 @@ export const FanChart = ({
             <span
               key={at}
               className={`note absolute top-1 text-muted ${i === 0 || i === 7 ? '' : '-translate-x-1/2'}`}
-              style={
-                i === 7
-                  ? { right: 0 }
-                  : { left: `${(100 * (at - from + RIM)) / (to - from + 2 * RIM)}%` }
-              }
+              style={i === 7 ? { right: 0 } : { left: across(at) }}
             >
               {i === 0 ? 'now' : weekday(at, preferences).split(/[ ,]/)[0]}
             </span>

@@ -43,7 +43,7 @@ const numberIn = (text: string, { low, high }: { low: number; high: number }) =>
 }
 
 const outOf = (name: string, given: string, { low, high }: { low: number; high: number }) =>
-  field.outOfRange(name, `“${given}”`, low, high)
+  field.outOfRange(name, `“${given}”`, { low, high })
 
 /** What a gathering would do to the coming week, worked out in this browser beside the page. */
 export const WhatIfSoak = ({
@@ -90,9 +90,7 @@ export const WhatIfSoak = ({
         { at, kind: 'soak', body: { people: Math.round(load.people), minutes: load.minutes } },
       ]
       const fans = await estimator().weekIf(
-        tub,
-        journal,
-        now,
+        { tub, journal, now },
         ahead,
         proxy((share: number) =>
           setState((before) => (before.kind === 'working' ? { kind: 'working', share } : before)),

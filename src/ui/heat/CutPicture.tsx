@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import type { PowerCut } from '@/core'
+import { shareOfWidth } from '@/ui/axis/timeAxis'
 import type { PlotData } from '@/ui/chart/ApexPlot'
 import { cutDescribed } from '@/words/heatWords'
 import { type DisplayPreferences, degrees, formatNumber } from '@/words/words'
@@ -37,6 +38,7 @@ export const CutPicture = ({
     }
   }, [points, pipes, hours, top, bottom])
   if (!first || !last) return null
+  const across = shareOfWidth({ from: 0, to: hours })
   const days = Math.max(1, Math.round(hours / 24))
   const every = days > 14 ? 7 : days > 6 ? 2 : 1
   const ticks = Array.from({ length: Math.floor(days / every) + 1 }, (_, i) => i * every)
@@ -71,7 +73,7 @@ export const CutPicture = ({
             <span
               key={day}
               className={`note absolute top-1 whitespace-nowrap text-muted ${day === 0 ? '' : day * 24 >= hours ? '-translate-x-full' : '-translate-x-1/2'}`}
-              style={{ left: `${(100 * day * 24) / hours}%` }}
+              style={{ left: across(24 * day) }}
             >
               {day === 0 ? 'cut' : `day ${formatNumber(day, 0, preferences)}`}
             </span>

@@ -2,6 +2,7 @@ import type { HeatPlace } from '@/server/heat'
 import { againstHeld, lowerWords, readyInWords, wayWords } from '@/words/heatWords'
 import { money } from '@/words/money'
 import { type DisplayPreferences, formatNumber, weekday } from '@/words/words'
+import { shareOfWidth } from '../axis/timeAxis'
 import type { Action } from '../form/draft'
 import { PostButton } from '../form/PostButton'
 import { WarmPicture } from './WarmPicture'
@@ -28,13 +29,13 @@ export const ThreeWays = ({
   const range = { low: Math.min(...all) - 1, high: Math.max(...all) + 0.5 }
   const days = held.points.filter((_, i) => i % 24 === 12)
   const first = held.points[0]?.at ?? 0
-  const span = (held.points.at(-1)?.at ?? first) - first
+  const across = shareOfWidth({ from: first, to: held.points.at(-1)?.at ?? first + 1 })
   return (
     <section aria-labelledby="ways" className="mt-5">
       <h2 id="ways" className="head flex flex-wrap items-baseline gap-x-5">
         Three ways through the week
         <span className="small font-normal text-muted">
-          {lowerWords(held, lower, setCelsius, preferences, climbs)}
+          {lowerWords({ held, lower }, setCelsius, preferences, climbs)}
         </span>
       </h2>
       <p className="note flex flex-wrap gap-x-5 py-1 text-muted">
@@ -119,7 +120,7 @@ export const ThreeWays = ({
             <span
               key={at}
               className="note absolute -translate-x-1/2 text-muted"
-              style={{ left: `${(100 * (at - first)) / span}%` }}
+              style={{ left: across(at) }}
             >
               {weekday(at, preferences).split(/[ ,]/)[0]}
             </span>

@@ -4,10 +4,11 @@ import { startTransition, useRef, useState } from 'react'
 import { type Blocked, HOUR, MINUTE, type RefillSchedule } from '@/core'
 import { formatLength } from '@/words/refillWords'
 import { clock, type DisplayPreferences, dayAndClock, weekday } from '@/words/words'
+import { hourOnWall, roundTimes, timeScale } from '../axis/timeAxis'
 import { type Action, usePost } from '../form/usePost'
 import { End } from './TimelineEnd'
 import { StageBar, TubCourse } from './TimelineParts'
-import { hourOf, LABELS, ROW, TOP, ticks, WIDTH, wall } from './timelineScale'
+import { LABELS, ROW, TOP, WIDTH, wall } from './timelineScale'
 
 const KeyTo = ({ fill, edge, what }: { fill: string; edge?: string; what: string }) => (
   <span className="flex items-center gap-1.5">
@@ -17,6 +18,8 @@ const KeyTo = ({ fill, edge, what }: { fill: string; edge?: string; what: string
     {what}
   </span>
 )
+
+const MOST_TIMES = 10
 
 /** The day of a refill, counting back from when it has to be ready: every stage a bar with its own arithmetic. */
 export const RefillTimeline = ({
@@ -49,12 +52,9 @@ export const RefillTimeline = ({
   const margin = Math.max(HOUR, (ready - start) * 0.04)
   const from = start - margin
   const to = ready + Math.max(2 * margin, 3 * HOUR)
-  const x = (at: number) =>
-    LABELS + (Math.min(to, Math.max(from, at)) - from) * (WIDTH / (to - from))
-  const scale = () => {
-    const width = picture.current?.getBoundingClientRect().width ?? LABELS + WIDTH
-    return ((to - from) / WIDTH) * ((LABELS + WIDTH) / width)
-  }
+  const { x, perPixel } = timeScale({ from, to }, { left: LABELS, width: WIDTH })
+  const scale = () => perPixel(picture.current?.getBoundingClientRect().width)
+  const times = roundTimes({ from, to }, MOST_TIMES, preferences.timeZone)
   const shown = scheduled.filter(({ state: how }) => how !== 'skipped')
   const height = TOP + ROW * shown.length
   const tank = height + 16
@@ -96,7 +96,7 @@ export const RefillTimeline = ({
               />
             ) : null,
           )}
-          {ticks(from, to, preferences).map((tick) => (
+          {times.map((tick, i) => (
             <g key={tick}>
               <path d={`M${x(tick)} ${TOP - 14}V${tank + 42}`} stroke="var(--hair)" />
               <text
@@ -108,7 +108,7 @@ export const RefillTimeline = ({
               >
                 {clock(tick, preferences)}
               </text>
-              {(hourOf(tick, preferences) === 0 || tick === ticks(from, to, preferences)[0]) && (
+              {(i === 0 || hourOnWall(tick, preferences.timeZone) === 0) && (
                 <text x={x(tick)} y={tank + 74} fontSize={12} fontWeight={650} textAnchor="middle">
                   {weekday(tick, preferences)}
                 </text>

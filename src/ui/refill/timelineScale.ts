@@ -1,4 +1,4 @@
-import { HOUR, MINUTE } from '@/core'
+import { MINUTE } from '@/core'
 import { dateFormat } from '@/words/formats'
 import type { DisplayPreferences } from '@/words/words'
 
@@ -27,17 +27,4 @@ export const wall = (at: number, preferences: DisplayPreferences) => {
   }).formatToParts(at)
   const of = (type: string) => parts.find((part) => part.type === type)?.value ?? ''
   return `${of('year')}-${of('month')}-${of('day')}T${of('hour')}:${of('minute')}`
-}
-
-export const hourOf = (at: number, preferences: DisplayPreferences) =>
-  Number(wall(at, preferences).slice(11, 13))
-
-/** Hours to name under the strip: every third, sixth or twelfth, as there is room. */
-export const ticks = (from: number, to: number, preferences: DisplayPreferences) => {
-  const hours = (to - from) / HOUR
-  const step = hours < 20 ? 3 : hours < 60 ? 6 : 12
-  const found: number[] = []
-  for (let at = Math.ceil(from / HOUR) * HOUR; at < to; at += HOUR)
-    if (hourOf(at, preferences) % step === 0) found.push(at)
-  return found
 }

@@ -4,6 +4,8 @@ import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef } from 'react'
 import type { Instant, PackedTrends } from '@/core'
+import { daysAcross } from '@/ui/axis/daysAcross'
+import { shareOfWidth } from '@/ui/axis/timeAxis'
 import type { DisplayPreferences } from '@/words/words'
 import { entryNear, layoutOf, plotOf, readoutAt, stopsIn } from './geometry'
 import { keepTrends } from './keepTrends'
@@ -11,7 +13,6 @@ import { TrendCursor } from './TrendCursor'
 import { TrendGutter } from './TrendGutter'
 import { TrendTable } from './TrendTable'
 import { TrendTitles } from './TrendTitles'
-import { daysAcross } from './timeTicks'
 import { SHORTEST, useTrendRange } from './useTrendRange'
 
 const ApexPlot = dynamic(() => import('@/ui/chart/ApexPlot'), { ssr: false })
@@ -49,7 +50,7 @@ export const TrendPicture = ({
     shift: (100 * (drawn.from - DRAWN_RIM * (drawn.to - drawn.from) - (range.from - rim))) / span,
   }
   const shown = { from: range.from - rim, to: range.to + rim }
-  const across = (at: Instant) => `${(100 * (at - shown.from)) / (shown.to - shown.from)}%`
+  const across = shareOfWidth(shown)
 
   const stops = useMemo(() => stopsIn(trends, range), [trends, range])
   const readout = readoutAt(layout, cursor, range)

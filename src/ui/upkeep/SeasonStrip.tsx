@@ -6,6 +6,7 @@ import { choreName } from '@/words/choreText'
 import { formatWhy, LANE_WORDS } from '@/words/choreWords'
 import { addWallDays } from '@/words/wallDays'
 import { type DisplayPreferences, day } from '@/words/words'
+import { timeScale } from '../axis/timeAxis'
 import { type Action, usePost } from '../form/usePost'
 import { useDrag } from '../useDrag'
 import { dateOf, firstsOfMonths, layout, rowName, WIDTH } from './seasonLayout'
@@ -112,8 +113,8 @@ export const SeasonStrip = ({
   const { lanes, height } = layout(strip)
   const { from, to } = strip
   const { now } = preferences
-  const x = (at: number) => ((Math.min(to, Math.max(from, at)) - from) / (to - from)) * WIDTH
-  const scale = () => (to - from) / DAY / (picture.current?.getBoundingClientRect().width ?? WIDTH)
+  const { x, perPixel } = timeScale(strip, { width: WIDTH })
+  const scale = () => perPixel(picture.current?.getBoundingClientRect().width) / DAY
   const move = (row: StripRow, at: number) => {
     const data = new FormData()
     for (const [name, value] of Object.entries({

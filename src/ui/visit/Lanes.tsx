@@ -4,11 +4,14 @@ import { type ReactNode, useRef, useState } from 'react'
 import { type Instant, MINUTE } from '@/core'
 import { LANE_WORDS, laneWords } from '@/words/laneWords'
 import { clock, type DisplayPreferences } from '@/words/words'
+import { roundTimes, timeScale } from '../axis/timeAxis'
 import { End } from '../refill/TimelineEnd'
 import { LaneAct } from './LaneAct'
 import type { LaneBlock, LaneTub } from './laneData'
 import { CoverLane, JetsLane, PowerLane } from './laneStates'
-import { fitting, LABELS, LANE, LEAST, TOP, ticksBetween, WIDTH } from './lanesScale'
+import { fitting, LABELS, LANE, LEAST, TOP, WIDTH } from './lanesScale'
+
+const MOST_TIMES = 9
 
 /** The visit on one time axis: hands, and for each tub its water, power, jets and cover. */
 export const Lanes = ({
@@ -46,12 +49,8 @@ export const Lanes = ({
   const margin = Math.max(4 * MINUTE, (end - start) * 0.04)
   const from = start - margin
   const to = end + margin
-  const x = (at: Instant) =>
-    LABELS + (Math.min(to, Math.max(from, at)) - from) * (WIDTH / (to - from))
-  const scale = () => {
-    const width = picture.current?.getBoundingClientRect().width ?? LABELS + WIDTH
-    return ((to - from) / WIDTH) * ((LABELS + WIDTH) / width)
-  }
+  const { x, perPixel } = timeScale({ from, to }, { left: LABELS, width: WIDTH })
+  const scale = () => perPixel(picture.current?.getBoundingClientRect().width)
   const many = tubs.length > 1
   const hands = TOP + (many ? 4 : 0)
   const tubHeight = 4 * LANE + (many ? 22 : 0)
@@ -83,7 +82,7 @@ export const Lanes = ({
             ]),
           ].join(' ')}
         >
-          {ticksBetween(start, end).map((tick) => (
+          {roundTimes({ from: start, to: end }, MOST_TIMES, preferences.timeZone).map((tick) => (
             <g key={tick}>
               <path d={`M${x(tick)} ${floor}v5`} stroke="var(--muted)" />
               <text

@@ -1,25 +1,10 @@
-import { HOUR, type Instant, MINUTE } from '@/core'
+import { HOUR } from '@/core'
 
 export const LABELS = 92
 export const WIDTH = 852
 export const LANE = 34
 /** Room for the ends and the numbers. */
 export const TOP = 62
-
-/** Minutes between two named times: as many as have room. */
-const tickStep = (from: Instant, to: Instant): number => {
-  const minutes = (to - from) / MINUTE
-  return ([5, 10, 15, 20, 30, 60, 120].find((step) => minutes / step <= 9) ?? 240) * MINUTE
-}
-
-/** Round times, by the clock of the wall. */
-export const ticksBetween = (from: Instant, to: Instant): Instant[] => {
-  const step = tickStep(from, to)
-  const found: Instant[] = []
-  for (let at = Math.ceil(from / step) * step; at <= to && found.length < 48; at += step)
-    found.push(at)
-  return found
-}
 
 /** A stretch shorter than this is drawn over the hour at least, so that a single job has room. */
 export const LEAST = HOUR / 2

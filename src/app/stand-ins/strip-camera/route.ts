@@ -1,4 +1,4 @@
-import { PNG } from 'pngjs'
+import sharp from 'sharp'
 import { quantityOf, type Readings } from '@/core'
 import { tubView } from '@/server/views'
 import { photographStrip, practiceShot } from '@/stand-ins/stripCamera'
@@ -22,9 +22,11 @@ export const GET = async (request: Request) => {
     chart: asked.get('chart') === '1',
   })
   const { picture } = photographStrip(kit.spec.pads, water, shot, Math.random)
-  const png = new PNG({ width: picture.width, height: picture.height })
-  png.data = Buffer.from(picture.data.buffer)
-  return new Response(new Uint8Array(PNG.sync.write(png)), {
+  const { data, width, height } = picture
+  const png = await sharp(data, { raw: { width, height, channels: 4 } })
+    .png()
+    .toBuffer()
+  return new Response(new Uint8Array(png), {
     headers: { 'content-type': 'image/png', 'cache-control': 'no-store' },
   })
 }

@@ -46,25 +46,31 @@ export const loseGas = (
 ): void => {
   const k = equilibriaOf(ensemble)
   const inAir = k.henry * AIR_CARBON_DIOXIDE_ATM
-  const borate = ensemble.borateMmol / 1000
+  const totals = {
+    alkalinity: 0,
+    carbon: 0,
+    borate: ensemble.borateMmol / 1000,
+    cyanurate: 0,
+    hypochlorous: 0,
+  }
   const { loose, held } = chlorineChargeOf(ensemble, k)
   for (let i = 0; i < ensemble.members; i++) {
     let guess = at(ensemble.lastPh, i)
     const transfer = transferPerHour * Math.exp(at(ensemble.rates.transfer, i))
     const steps = Math.max(1, Math.ceil(hours * transfer * 4))
     const exchange = (transfer * hours) / steps
-    const alkalinity = (at(before, i) + at(ensemble.alkalinity, i)) / 2000 - held(i)
-    const cyanurate = at(ensemble.cyanurate, i) / 1000 - held(i)
-    const hypochlorous = loose(i)
+    totals.alkalinity = (at(before, i) + at(ensemble.alkalinity, i)) / 2000 - held(i)
+    totals.cyanurate = at(ensemble.cyanurate, i) / 1000 - held(i)
+    totals.hypochlorous = loose(i)
     let carbon = at(ensemble.carbon, i) / 1000
     for (let step = 0; step < steps; step++) {
-      let middle = carbon
+      totals.carbon = carbon
       for (let half = 0; half < 2; half++) {
-        guess = phNear(alkalinity, middle, borate, cyanurate, k, guess, hypochlorous)
+        guess = phNear(totals, k, guess)
         const a = Math.exp(-Math.LN10 * guess)
-        const dissolved = middle / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
+        const dissolved = totals.carbon / (1 + (k.firstCarbonic + k.secondCarbonic / a) / a)
         const lost = exchange * (dissolved - inAir)
-        if (half === 0) middle = carbon - lost / 2
+        if (half === 0) totals.carbon = carbon - lost / 2
         else carbon -= lost
       }
     }

@@ -199,7 +199,7 @@ const applySunlight = (ensemble: Ensemble, tub: Tub, from: Instant, minutes: num
   const surroundings = tub.surroundings ?? USUAL_SURROUNDINGS
   const { sanitizer } = programmeOf(tub.programme)
   const stabiliser = meanOf(ensemble.cyanurate) * CYANURIC_ACID_G_PER_MOL
-  const kept = keptInLight(surroundings, sanitizer, stabiliser, from, minutes)
+  const kept = keptInLight(surroundings, { sanitizer, cyanuricAcidPpm: stabiliser }, from, minutes)
   if (kept === 1) return
   for (let i = 0; i < ensemble.members; i++)
     ensemble.sanitizer[i] = kept * at(ensemble.sanitizer, i)
@@ -208,9 +208,7 @@ const applySunlight = (ensemble: Ensemble, tub: Tub, from: Instant, minutes: num
 const soak = (
   ensemble: Ensemble,
   tub: Tub,
-  from: Instant,
-  load: SoakLoad,
-  follows: Follows,
+  { from, load, follows }: { from: Instant; load: SoakLoad; follows: Follows },
 ): void => {
   const { sanitizer } = programmeOf(tub.programme)
   const personHours = loadOf(load)
@@ -362,7 +360,7 @@ export const takeEntry = (
       return
     case 'soak':
       ensemble.soakedAt = entry.at
-      soak(ensemble, tub, entry.at, entry.body, follows)
+      soak(ensemble, tub, { from: entry.at, load: entry.body, follows })
       return
     case 'water':
       fillWith(
@@ -404,10 +402,8 @@ const MOST_KEPT = 4
 export const goOn = <Key>(
   known: readonly Checkpoint<Key>[],
   tub: Tub,
-  entries: readonly Entry[],
-  keys: readonly Key[],
-  now: Instant,
-  members: number,
+  { entries, keys }: { entries: readonly Entry[]; keys: readonly Key[] },
+  { now, members }: { now: Instant; members: number },
 ): { ensemble: Ensemble; kept: readonly Checkpoint<Key>[] } => {
   const standing = known.filter(
     ({ taken }) => taken.length <= keys.length && taken.every((key, i) => key === keys[i]),
@@ -439,7 +435,12 @@ export const ensembleOf = (
 ): Ensemble => {
   const past = inOrder(journal).filter((entry) => entry.at <= now)
   const ofTub = checkpoints.get(tub) ?? new Map<number, readonly Checkpoint<Entry>[]>()
-  const { ensemble, kept } = goOn(ofTub.get(members) ?? [], tub, past, past, now, members)
+  const { ensemble, kept } = goOn(
+    ofTub.get(members) ?? [],
+    tub,
+    { entries: past, keys: past },
+    { now, members },
+  )
   checkpoints.set(tub, ofTub.set(members, kept))
   return ensemble
 }

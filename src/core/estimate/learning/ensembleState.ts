@@ -292,13 +292,15 @@ export const phOf = (ensemble: Ensemble): Float64Array => {
   const { loose, held } = chlorineChargeOf(ensemble, k)
   return filled(ensemble.members, (i) =>
     phNear(
-      at(ensemble.alkalinity, i) / 1000 - held(i),
-      at(ensemble.carbon, i) / 1000,
-      ensemble.borateMmol / 1000,
-      at(ensemble.cyanurate, i) / 1000 - held(i),
+      {
+        alkalinity: at(ensemble.alkalinity, i) / 1000 - held(i),
+        carbon: at(ensemble.carbon, i) / 1000,
+        borate: ensemble.borateMmol / 1000,
+        cyanurate: at(ensemble.cyanurate, i) / 1000 - held(i),
+        hypochlorous: loose(i),
+      },
       k,
       at(ensemble.lastPh, i),
-      loose(i),
     ),
   )
 }
@@ -314,13 +316,16 @@ export const setPh = (ensemble: Ensemble, pH: Float64Array): void => {
     ensemble.carbon[i] =
       1000 *
       carbonOf(
-        at(ensemble.alkalinity, i) / 1000 -
-          held(i) -
-          (loose(i) * k.hypochlorous) / (k.hypochlorous + 10 ** -own),
         own,
-        ensemble.borateMmol / 1000,
-        at(ensemble.cyanurate, i) / 1000 - held(i),
-        0,
+        {
+          alkalinity:
+            at(ensemble.alkalinity, i) / 1000 -
+            held(i) -
+            (loose(i) * k.hypochlorous) / (k.hypochlorous + 10 ** -own),
+          borate: ensemble.borateMmol / 1000,
+          cyanurate: at(ensemble.cyanurate, i) / 1000 - held(i),
+          freeChlorine: 0,
+        },
         k,
       )
   }

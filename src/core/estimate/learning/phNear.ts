@@ -1,19 +1,15 @@
 import type { Equilibria } from '../../water/equilibrium'
+import type { Totals } from '../../water/solveWater'
+
+/** Totals by the litre; of chlorine only what no cyanurate holds counts, against HOCl. */
+export type NearTotals = Omit<Totals, 'freeChlorine'> & { hypochlorous: number }
 
 /**
  * The pH at which the totals balance, by Newton's method from a pH nearby: within 1e-4 of `solvePhOf` without stabilised chlorine, at a
- * third of its time, and a member hardly moves between two calls. Totals in mol/L, alkalinity eq/L.
- * @param hypochlorous chlorine that no cyanurate holds, against HOCl
+ * third of its time, and a member hardly moves between two calls.
  */
-export const phNear = (
-  alkalinity: number,
-  carbon: number,
-  borate: number,
-  cyanurate: number,
-  k: Equilibria,
-  guess: number,
-  hypochlorous = 0,
-): number => {
+export const phNear = (totals: NearTotals, k: Equilibria, guess: number): number => {
+  const { alkalinity, carbon, borate, cyanurate, hypochlorous } = totals
   let pH = guess
   for (let i = 0; i < 12; i++) {
     const a = Math.exp(-Math.LN10 * pH)

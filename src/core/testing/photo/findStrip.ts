@@ -36,8 +36,7 @@ const inOwnLight = ({ pads, gaps }: RowLooks): Lab[] => {
 const furtherPads = (
   small: SmallPicture,
   row: Row,
-  looks: RowLooks,
-  blobs: readonly Blob[],
+  { looks, blobs }: { looks: RowLooks; blobs: readonly Blob[] },
   pads: number,
 ): number => {
   let found = 0
@@ -140,14 +139,12 @@ const reversed = (row: Row): Row => ({
 const judged = (
   small: SmallPicture,
   row: Row,
-  blobs: readonly Blob[],
-  chartBlobs: readonly Blob[],
-  pads: number,
-  charts: readonly (readonly Lab[])[] | undefined,
+  { blobs, chartBlobs }: { blobs: readonly Blob[]; chartBlobs: readonly Blob[] },
+  { pads, charts }: { pads: number; charts: readonly (readonly Lab[])[] | undefined },
 ): Judged | undefined => {
   const looks = looksOf(small, row, pads)
   if (!looks) return undefined
-  const further = furtherPads(small, row, looks, blobs, pads)
+  const further = furtherPads(small, row, { looks, blobs }, pads)
   const handle = handleBeyond(small, row, looks, pads)
   // Whatever colour they are, pads on a strip of this kit are near their own charts.
   const fits = charts ? explain(inOwnLight(looks), charts, 2).cost / pads : 1
@@ -203,7 +200,7 @@ const bestRow = (
   for (const { row } of rowsOf(small, own, pads).slice(0, JUDGED)) {
     const laid = tuned(small, relaid(relaid(row, blobs, pads), blobs, pads), pads)
     for (const one of [laid, reversed(laid)]) {
-      const found = judged(small, one, blobs, chartBlobs, pads, places)
+      const found = judged(small, one, { blobs, chartBlobs }, { pads, charts: places })
       if (found) all.push(found)
     }
   }

@@ -157,8 +157,10 @@ export const readStrip = (
   picture: Picture,
   { first, last, bend = 0, side: known }: StripPlacement,
   pads: readonly StripPad[],
-  ownChart?: readonly (readonly Lab[])[],
-  lateSeconds = 0,
+  {
+    ownChart,
+    lateSeconds = 0,
+  }: { ownChart?: readonly (readonly Lab[])[]; lateSeconds?: number } = {},
 ): StripReading => {
   const charts = ownChart ?? pads.map(chartOf)
   const count = pads.length

@@ -76,8 +76,7 @@ export const readyBy = (
   all: Gathered,
   situations: readonly TubAtHand[],
   now: Instant,
-  by: Instant,
-  begun: boolean,
+  { by, begun }: { by: Instant; begun: boolean },
 ): { visit: Visit; fits: boolean; earliest: Instant } => {
   let gathered = all
   let visit = laidOut(gathered, situations, now)

@@ -32,16 +32,14 @@ const placedIn = (
       why: { code: 'next' },
     }
   })
-  return acts.map((act, i) => ({ ...act, why: whyThere(acts, i, tasks, held, start) }))
+  return acts.map((act, i) => ({ ...act, why: whyThere(acts, i, { tasks, held, start }) }))
 }
 
 /** Why an act begins when it does: what it follows, whose wait it fills, or what could not be done first. */
 const whyThere = (
   acts: readonly PlacedAct[],
   i: number,
-  tasks: readonly VisitTask[],
-  held: readonly Held[],
-  start: Instant,
+  { tasks, held, start }: { tasks: readonly VisitTask[]; held: readonly Held[]; start: Instant },
 ): PlaceReason => {
   const act = acts[i] as PlacedAct
   const task = tasks.find(({ key }) => key === act.key)

@@ -44,7 +44,7 @@ export const planVisit = (
       return { visit: again(visit), fit: { ...asked, fits } }
     }
     case 'ready by': {
-      const { visit, fits, earliest } = readyBy(gathered, situations, now, asked.by, begun)
+      const { visit, fits, earliest } = readyBy(gathered, situations, now, { by: asked.by, begun })
       return { visit: again(visit), fit: { ...asked, fits, earliest } }
     }
     default:

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
-import { idIn } from '@/app/idIn'
 import type { TubParams } from '@/app/tubView'
+import { idIn } from '@/server/idIn'
 import { ProgrammeNav } from '@/ui/programme/ProgrammeNav'
 
 const ProgrammeFrame = async ({ children, params }: TubParams & { children: ReactNode }) => (

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
-import { idIn } from '@/app/idIn'
 import type { TubParams } from '@/app/tubView'
+import { idIn } from '@/server/idIn'
 import { UpkeepNav } from '@/ui/upkeep/UpkeepNav'
 
 const UpkeepFrame = async ({ children, params }: TubParams & { children: ReactNode }) => (

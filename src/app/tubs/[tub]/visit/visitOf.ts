@@ -40,19 +40,16 @@ export const loadVisit = (
   const start = Number(ofQuery(query, 'start'))
   const begins = start > now && start < now + 2 * DAY
   const decisions = decisionsIn(ofQuery(query, 'd'))
-  const page = visitView(
-    theStore(),
-    tub.id,
-    now,
-    { zone: preferences.timeZone, airCelsius: airCelsius(view) },
-    {
+  const page = visitView(theStore(), tub.id, now, {
+    place: { zone: preferences.timeZone, airCelsius: airCelsius(view) },
+    draft: {
       tubs,
       asked,
       decisions,
       ...(begins ? { start } : {}),
     },
-    [view],
-  )
+    known: [view],
+  })
   if (!page) return undefined
   const keep = Object.fromEntries(
     Object.entries({

@@ -1,6 +1,6 @@
 import { revalidatePath } from 'next/cache'
-import { idIn } from '@/app/idIn'
 import { receiveReply } from '@/server/devices'
+import { idIn } from '@/server/idIn'
 import { theStore } from '@/store/database'
 import { troubleOf } from '@/store/storeProblem'
 import { notSaved } from '@/words/failures'

@@ -1,4 +1,4 @@
-import { idIn } from '@/app/idIn'
+import { idIn } from '@/server/idIn'
 import { journalAt } from '@/server/journalAt'
 import { theStore } from '@/store/database'
 import { soaksAhead } from '@/store/plannedSoaks'

@@ -1,4 +1,4 @@
-import { idIn } from '@/app/idIn'
+import { idIn } from '@/server/idIn'
 import { isTimeZone } from '@/server/moment'
 import { logSheet, monthLog, monthOf } from '@/server/monthLog'
 import { tubView } from '@/server/views'

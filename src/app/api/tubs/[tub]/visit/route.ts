@@ -1,4 +1,4 @@
-import { idIn } from '@/app/idIn'
+import { idIn } from '@/server/idIn'
 import { visitStateOf } from '@/server/visitState'
 import { theStore } from '@/store/database'
 
