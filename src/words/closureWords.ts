@@ -22,6 +22,7 @@ import {
   list,
   lowerFirst,
   upperFirst,
+  whenAt,
 } from './words'
 export interface ClosureWords {
   /** Why it is closed, as a sentence. */
@@ -86,7 +87,7 @@ const after = (product: Extract<Closure, { code: 'not retested' }>['after']): st
     case 'power cut':
       return 'The power came back'
     default:
-      return `${upperFirst(PRODUCTS[product].commonName)} was added`
+      return `${upperFirst(PRODUCTS[product].commonName)} went in`
   }
 }
 
@@ -104,7 +105,7 @@ const REFILL_FIRST = 'Drain it, clean and disinfect the shell and the filter, th
 /** What is said of a closure of one code. */
 type Words<Code extends Closure['code']> = (
   closure: Closure & { code: Code },
-  how: { since: string; preferences: DisplayPreferences },
+  how: { since: string; when: string; preferences: DisplayPreferences },
 ) => ClosureWords
 
 const outOfLimits: Words<'sanitizer low' | 'pH low' | 'pH high'> = (closure, { preferences }) => {
@@ -133,21 +134,21 @@ const outOfLimits: Words<'sanitizer low' | 'pH low' | 'pH high'> = (closure, { p
 
 /** One row a code. */
 const WORDS: { [Code in Closure['code']]: Words<Code> } = {
-  fumes: (_, { since }) => ({
-    why: `Fumes or mixed chemicals were logged ${since}. Keep everyone away until they’re gone.`,
+  fumes: (_, { when }) => ({
+    why: `Fumes or mixed chemicals were logged ${when}. Keep everyone away until they’re gone.`,
     lift: 'Once the air is clear, press “It looks fine now” in Trouble, then test.',
     action: TROUBLE,
   }),
-  accident: (closure, { since }) => ({
-    why: `${closure.sign === 'glass' ? 'Broken glass' : 'An accident'} was logged ${since}. Keep everyone out and switch the power off at the breaker.`,
+  accident: (closure, { when }) => ({
+    why: `${closure.sign === 'glass' ? 'Broken glass' : 'An accident'} was logged ${when}. Keep everyone out and switch the power off at the breaker.`,
     lift: REFILL_FIRST,
     action: REFILL,
   }),
-  'electrical fault': (closure, { since }) => ({
+  'electrical fault': (closure, { when }) => ({
     why:
       closure.sign === 'power trips'
-        ? `The breaker tripped ${since}. Current may be going where it shouldn’t: leave it off.`
-        : `An electric shock was logged ${since}. Leave the power off at the main switch and don’t touch the water.`,
+        ? `The breaker tripped ${when}. Current may be going where it shouldn’t: leave it off.`
+        : `An electric shock was logged ${when}. Leave the power off at the main switch and don’t touch the water.`,
     lift: 'Have a licensed electrician find and repair it, then mark “Call a licensed technician” done in Upkeep.',
     action: { place: 'upkeep', label: 'Go to Upkeep' },
   }),
@@ -156,23 +157,23 @@ const WORDS: { [Code in Closure['code']]: Words<Code> } = {
     lift: 'Log it under Heat and power when it’s back, then test.',
     action: { place: 'upkeep/heat#cut', label: 'See what to do' },
   }),
-  'someone unwell': (closure, { since }) => ({
-    why: `${UNWELL_WORDS[closure.sign] ?? 'Illness'} after using the tub was logged ${since}. The water may be the cause. See a doctor and mention the tub.`,
+  'someone unwell': (closure, { when }) => ({
+    why: `${UNWELL_WORDS[closure.sign] ?? 'Illness'} after using the tub was logged ${when}. The water may be the cause. See a doctor and mention the tub.`,
     lift: REFILL_FIRST,
     action: REFILL,
   }),
-  'incompatible sanitizers': (closure, { since }) => ({
-    why: `${upperFirst(PRODUCTS[closure.product].commonName)} was added ${since}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
+  'incompatible sanitizers': (closure, { when }) => ({
+    why: `${upperFirst(PRODUCTS[closure.product].commonName)} was added ${when}. It and this tub’s sanitizer ruin each other, and there may be no working residual.`,
     lift: 'Add nothing more. Flush the pipes, drain, clean and refill.',
     action: REFILL,
   }),
-  'closed down': (_, { since }) => ({
-    why: `The tub was drained ${since} and stands empty.`,
+  'closed down': (_, { when }) => ({
+    why: `The tub was drained ${when} and stands empty.`,
     lift: 'Inspect it, fill it and start it up, then test.',
     action: { place: 'upkeep/closing', label: 'See what comes next' },
   }),
-  'flush in the water': (_, { since }) => ({
-    why: `Pipe flush was added ${since}. It isn’t safe for skin.`,
+  'flush in the water': (_, { when }) => ({
+    why: `Pipe flush was added ${when}. It isn’t safe for skin.`,
     lift: 'Drain and refill.',
     action: { place: 'refill', label: 'Go to Refill' },
   }),
@@ -191,10 +192,10 @@ const WORDS: { [Code in Closure['code']]: Words<Code> } = {
     lift: 'Switch the power off, put a filter set in and log it. Add nothing until then: don’t run the jets without a filter.',
     action: { place: 'upkeep#filters', label: 'Put a filter in' },
   }),
-  'too hot': (closure, { since, preferences }) => {
+  'too hot': (closure, { when, preferences }) => {
     if (closure.celsius === undefined)
       return {
-        why: `The tub showed an over-heat code ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
+        why: `The tub showed an over-heat code ${when}; ${degrees(closure.limit, preferences)} is the most for adults.`,
         lift: 'Measure the temperature by hand before anyone gets in.',
         action: { place: 'test', label: 'Measure the temperature' },
       }
@@ -205,7 +206,7 @@ const WORDS: { [Code in Closure['code']]: Words<Code> } = {
           action: { place: 'tub', label: 'Change the set temperature' },
         }
       : {
-          why: `The water was at ${amount('temperature', closure.celsius, preferences)} ${since}; ${degrees(closure.limit, preferences)} is the most for adults.`,
+          why: `The water was at ${amount('temperature', closure.celsius, preferences)} ${when}; ${degrees(closure.limit, preferences)} is the most for adults.`,
           lift: 'Let it cool, then measure again.',
           action: { place: 'test', label: 'Measure the temperature' },
         }
@@ -215,11 +216,11 @@ const WORDS: { [Code in Closure['code']]: Words<Code> } = {
     lift: 'Wait, then test.',
     action: TEST,
   }),
-  cloudy: (closure, { since }) => ({
+  cloudy: (closure, { when }) => ({
     why:
       closure.sign === 'algae'
-        ? `Algae were seen ${since}.`
-        : `The water was seen ${closure.sign === 'cloudy' ? 'cloudy' : `with a ${closure.sign}`} ${since}. If you can’t see a coin on the floor, nobody gets in.`,
+        ? `Algae were seen ${when}.`
+        : `The water was seen ${closure.sign === 'cloudy' ? 'cloudy' : `with a ${closure.sign}`} ${when}. If you can’t see a coin on the floor, nobody gets in.`,
     lift: 'Find out why, and test. Once the water is clear, say so in Trouble.',
     action: { place: 'trouble', label: 'Find out why' },
   }),
@@ -251,15 +252,15 @@ const WORDS: { [Code in Closure['code']]: Words<Code> } = {
     lift: 'Finish the start-up, then test.',
     action: { place: 'programme', label: 'Continue the start-up' },
   }),
-  'not retested': (closure, { since }) => {
+  'not retested': (closure, { when }) => {
     if (closure.after === 'complaint')
       return {
-        why: `${upperFirst(signName(closure.sign ?? 'itchy skin'))} after a soak was logged ${since}. The water may be the cause.`,
+        why: `${upperFirst(signName(closure.sign ?? 'itchy skin'))} after a soak was logged ${when}. The water may be the cause.`,
         lift: `Test ${list(closure.quantities.map(named))} before anyone gets in; total chlorine, too, if your kit reads it.`,
         action: TEST,
       }
     return {
-      why: `${after(closure.after)} ${since}, and ${list(closure.quantities.map(named))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested since it mixed.`,
+      why: `${after(closure.after)} ${when}, and ${list(closure.quantities.map(named))} ${closure.quantities.length > 1 ? 'have' : 'has'} not been tested since it mixed.`,
       lift: `Test ${list(closure.quantities.map(named))}.`,
       action: { place: 'test', label: 'Retest the water' },
     }
@@ -290,7 +291,11 @@ const WORDS: { [Code in Closure['code']]: Words<Code> } = {
 /** Why a tub is shut and what opens it. */
 export const formatClosure = (closure: Closure, preferences: DisplayPreferences): ClosureWords => {
   const said = WORDS[closure.code] as Words<Closure['code']>
-  return said(closure, { since: dayAndClock(closure.since, preferences), preferences })
+  return said(closure, {
+    since: dayAndClock(closure.since, preferences),
+    when: whenAt(closure.since, preferences),
+    preferences,
+  })
 }
 
 /** One line a closure, for lists and printed sheets. */

@@ -6,6 +6,7 @@ import {
   HEALTH_FLOOR,
   HOTTEST_CELSIUS,
   HOUR,
+  MINUTE,
   programmeOf,
   type Quantity,
   quantityOf,
@@ -17,6 +18,7 @@ import {
 import { closureLine, closureLineAmong, formatClosure } from './closureWords'
 import { named, QUANTITY_SHORT_NAMES } from './quantityNames'
 import {
+  aboutWhen,
   amount,
   clock,
   type DisplayPreferences,
@@ -27,6 +29,7 @@ import {
   list,
   METHOD_WORDS,
   upperFirst,
+  whenAt,
 } from './words'
 
 export interface VerdictWords {
@@ -43,7 +46,21 @@ export interface VerdictWords {
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
 
 /** What a verdict's words are made of. */
-export type Said = Pick<Today, 'tub' | 'verdict' | 'plan' | 'estimate' | 'readyAt' | 'highAtFirst'>
+export type Said = Pick<
+  Today,
+  'tub' | 'verdict' | 'plan' | 'estimate' | 'readyAt' | 'highAtFirst' | 'schedule' | 'startUp'
+>
+
+/** Sooner than this is now. */
+const SOON = 10 * MINUTE
+
+/** Nothing is left to do but a test that is not to be made yet. */
+export const testWaits = ({
+  plan,
+  schedule,
+  estimate,
+}: Pick<Today, 'plan' | 'schedule' | 'estimate'>): boolean =>
+  plan.steps.length === 0 && schedule.testAt > estimate.at + SOON
 
 /** The published floor, where this tub's own range starts below it. */
 export const formatFloor = (tub: Tub, preferences: DisplayPreferences): string | undefined => {
@@ -77,7 +94,7 @@ const evidenceWords = (
   const last = estimate.quantities[sanitizer].lastReading ?? estimate.quantities.pH.lastReading
   if (!last) return undefined
   const readings = estimate.quantities[sanitizer].modelledFrom
-  return `${METHOD_WORDS[last.method]} test at ${dayAndClock(last.at, preferences)}, ${duration(estimate.at - last.at)} ago${readings ? `; estimated since then from ${readings} readings of this tub` : ''}.`
+  return `${METHOD_WORDS[last.method]} test ${whenAt(last.at, preferences)}, ${duration(estimate.at - last.at)} ago${readings ? `; estimated since then from ${readings} readings of this tub` : ''}.`
 }
 
 const residualAndPh = (tub: Tub, estimate: Estimate, preferences: DisplayPreferences) => {
@@ -144,21 +161,44 @@ const headline = (closure: Closure, preferences: DisplayPreferences): string => 
 
 /** What stands against getting in, the first closure in front; what is done says when it could be over. */
 const shut = (
-  { verdict, plan, estimate, readyAt, highAtFirst }: Said,
+  said: Said,
   closure: Closure,
   preferences: DisplayPreferences,
 ): Omit<VerdictWords, 'evidence' | 'tone'> => {
+  const { verdict, plan, estimate, readyAt, highAtFirst, schedule, startUp } = said
   const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)
-  const also = rest.map((one) => closureLineAmong(one, verdict.closures, preferences))
+  const later = testWaits(said)
+  // What a test lifts that is not to be made yet asks for none.
+  const also = rest.map((one) =>
+    later && one.lift.by === 'test'
+      ? formatClosure(one, preferences).why
+      : closureLineAmong(one, verdict.closures, preferences),
+  )
   const n = plan.steps.length
   const dosing = n > 0 && !verdict.closures.some(forbidsDosing)
   if (closure.code === 'dose mixing' && dosing)
     return {
       sentence: headline(closure, preferences),
-      reason: `${why} Then the next step.`,
+      reason: `${why} The next step can begin ${(schedule.starts[0] ?? 0) > estimate.at ? `at ${clock(schedule.starts[0] ?? 0, preferences)}` : 'now'}.`,
       also,
       action: { place: 'dose', label: 'Go to the next step' },
+    }
+  if (later && closure.lift.by === 'start-up' && startUp?.needs === 'wait')
+    return {
+      sentence: `Not yet. The start-up continues ${whenAt(schedule.testAt, preferences)}.`,
+      reason: why,
+      also,
+      action: { place: 'programme', label: 'See the start-up' },
+    }
+  if (later && (closure.code === 'not retested' || closure.code === 'never tested'))
+    return {
+      sentence: `Not yet. Test ${aboutWhen(schedule.testAt, preferences)}.`,
+      reason: why,
+      also,
+      action: startUp
+        ? { place: 'programme', label: 'See the start-up' }
+        : { place: 'ahead', label: 'See the week ahead' },
     }
   const byPlan = closure.lift.by === 'dose' && closure.code !== 'combined chlorine high'
   if (byPlan && dosing && verdict.closures.every(waterCareOpens)) {

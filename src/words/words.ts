@@ -212,6 +212,12 @@ export const dayAndClock = (at: Instant, preferences: DisplayPreferences): strin
     ? clock(at, preferences)
     : `${day(at, preferences)} ${clock(at, preferences)}`
 
+/** "at 18:40", "yesterday at 18:40". */
+export const whenAt = (at: Instant, preferences: DisplayPreferences): string =>
+  sameDay(at, preferences.now, preferences)
+    ? `at ${clock(at, preferences)}`
+    : `${day(at, preferences)} at ${clock(at, preferences)}`
+
 /** "about 18:40", "tomorrow about 10:00". */
 export const aboutWhen = (at: Instant, preferences: DisplayPreferences): string =>
   sameDay(at, preferences.now, preferences)

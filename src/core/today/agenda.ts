@@ -1,4 +1,5 @@
 import { waitingUntil } from '../advice/dosingCycle'
+import { nextOf, waitBefore } from '../advice/schedule'
 import { FILL_TEST_COUNTS } from '../estimate/fold'
 import type { Entry } from '../journal/entry'
 import { programmeOf } from '../programmes/programme'
@@ -26,7 +27,11 @@ const poured = (
   journal: readonly Entry[],
   { estimate, plan, startUp }: AgendaGiven,
 ): AgendaItem[] => {
-  const start = waitingUntil(journal, estimate.at, tub)?.until ?? estimate.at
+  const [first] = plan.steps
+  const wait = first
+    ? waitBefore(journal, nextOf(first), estimate.at, tub)
+    : waitingUntil(journal, estimate.at, tub)
+  const start = wait?.until ?? estimate.at
   if (startUp)
     return startUp.shutBy
       ? []
@@ -64,12 +69,11 @@ const choreItem = (
 }
 
 /** What neither dosing nor testing opens, the gravest first. */
-const closedItems = (tub: Tub, { estimate, found = [], startUp }: AgendaGiven): AgendaItem[] => {
+const closedItems = (tub: Tub, { estimate, found = [] }: AgendaGiven): AgendaItem[] => {
   const openings = openingsOf(tub, estimate, found, false)
+  // A start-up stands in the list by its next step.
   const opens = (closure: Closure) =>
-    closure.lift.by === 'start-up'
-      ? startUp !== undefined && !startUp.shutBy
-      : openings.some((one) => one.closure === closure)
+    closure.lift.by !== 'start-up' && openings.some((one) => one.closure === closure)
   return found
     .filter((closure) => !waterCareOpens(closure) && opens(closure))
     .map((closure) => ({ kind: 'closed', closure, due: estimate.at, minutes: 5 }))

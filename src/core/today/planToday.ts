@@ -215,8 +215,17 @@ const startUpPlan = (
           notes: [],
         }
   const options: PlanOptions = { ...base, settled, onlySettled: !byPlan }
+  const plan = dosePlan(tub, journal, estimate, options)
+  // The start-up may leave its product alone for longer than its label: inhibitor for a day in hard water.
+  const steps = pours
+    ? plan.steps.map((one) =>
+        one.kind === 'add' && one.product === product
+          ? { ...one, waitMinutes: Math.max(one.waitMinutes, step.waitMinutes) }
+          : one,
+      )
+    : plan.steps
   return {
-    plan: dosePlan(tub, journal, estimate, options),
+    plan: { ...plan, steps },
     options,
     setAside: [],
     shock: undefined,

@@ -216,7 +216,8 @@ export const today = <Row extends Tub>(
   const placed = scheduleOfVisit(visit, plan.steps, done.schedule)
   // A test that rests until people come is no part of this visit.
   const retest = items.find(({ kind }) => kind === 'retest')
-  const schedule = { ...placed, testAt: Math.max(placed.testAt, retest?.due ?? 0) }
+  const startUpWaits = startUp && !startUp.shutBy ? (startUp.readyAt ?? 0) : 0
+  const schedule = { ...placed, testAt: Math.max(placed.testAt, retest?.due ?? 0, startUpWaits) }
   const ahead = toCome({ now, plan, schedule, plannedSoaks, shelf: house.shelf })
   const forecasts = new Map<number, readonly ForecastPoint[] | undefined>()
   const foreseen = (hours = HOURS_AHEAD) => {

@@ -6,6 +6,7 @@ import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { Link } from '@/ui/Link'
 import { Explained } from '@/ui/words/Explained'
 import { formatNote } from '@/words/adviceText'
+import { testWaits } from '@/words/verdictWords'
 import { aboutWhen, clock, type DisplayPreferences, dose } from '@/words/words'
 
 /** What is in, what goes in, and the test that ends it. */
@@ -54,7 +55,7 @@ export const PlanList = ({
         </span>
         <p>
           <b>Test again</b>,{' '}
-          {nothing && !waiting && retestAt <= now ? 'now' : aboutWhen(retestAt, preferences)}
+          {nothing && !waiting && !testWaits(view) ? 'now' : aboutWhen(retestAt, preferences)}
         </p>
         {plan.later.length > 0 && (
           <p className="small mt-1 max-w-[52ch] text-muted">
@@ -86,7 +87,10 @@ export const PlanList = ({
                 </p>
               </div>
             )}
-            <Link href={`/tubs/${tub.id}/test`} className="go mt-4">
+            <Link
+              href={`/tubs/${tub.id}/test`}
+              className={testWaits(view) ? 'plain mt-4' : 'go mt-4'}
+            >
               Test the water
             </Link>
           </>

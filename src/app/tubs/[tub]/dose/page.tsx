@@ -3,7 +3,6 @@ import { FactNote } from '@/app/FactNote'
 import { loadTub, type TubParams } from '@/app/tubView'
 import {
   fewOf,
-  HOUR,
   holdsBack,
   type Instant,
   PRODUCTS,
@@ -29,7 +28,7 @@ import { CorrectedOftenNote } from '@/ui/trouble/CorrectedOftenNote'
 import { formatClosure } from '@/words/closureWords'
 import { formatStartsFrom } from '@/words/learntWords'
 import { alsoToday, planText } from '@/words/planWords'
-import { formatFloor } from '@/words/verdictWords'
+import { formatFloor, testWaits } from '@/words/verdictWords'
 import { aboutWhen, type DisplayPreferences, dayAndClock, volume } from '@/words/words'
 
 import { PlanList, PlanNotes } from './PlanList'
@@ -48,13 +47,11 @@ const titleOf = (view: TubView, preferences: DisplayPreferences, retestAt: Insta
   const done = round.doses.length + round.aerations.length
   const held = view.verdict.closures.find(holdsBack)
   if (held) return 'Nothing goes in while the tub is closed.'
-  if (estimate.lastTestAt === undefined) return 'Test before dosing.'
   if (n > 0)
     return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test ${aboutWhen(retestAt, preferences)}.`
-  if (done > 0)
-    return retestAt > view.now + HOUR
-      ? `Everything is in. Test again ${aboutWhen(retestAt, preferences)}.`
-      : 'Everything is in. Retest to finish.'
+  if (testWaits(view)) return `Everything is in. Test ${aboutWhen(retestAt, preferences)}.`
+  if (estimate.lastTestAt === undefined) return 'Test before dosing.'
+  if (done > 0) return 'Everything is in. Retest to finish.'
   if (tooOld(view)) return 'Retest before dosing.'
   return plan.notes.length > 0 ? 'Nothing to add for now.' : 'Nothing to add.'
 }
@@ -117,7 +114,9 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       <p className="small mt-1 text-muted">
         {tested && estimate.lastTestAt !== undefined
           ? `Based on your test from ${dayAndClock(estimate.lastTestAt, preferences)}${done > 0 ? ' and what you’ve added since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
-          : 'Sanitizer, pH and alkalinity are enough to start.'}
+          : nothing && !testWaits(view)
+            ? 'Sanitizer, pH and alkalinity are enough to start.'
+            : 'Nothing has been tested in this water.'}
       </p>
       {startsFrom && !nothing && <p className="small mt-1 text-muted">{startsFrom}</p>}
       <OldReading view={view} />

@@ -14,7 +14,7 @@ import { formatFloor, formatHealth, formatVerdict } from '@/words/verdictWords'
 import { aboutWhen, formatStep } from '@/words/words'
 
 /** Where a verdict leads that is work at the tub. */
-const VISITED = ['dose', 'test', 'upkeep']
+const VISITED = ['dose', 'test', 'upkeep', 'programme']
 /** Steps that are named here; Dose has them all. */
 const LISTED = 4
 
