@@ -4,8 +4,10 @@ import {
   closureRow,
   HOUR,
   holdsBack,
+  MINUTE,
   PRODUCTS,
   type Sign,
+  type Today,
 } from '@/core'
 import { named } from './quantityNames'
 import { signName } from './signText'
@@ -305,7 +307,7 @@ export const closureLine = (closure: Closure, preferences: DisplayPreferences): 
 }
 
 /** While another closure holds everything back, what would lift this one is not to be done yet: only why it is there is said. */
-export const liftsNow = (closure: Closure, found: readonly Closure[]): boolean => {
+const liftsNow = (closure: Closure, found: readonly Closure[]): boolean => {
   const keepsAway = ({ code }: Closure) => closureRow(code).hands === 'keep away'
   // Nobody drains a tub that nobody may go near.
   if (found.some(keepsAway)) return keepsAway(closure)
@@ -313,11 +315,34 @@ export const liftsNow = (closure: Closure, found: readonly Closure[]): boolean =
 }
 
 /** One of a tub's closures, with what lifts it where that may be done now. */
-export const closureLineAmong = (
+/** What of today bears on how a closure is told. */
+type Telling = Pick<Today, 'verdict' | 'plan' | 'schedule' | 'estimate' | 'startUp'>
+
+/** Sooner than this is now. */
+const SOON = 10 * MINUTE
+
+/** Nothing is left to do but a test that is not to be made yet. */
+export const testWaits = ({
+  plan,
+  schedule,
+  estimate,
+}: Pick<Telling, 'plan' | 'schedule' | 'estimate'>): boolean =>
+  plan.steps.length === 0 && schedule.testAt > estimate.at + SOON
+
+/** Whether what lifts it is asked for now: among the others, and not before its time. */
+export const liftsToday = (closure: Closure, today: Telling): boolean => {
+  if (!liftsNow(closure, today.verdict.closures)) return false
+  const { by } = closure.lift
+  const waits = by === 'test' || (by === 'start-up' && today.startUp?.needs === 'wait')
+  return !waits || !testWaits(today)
+}
+
+/** One line a closure, as today bears on it. */
+export const closureLineToday = (
   closure: Closure,
-  found: readonly Closure[],
+  today: Telling,
   preferences: DisplayPreferences,
 ): string =>
-  liftsNow(closure, found)
+  liftsToday(closure, today)
     ? closureLine(closure, preferences)
     : formatClosure(closure, preferences).why

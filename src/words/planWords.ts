@@ -2,7 +2,7 @@ import { feederOf, type PlanStep, PRODUCTS } from '@/core'
 import type { TubView } from '@/server/views'
 import { formatNote } from './adviceText'
 import { choreName } from './choreText'
-import { CLOSURE_SHORT, closureLineAmong } from './closureWords'
+import { CLOSURE_SHORT, closureLineToday } from './closureWords'
 import { ALWAYS, stepCautions } from './handlingText'
 import { formatOldReading, formatStartsFrom } from './learntWords'
 import { FEEDER_MOVES } from './programmeText'
@@ -45,7 +45,7 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
     lines.push(`Based on the test from ${dayAndClock(estimate.lastTestAt, preferences)}.`)
   for (const closure of view.verdict.closures)
     lines.push(
-      `Closed (${CLOSURE_SHORT[closure.code]}). ${closureLineAmong(closure, view.verdict.closures, preferences)}`,
+      `Closed (${CLOSURE_SHORT[closure.code]}). ${closureLineToday(closure, view, preferences)}`,
     )
   if (plan.steps.length > 0)
     for (const one of [formatStartsFrom(view, preferences), formatOldReading(view)])
@@ -102,6 +102,7 @@ export const alsoToday = (
 
 /** What follows a step. @param last whether the test comes next */
 export const thenWait = (minutes: number, last: boolean): string => {
-  if (minutes > 0) return `Then wait ${minutes} minutes${last ? ', and test' : ''}.`
+  if (minutes > 0)
+    return `Then wait ${minutes < 120 ? `${minutes} minutes` : `${Math.round(minutes / 60)} hours`}${last ? ', and test' : ''}.`
   return last ? 'Then test.' : 'Then the next step.'
 }

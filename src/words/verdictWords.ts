@@ -6,7 +6,6 @@ import {
   HEALTH_FLOOR,
   HOTTEST_CELSIUS,
   HOUR,
-  MINUTE,
   programmeOf,
   type Quantity,
   quantityOf,
@@ -15,7 +14,7 @@ import {
   type Tub,
   waterCareOpens,
 } from '@/core'
-import { closureLine, closureLineAmong, formatClosure } from './closureWords'
+import { closureLine, closureLineToday, formatClosure, testWaits } from './closureWords'
 import { named, QUANTITY_SHORT_NAMES } from './quantityNames'
 import {
   aboutWhen,
@@ -50,17 +49,6 @@ export type Said = Pick<
   Today,
   'tub' | 'verdict' | 'plan' | 'estimate' | 'readyAt' | 'highAtFirst' | 'schedule' | 'startUp'
 >
-
-/** Sooner than this is now. */
-const SOON = 10 * MINUTE
-
-/** Nothing is left to do but a test that is not to be made yet. */
-export const testWaits = ({
-  plan,
-  schedule,
-  estimate,
-}: Pick<Today, 'plan' | 'schedule' | 'estimate'>): boolean =>
-  plan.steps.length === 0 && schedule.testAt > estimate.at + SOON
 
 /** The published floor, where this tub's own range starts below it. */
 export const formatFloor = (tub: Tub, preferences: DisplayPreferences): string | undefined => {
@@ -169,12 +157,7 @@ const shut = (
   const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)
   const later = testWaits(said)
-  // What a test lifts that is not to be made yet asks for none.
-  const also = rest.map((one) =>
-    later && one.lift.by === 'test'
-      ? formatClosure(one, preferences).why
-      : closureLineAmong(one, verdict.closures, preferences),
-  )
+  const also = rest.map((one) => closureLineToday(one, said, preferences))
   const n = plan.steps.length
   const dosing = n > 0 && !verdict.closures.some(forbidsDosing)
   if (closure.code === 'dose mixing' && dosing)
@@ -221,6 +204,12 @@ const shut = (
   }
 }
 
+/** New water into which something goes before anything is read: what the start-up begins with. */
+const DOSED_FIRST = {
+  sentence: 'Not yet. Start the water up.',
+  action: { place: 'dose', label: 'Dose, step by step' },
+}
+
 export const formatVerdict = (said: Said, preferences: DisplayPreferences): VerdictWords => {
   const { tub, verdict, plan, estimate } = said
   const evidence = standsEmpty(verdict.closures)
@@ -232,11 +221,14 @@ export const formatVerdict = (said: Said, preferences: DisplayPreferences): Verd
     const tested = estimate.lastTestAt !== undefined
     return {
       ...words,
-      ...(first.code === 'never tested' && !tested
+      ...(first.code === 'never tested' && !tested && !testWaits(said)
         ? {
-            reason: estimate.filledAt
-              ? `Nothing is known yet about the water put in ${dayAndClock(estimate.filledAt, preferences)}. One strip tells enough to begin.`
-              : 'Nothing is known yet about this water. One strip tells enough to begin.',
+            ...(plan.steps.length > 0 ? DOSED_FIRST : {}),
+            reason: `${
+              estimate.filledAt
+                ? `Nothing is known yet about the water put in ${whenAt(estimate.filledAt, preferences)}.`
+                : 'Nothing is known yet about this water.'
+            } ${plan.steps.length > 0 ? 'Something goes in before the first test.' : 'One strip tells enough to begin.'}`,
           }
         : {}),
       evidence,

@@ -34,6 +34,7 @@ import {
   lowerFirst,
   sameDay,
   upperFirst,
+  whenAt,
 } from './words'
 
 /** What is done, as a person would call it: the figure stands first and large where there is one. */
@@ -253,14 +254,20 @@ export const visitTitle = (
   { acts, handsMinutes }: Pick<Visit, 'acts' | 'handsMinutes'>,
   ready: Readies,
   preferences: DisplayPreferences,
+  /** When nothing is left to do but a test that is not to be made yet. */
+  next?: Instant,
 ): string => {
   const stays = staysClosed(ready)
-  if (acts.length === 0) return stays ? `Nothing done now. ${stays}` : 'Nothing to do at the tub.'
+  if (acts.length === 0) {
+    if (next !== undefined)
+      return `Nothing to do now. The next test is ${whenAt(next, preferences)}.`
+    return stays ? `Nothing to do now. ${stays}` : 'Nothing to do at the tub.'
+  }
   const hands = `${length(Math.max(1, Math.round(handsMinutes)))} at the ${ready.length > 1 ? 'tubs' : 'tub'}.`
   const known = ready.flatMap(({ at }) => (at === undefined ? [] : [at]))
   const test = ready.find(({ testAt }) => testAt !== undefined)?.testAt
   if (test !== undefined)
-    return `${hands} The test at ${clock(test, preferences)} decides.${stays && ` ${stays}`}`
+    return `${hands} The test ${whenAt(test, preferences)} decides.${stays && ` ${stays}`}`
   if (stays) return `${hands} ${stays}`
   const last = Math.max(...known)
   if (last <= preferences.now + MINUTE) return `${hands} The tub stays open for soaking.`
@@ -366,9 +373,9 @@ export const waitWords = (
         ? `: ${quantityWords([largest.quantity])} ${figure(largest.quantity, largest.from, preferences)} to about ${figure(largest.quantity, largest.to, preferences)}`
         : ''
     return [
-      `${name} mixing, ${waitMinutes} min${to}`,
-      `${name}, ${waitMinutes} min`,
-      `${waitMinutes} min`,
+      `${name} mixing, ${formatLength(waitMinutes)}${to}`,
+      `${name}, ${formatLength(waitMinutes)}`,
+      formatLength(waitMinutes),
     ]
   }
   if (what.kind === 'stage')
@@ -376,5 +383,5 @@ export const waitWords = (
       `${STAGE_NAMES[what.stage]} runs by itself, ${formatLength(waitMinutes)}`,
       formatLength(waitMinutes),
     ]
-  return [`working, ${waitMinutes} min`, `${waitMinutes} min`]
+  return [`working, ${formatLength(waitMinutes)}`, formatLength(waitMinutes)]
 }

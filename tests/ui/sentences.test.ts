@@ -34,7 +34,7 @@ describe('the sentence, its reason and where it leads', () => {
       'a fresh fill',
       [{ kind: 'water', at: NOW - 3 * HOUR, body: { replacedFraction: 1 } }],
       'Test first.',
-      /put in 15:00/,
+      /put in at 15:00/,
       'test',
     ],
     [

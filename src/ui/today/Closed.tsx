@@ -1,6 +1,6 @@
 import type { TubView } from '@/server/views'
 import { Link } from '@/ui/Link'
-import { CLOSURE_SHORT, formatClosure, liftsNow } from '@/words/closureWords'
+import { CLOSURE_SHORT, formatClosure, liftsToday } from '@/words/closureWords'
 import type { DisplayPreferences } from '@/words/words'
 
 /** An octagon with a bar: nobody gets in. */
@@ -21,20 +21,27 @@ export const Closed = ({
   view,
   preferences,
   here,
+  inOrder = false,
 }: {
   view: TubView
   preferences: DisplayPreferences
   /** The place it stands in: no link leads to where one is. */
   here?: string
+  /** All there is to do stands below, in order. */
+  inOrder?: boolean
 }) => {
   const { closures } = view.verdict
   if (closures.length === 0) return null
+  const dosing = view.plan.steps.length > 0
   return (
     <section aria-label="Closed" className="mt-3 max-w-[72ch] border-madder border-l-4 pl-3">
       <ul className="grid gap-1.5">
         {closures.map((closure) => {
           const { why, lift, action } = formatClosure(closure, preferences)
-          const now = liftsNow(closure, closures)
+          const now = liftsToday(closure, view)
+          // Where something goes in first, the test comes after it; where a visit has it all, the visit leads.
+          const leads =
+            now && action.place !== here && !inOrder && !(dosing && closure.lift.by === 'test')
           return (
             <li key={closure.code + closure.since} className="small flex gap-2.5">
               <span className="mt-0.5">
@@ -42,7 +49,7 @@ export const Closed = ({
               </span>
               <span>
                 <b>Closed, {CLOSURE_SHORT[closure.code]}.</b> {why} {now && lift}{' '}
-                {now && action.place !== here && (
+                {leads && (
                   <Link
                     href={`/tubs/${view.tub.id}/${action.place}`}
                     className="underline decoration-line underline-offset-4 print:hidden"

@@ -2,6 +2,7 @@ import { waitingUntil } from '../../advice/dosingCycle'
 import { gapMinutes } from '../../advice/handling'
 import type { PlanStep } from '../../advice/planTypes'
 import { nextOf, RETEST_AFTER, waitBefore } from '../../advice/schedule'
+import type { Entry } from '../../journal/entry'
 import type { ProductName } from '../../products/product'
 import { DAY, HOUR, type Instant, MINUTE } from '../../time'
 import type { Tub } from '../../tub/tub'
@@ -18,6 +19,9 @@ import type { VisitTask } from './visitAct'
 const MINUTES = { look: 1, soakLog: 1, air: 1 }
 /** A look counts for so long. */
 const LOOKED = 12 * HOUR
+/** Whoever put something in so short a time ago has seen the water. */
+const POURED = 2 * HOUR
+const POURS: ReadonlySet<Entry['kind']> = new Set(['dose', 'aeration'])
 /** A soak that nobody logged is asked about for so long. */
 const ASKED_ABOUT = 36 * HOUR
 /** A soak logged within so much of its planned time is that soak. */
@@ -94,7 +98,11 @@ const addLooks = (gathering: Gathering, now: Instant, until: Instant) => {
   const pours = actsOf(acts, 'dose').length > 0
   const tests = actsOf(acts, 'test').some(({ due, retest }) => retest || due <= now + SOON)
   const level = upkeep.find((one) => one.chore.id === 'level look' && isOnDay(one, until))
-  const looked = journal.some(({ kind, at }) => kind === 'look' && at > now - LOOKED && at <= now)
+  const looked = journal.some(
+    ({ kind, at }) =>
+      at <= now &&
+      ((kind === 'look' && at > now - LOOKED) || (POURS.has(kind) && at > now - POURED)),
+  )
   const look =
     !held && !looked && (pours || tests || level)
       ? gathering.add(

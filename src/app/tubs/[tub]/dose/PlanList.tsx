@@ -6,7 +6,7 @@ import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { Link } from '@/ui/Link'
 import { Explained } from '@/ui/words/Explained'
 import { formatNote } from '@/words/adviceText'
-import { testWaits } from '@/words/verdictWords'
+import { testWaits } from '@/words/closureWords'
 import { aboutWhen, clock, type DisplayPreferences, dose } from '@/words/words'
 
 /** What is in, what goes in, and the test that ends it. */

@@ -9,7 +9,9 @@ import { Closed } from '@/ui/today/Closed'
 import { AskTime } from '@/ui/visit/AskTime'
 import { VisitLanes } from '@/ui/visit/VisitLanes'
 import { LeftList, MergedList, marksOf } from '@/ui/visit/VisitLists'
+import { testWaits } from '@/words/closureWords'
 import { ALWAYS } from '@/words/handlingText'
+import { formatLength } from '@/words/refillWords'
 import {
   actWords,
   fitWords,
@@ -48,6 +50,9 @@ export const VisitPlan = ({
     ? 'No hour can be promised: see what keeps the tub closed.'
     : fitWords(fit, visit, preferences)
   const nothing = visit.acts.length === 0
+  const [single] = views
+  const next =
+    single && views.length === 1 && testWaits(single) ? single.schedule.testAt : undefined
   const openings = visit.acts.filter(({ needs }) => needs.cover?.includes('open')).length
   const withDecision = (change: Partial<Decisions>) =>
     `${base}?${new URLSearchParams({ ...keep, d: JSON.stringify({ ...decisions, ...change }) })}`
@@ -55,7 +60,7 @@ export const VisitPlan = ({
     <div className="lg:min-h-[700px]">
       <section className="grid gap-x-10 gap-y-4 pt-2 lg:grid-cols-[1fr_auto] lg:pt-3">
         <div>
-          <h1 className="serif title">{visitTitle(visit, ready, preferences)}</h1>
+          <h1 className="serif title">{visitTitle(visit, ready, preferences, next)}</h1>
           {!nothing && <p className="mt-2 text-muted">{visitSummary(visit, last, preferences)}</p>}
           {fits && <p className="mt-1 font-medium">{fits}</p>}
           {visit.start > preferences.now + MINUTE && (
@@ -68,7 +73,7 @@ export const VisitPlan = ({
               {views.length > 1 && one.verdict.closures.length > 0 && (
                 <p className="small mt-3 font-semibold">{one.tub.name}</p>
               )}
-              <Closed view={one} preferences={preferences} />
+              <Closed view={one} preferences={preferences} inOrder={!nothing} />
             </div>
           ))}
           {view.plan.steps.length > 0 && <OldReading view={view} />}
@@ -214,7 +219,9 @@ const ActList = ({
               {detail && <span className="small block">{detail}</span>}
               <span className="small block text-muted">{placeWords(act.why, acts, nameOf)}</span>
               {act.waitMinutes > 0 && (
-                <span className="small block font-medium">then {act.waitMinutes} min to wait</span>
+                <span className="small block font-medium">
+                  then {formatLength(act.waitMinutes)} to wait
+                </span>
               )}
             </span>
             <span className="small text-right text-muted">{handsWords(act)}</span>
