@@ -316,7 +316,7 @@ const liftsNow = (closure: Closure, found: readonly Closure[]): boolean => {
 
 /** One of a tub's closures, with what lifts it where that may be done now. */
 /** What of today bears on how a closure is told. */
-type Telling = Pick<Today, 'verdict' | 'plan' | 'schedule' | 'estimate' | 'startUp'>
+type Telling = Pick<Today, 'verdict' | 'plan' | 'schedule' | 'estimate'>
 
 /** Sooner than this is now. */
 const SOON = 10 * MINUTE
@@ -333,8 +333,7 @@ export const testWaits = ({
 export const liftsToday = (closure: Closure, today: Telling): boolean => {
   if (!liftsNow(closure, today.verdict.closures)) return false
   const { by } = closure.lift
-  const waits = by === 'test' || (by === 'start-up' && today.startUp?.needs === 'wait')
-  return !waits || !testWaits(today)
+  return (by !== 'test' && by !== 'start-up') || !testWaits(today)
 }
 
 /** One line a closure, as today bears on it. */

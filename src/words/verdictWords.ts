@@ -167,7 +167,7 @@ const shut = (
       also,
       action: { place: 'dose', label: 'Go to the next step' },
     }
-  if (later && closure.lift.by === 'start-up' && startUp?.needs === 'wait')
+  if (later && closure.lift.by === 'start-up')
     return {
       sentence: `Not yet. The start-up continues ${whenAt(schedule.testAt, preferences)}.`,
       reason: why,

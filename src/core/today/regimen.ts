@@ -149,13 +149,14 @@ export const regimen = (
     })
   })
   if (startUp && plan.steps.length === 0) {
-    // What went in last is read again; where that is done and nothing is left to pour, its people go on.
+    // What went in last is read again, once it has mixed; where that is done and nothing is left to pour, its people go on.
     const stirred = startUp.needs === 'correct' && dosedSinceTest(journal, now)
     // A level that is to fall is read again when it has.
     const falls = startUp.needs === 'fall' ? fallenBy(tub, estimate, gates) : now
-    const due = Math.max(startUp.readyAt ?? now, stirred ? schedule.testAt : now, falls)
     const tests =
       stirred || startUp.needs === 'test' || startUp.needs === 'fall' || startUp.needs === 'wait'
+    const mixed = tests ? schedule.testAt : now
+    const due = Math.max(startUp.readyAt ?? now, mixed, falls)
     const shared = { due, purposes: ['start-up'] as const, power: 'on' as const, ...CALM, step }
     if (tests && gates.length > 0)
       add(TESTING, {

@@ -216,8 +216,11 @@ export const today = <Row extends Tub>(
   const placed = scheduleOfVisit(visit, plan.steps, done.schedule)
   // A test that rests until people come is no part of this visit.
   const retest = items.find(({ kind }) => kind === 'retest')
-  const startUpWaits = startUp && !startUp.shutBy ? (startUp.readyAt ?? 0) : 0
-  const schedule = { ...placed, testAt: Math.max(placed.testAt, retest?.due ?? 0, startUpWaits) }
+  // With nothing to pour the next test is the regimen's, or what a start-up waits for.
+  const test = done.acts.find(({ kind }) => kind === 'test')
+  const rests = startUp && !startUp.shutBy ? (startUp.readyAt ?? 0) : 0
+  const next = plan.steps.length === 0 ? Math.max(test?.due ?? 0, rests) : rests
+  const schedule = { ...placed, testAt: Math.max(placed.testAt, retest?.due ?? 0, next) }
   const ahead = toCome({ now, plan, schedule, plannedSoaks, shelf: house.shelf })
   const forecasts = new Map<number, readonly ForecastPoint[] | undefined>()
   const foreseen = (hours = HOURS_AHEAD) => {

@@ -49,7 +49,8 @@ const titleOf = (view: TubView, preferences: DisplayPreferences, retestAt: Insta
   if (held) return 'Nothing goes in while the tub is closed.'
   if (n > 0)
     return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test ${aboutWhen(retestAt, preferences)}.`
-  if (testWaits(view)) return `Everything is in. Test ${aboutWhen(retestAt, preferences)}.`
+  if (testWaits(view))
+    return `${done > 0 ? 'Everything is in' : 'Nothing goes in now'}. Test ${aboutWhen(retestAt, preferences)}.`
   if (estimate.lastTestAt === undefined) return 'Test before dosing.'
   if (done > 0) return 'Everything is in. Retest to finish.'
   if (tooOld(view)) return 'Retest before dosing.'
@@ -166,7 +167,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               )}
               <Link
                 href={`/tubs/${tub.id}/${test ? 'test' : 'now'}`}
-                className={test ? 'go mt-2' : 'plain mt-5'}
+                className={test && !testWaits(view) ? 'go mt-2' : 'plain mt-5'}
               >
                 {test ? 'Test the water' : 'Back to Now'}
               </Link>
