@@ -90,3 +90,54 @@ test('after acid air may begin as soon in the list as in the steps', () => {
   expect(now.agenda.find(({ kind }) => kind === 'dose')?.due).toBeLessThanOrEqual(start)
   expect(words(now).reason).toMatch(/The next step can begin at/)
 })
+
+describe('a salt tub', () => {
+  const salt = tubWith('over-the-side salt chlorine', {
+    fillWater: { source: 'town', totalAlkalinityPpm: 180, calciumHardnessPpm: 250 },
+  })
+  const said = (...entries: NewEntry[]) =>
+    today(
+      { id: 1 },
+      salt,
+      entries.map((entry, i) => ({ ...entry, id: i + 1 }) as Entry),
+      NOW,
+    )
+  const begun: NewEntry[] = [
+    { kind: 'water', at: NOW - 96 * HOUR, body: { replacedFraction: 1 } },
+    { ...inhibitor, at: NOW - 96 * HOUR },
+    { kind: 'start', at: NOW - 96 * HOUR, body: { step: 'inhibitor' } },
+  ]
+  const read = (hoursAgo: number, readings: Record<string, number>): NewEntry => ({
+    kind: 'test',
+    at: NOW - hoursAgo * HOUR,
+    body: { method: 'drops', readings },
+  })
+
+  test('while the bag hangs in it the next test is a day after the last, on Dose and Now too', () => {
+    const now = said(...begun, read(2, { calciumHardness: 249 }))
+    expect(now.startUp).toMatchObject({ id: 'soften', needs: 'fall' })
+    expect(now.schedule.testAt).toBe(NOW + 22 * HOUR)
+    expect(words(now).sentence).toMatch(/tomorrow/)
+  })
+
+  test('what was just poured has mixed before the start-up reads it', () => {
+    const now = said(
+      ...begun,
+      read(30, { calciumHardness: 60 }),
+      read(20, { pH: 7.4, totalAlkalinity: 100, calciumHardness: 60 }),
+      { kind: 'dose', at: NOW - 19 * HOUR, body: { product: 'sodium chloride', grams: 1155 } },
+      { kind: 'start', at: NOW - 19 * HOUR, body: { step: 'salt first half' } },
+      read(0.2, { salt: 930 }),
+      {
+        kind: 'dose',
+        at: NOW - 3 * MINUTE,
+        body: { product: 'sodium chloride', grams: 1085 },
+      },
+      { kind: 'start', at: NOW - 3 * MINUTE, body: { step: 'salt second half' } },
+    )
+    expect(now.waiting?.until).toBeGreaterThan(NOW)
+    const test = now.acts.find(({ kind }) => kind === 'test')
+    expect(test?.due).toBeGreaterThanOrEqual(now.waiting?.until ?? Number.POSITIVE_INFINITY)
+    expect(now.schedule.testAt).toBe(test?.due)
+  })
+})
