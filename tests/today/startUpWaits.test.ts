@@ -60,7 +60,8 @@ test('while a start-up waits every place names the same hour, and none asks for 
 })
 
 test('a start-up stands in the list once, by its next step', () => {
-  for (const entries of [[filled], [filled, inhibitor]]) {
+  const started: NewEntry = { kind: 'start', at: inhibitor.at, body: { step: 'inhibitor' } }
+  for (const entries of [[filled], [filled, inhibitor, started]]) {
     const kinds = at(entries).agenda.map((item) =>
       item.kind === 'closed' ? `closed: ${item.closure.code}` : item.kind,
     )
