@@ -48,7 +48,7 @@ export const SoakForm = ({
         pending={pending}
         asked={asked}
         className="go"
-      >{`${fields.people || '…'} ${fields.people === '1' ? 'person' : 'people'}, ${fields.minutes || '…'} minutes`}</SubmitButton>
+      >{`Log ${fields.people || '…'} ${fields.people === '1' ? 'person' : 'people'}, ${fields.minutes || '…'} minutes`}</SubmitButton>
     )}
   >
     <Choices
