@@ -316,18 +316,17 @@ const liftsNow = (closure: Closure, found: readonly Closure[]): boolean => {
 
 /** One of a tub's closures, with what lifts it where that may be done now. */
 /** What of today bears on how a closure is told. */
-type Telling = Pick<Today, 'verdict' | 'plan' | 'schedule' | 'estimate'>
+type Telling = Pick<Today, 'verdict' | 'nextTestAt' | 'estimate'>
 
 /** Sooner than this is now. */
 const SOON = 10 * MINUTE
 
 /** Nothing is left to do but a test that is not to be made yet. */
 export const testWaits = ({
-  plan,
-  schedule,
+  nextTestAt,
   estimate,
-}: Pick<Telling, 'plan' | 'schedule' | 'estimate'>): boolean =>
-  plan.steps.length === 0 && schedule.testAt > estimate.at + SOON
+}: Pick<Telling, 'nextTestAt' | 'estimate'>): boolean =>
+  nextTestAt !== undefined && nextTestAt > estimate.at + SOON
 
 /** Whether what lifts it is asked for now: among the others, and not before its time. */
 export const liftsToday = (closure: Closure, today: Telling): boolean => {

@@ -47,7 +47,15 @@ const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six']
 /** What a verdict's words are made of. */
 export type Said = Pick<
   Today,
-  'tub' | 'verdict' | 'plan' | 'estimate' | 'readyAt' | 'highAtFirst' | 'schedule' | 'startUp'
+  | 'tub'
+  | 'verdict'
+  | 'plan'
+  | 'estimate'
+  | 'readyAt'
+  | 'highAtFirst'
+  | 'schedule'
+  | 'startUp'
+  | 'nextTestAt'
 >
 
 /** The published floor, where this tub's own range starts below it. */

@@ -142,3 +142,25 @@ describe('a salt tub', () => {
     expect(now.schedule.testAt).toBe(test?.due)
   })
 })
+
+test('a test that was made while something still mixes leaves nothing to wait for', () => {
+  const own = tubWith('granular chlorine')
+  const readings = { freeChlorine: 4, pH: 7.5, totalAlkalinity: 100, calciumHardness: 200 }
+  const entries: NewEntry[] = [
+    { kind: 'water', at: NOW - 900 * HOUR, body: { replacedFraction: 1 } },
+    {
+      kind: 'dose',
+      at: NOW - 2 * MINUTE,
+      body: { product: 'sodium bicarbonate', grams: 90 },
+    },
+    { kind: 'test', at: NOW - MINUTE, body: { method: 'drops', readings } },
+  ]
+  const now = today(
+    { id: 1 },
+    own,
+    entries.map((entry, i) => ({ ...entry, id: i + 1 }) as Entry),
+    NOW,
+  )
+  expect(now.schedule.testAt).toBeGreaterThan(NOW + 10 * MINUTE)
+  expect([now.plan.steps, testWaits(now)]).toEqual([[], false])
+})

@@ -83,6 +83,8 @@ export interface Today<Row extends Tub = Tub> extends TubNow<Row> {
   wrong: Case | undefined
   round: ReturnType<typeof dosingCycleOf>
   waiting: Wait | undefined
+  /** When the next test is, where nothing is left to pour and one is asked for or waited for. */
+  nextTestAt: Instant | undefined
   /** What is to come if all is done that is asked. */
   ahead: readonly Ahead[]
   /** The residual of the next two days, or of more, with that; undefined where nothing fresh enough was read. */
@@ -219,8 +221,12 @@ export const today = <Row extends Tub>(
   // With nothing to pour the next test is the regimen's, or what a start-up waits for.
   const test = done.acts.find(({ kind }) => kind === 'test')
   const rests = startUp && !startUp.shutBy ? (startUp.readyAt ?? 0) : 0
-  const next = plan.steps.length === 0 ? Math.max(test?.due ?? 0, rests) : rests
-  const schedule = { ...placed, testAt: Math.max(placed.testAt, retest?.due ?? 0, next) }
+  const nextTestAt =
+    plan.steps.length === 0 && (test || rests > 0) ? Math.max(test?.due ?? 0, rests) : undefined
+  const schedule = {
+    ...placed,
+    testAt: Math.max(placed.testAt, retest?.due ?? 0, nextTestAt ?? rests),
+  }
   const ahead = toCome({ now, plan, schedule, plannedSoaks, shelf: house.shelf })
   const forecasts = new Map<number, readonly ForecastPoint[] | undefined>()
   const foreseen = (hours = HOURS_AHEAD) => {
@@ -266,6 +272,7 @@ export const today = <Row extends Tub>(
     wrong,
     round: dosingCycleOf(journal, estimate),
     waiting: waitingUntil(journal, now, tub),
+    nextTestAt,
     ahead,
     foreseen,
     pHAt,
