@@ -24,7 +24,7 @@ import {
 } from '@/core'
 import { formatStepReason } from '@/words/adviceText'
 import { choreText } from '@/words/choreText'
-import { closureLine, formatClosure } from '@/words/closureWords'
+import { closureLineToday, formatClosure } from '@/words/closureWords'
 import { formatSetAside } from '@/words/setAsideWords'
 import { startNeedWords } from '@/words/startUpText'
 import { formatVerdict } from '@/words/verdictWords'
@@ -267,7 +267,7 @@ export const todayOf = (house: House, given: Tub, journal: readonly Entry[], now
         since: time(closure.since),
         until: closure.until === null ? null : time(closure.until),
         liftedBy: formatClosure(closure, preferences).lift,
-        why: closureLine(closure, preferences),
+        why: closureLineToday(closure, said, preferences),
       })),
       decides: decides
         ? { by: decides.by, quantities: decides.quantities, at: timeOr(decides.at) }

@@ -18,5 +18,8 @@ export const withinDeadline = <Value>(
   } catch (error) {
     if ((error as { code?: unknown }).code === 'ERR_SCRIPT_EXECUTION_TIMEOUT') return undefined
     throw error
+  } finally {
+    // What it worked on is not kept.
+    CONTEXT.job = undefined
   }
 }

@@ -4,6 +4,7 @@ import {
   closureRow,
   HOUR,
   holdsBack,
+  type Instant,
   MINUTE,
   PRODUCTS,
   type Sign,
@@ -321,18 +322,18 @@ type Telling = Pick<Today, 'verdict' | 'nextTestAt' | 'estimate'>
 /** Sooner than this is now. */
 const SOON = 10 * MINUTE
 
-/** Nothing is left to do but a test that is not to be made yet. */
-export const testWaits = ({
+/** When the next test is, where nothing is left to do but that and it is not to be made yet. */
+export const waitingTest = ({
   nextTestAt,
   estimate,
-}: Pick<Telling, 'nextTestAt' | 'estimate'>): boolean =>
-  nextTestAt !== undefined && nextTestAt > estimate.at + SOON
+}: Pick<Telling, 'nextTestAt' | 'estimate'>): Instant | undefined =>
+  nextTestAt !== undefined && nextTestAt > estimate.at + SOON ? nextTestAt : undefined
 
 /** Whether what lifts it is asked for now: among the others, and not before its time. */
 export const liftsToday = (closure: Closure, today: Telling): boolean => {
   if (!liftsNow(closure, today.verdict.closures)) return false
   const { by } = closure.lift
-  return (by !== 'test' && by !== 'start-up') || !testWaits(today)
+  return (by !== 'test' && by !== 'start-up') || waitingTest(today) === undefined
 }
 
 /** One line a closure, as today bears on it. */

@@ -65,7 +65,9 @@ export const planText = (view: TubView, preferences: DisplayPreferences): string
       `${step.order}. ${at}  ${figure} ${name}${hand}`,
       `   Jets ${step.jets}, cover ${step.cover}. ${stepCautions(step).join(' ')}`,
     )
-    lines.push(`   ${thenWait(view.schedule.waits[i] ?? 0, i === plan.steps.length - 1)}`)
+    lines.push(
+      `   ${thenWait(view.schedule.waits[i] ?? 0, i === plan.steps.length - 1, step.kind === 'add' ? step.waitMinutes : undefined)}`,
+    )
   })
   if (plan.steps.length > 0)
     lines.push(
@@ -101,8 +103,9 @@ export const alsoToday = (
   })
 
 /** What follows a step. @param last whether the test comes next */
-export const thenWait = (minutes: number, last: boolean): string => {
-  if (minutes > 0)
-    return `Then wait ${minutes < 120 ? `${minutes} minutes` : `${Math.round(minutes / 60)} hours`}${last ? ', and test' : ''}.`
+export const thenWait = (minutes: number, last: boolean, mixes = minutes): string => {
+  if (minutes >= 2 * 60 && mixes < minutes)
+    return `Then let it mix for ${mixes} minutes and put the cover back on. Nothing else goes in for ${Math.round(minutes / 60)} hours; then test.`
+  if (minutes > 0) return `Then wait ${minutes} minutes${last ? ', and test' : ''}.`
   return last ? 'Then test.' : 'Then the next step.'
 }

@@ -25,7 +25,6 @@ import { signName } from './signText'
 import { CAUSE_NAMES, CAUSE_SAYS, EMERGENCY_TEXT, QUESTION_TEXT } from './troubleText'
 import {
   amount,
-  clock,
   type DisplayPreferences,
   day,
   dayAndClock,
@@ -39,6 +38,7 @@ import {
   sameDay,
   upperFirst,
   volume,
+  whenAt,
 } from './words'
 
 /** "6 in 10"; never more sure than 19 in 20, for no journal is. */
@@ -347,7 +347,7 @@ export const reopensWords = (
   const stays = closures.find((one) => !waterCareOpens(one))
   if (stays) return `The tub stays closed. ${formatClosure(stays, preferences).lift}`
   if (testAt !== undefined)
-    return `The test at ${clock(testAt, preferences)} decides when anyone may get in.`
+    return `The test ${whenAt(testAt, preferences)} decides when anyone may get in.`
   if (at === undefined) return 'The tub stays closed until a test shows it in range.'
   if (at <= preferences.now + 60_000) return 'You can keep using the tub meanwhile.'
   return `Open again ${dayAndClock(at, preferences)}, if the test then agrees.`

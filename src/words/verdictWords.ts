@@ -14,7 +14,7 @@ import {
   type Tub,
   waterCareOpens,
 } from '@/core'
-import { closureLine, closureLineToday, formatClosure, testWaits } from './closureWords'
+import { closureLine, closureLineToday, formatClosure, waitingTest } from './closureWords'
 import { named, QUANTITY_SHORT_NAMES } from './quantityNames'
 import {
   aboutWhen,
@@ -164,27 +164,27 @@ const shut = (
   const { verdict, plan, estimate, readyAt, highAtFirst, schedule, startUp } = said
   const { why, lift, action } = formatClosure(closure, preferences)
   const rest = verdict.closures.filter((one) => one !== closure)
-  const later = testWaits(said)
+  const later = waitingTest(said)
   const also = rest.map((one) => closureLineToday(one, said, preferences))
   const n = plan.steps.length
   const dosing = n > 0 && !verdict.closures.some(forbidsDosing)
   if (closure.code === 'dose mixing' && dosing)
     return {
       sentence: headline(closure, preferences),
-      reason: `${why} The next step can begin ${(schedule.starts[0] ?? 0) > estimate.at ? `at ${clock(schedule.starts[0] ?? 0, preferences)}` : 'now'}.`,
+      reason: `${why} The next step can begin ${(schedule.starts[0] ?? 0) > estimate.at ? whenAt(schedule.starts[0] ?? 0, preferences) : 'now'}.`,
       also,
       action: { place: 'dose', label: 'Go to the next step' },
     }
-  if (later && closure.lift.by === 'start-up')
+  if (later !== undefined && closure.lift.by === 'start-up')
     return {
-      sentence: `Not yet. The start-up continues ${whenAt(schedule.testAt, preferences)}.`,
+      sentence: `Not yet. The start-up continues ${whenAt(later, preferences)}.`,
       reason: why,
       also,
       action: { place: 'programme', label: 'See the start-up' },
     }
-  if (later && (closure.code === 'not retested' || closure.code === 'never tested'))
+  if (later !== undefined && (closure.code === 'not retested' || closure.code === 'never tested'))
     return {
-      sentence: `Not yet. Test ${aboutWhen(schedule.testAt, preferences)}.`,
+      sentence: `Not yet. Test ${aboutWhen(later, preferences)}.`,
       reason: why,
       also,
       action: startUp
@@ -229,7 +229,7 @@ export const formatVerdict = (said: Said, preferences: DisplayPreferences): Verd
     const tested = estimate.lastTestAt !== undefined
     return {
       ...words,
-      ...(first.code === 'never tested' && !tested && !testWaits(said)
+      ...(first.code === 'never tested' && !tested && waitingTest(said) === undefined
         ? {
             ...(plan.steps.length > 0 ? DOSED_FIRST : {}),
             reason: `${

@@ -2,7 +2,8 @@ import { plainPreferences } from '@/cli/plainPreferences'
 import type { Entry, NewEntry } from '@/core/journal/entry'
 import { HOUR, MINUTE } from '@/core/time'
 import { today } from '@/core/today/today'
-import { closureLineToday, testWaits } from '@/words/closureWords'
+import { closureLineToday, waitingTest } from '@/words/closureWords'
+import { thenWait } from '@/words/planWords'
 import { formatVerdict } from '@/words/verdictWords'
 import { visitTitle } from '@/words/visitWords'
 import { NOW, tubWith } from '../core/waters'
@@ -26,16 +27,19 @@ const inhibitor: NewEntry = {
 }
 const words = (now: ReturnType<typeof at>) => formatVerdict(now, metric)
 
-test('inhibitor in hard water rests for a day, in its step, its test and the visit', () => {
+test('inhibitor in hard water rests for a day, and holds jets and cover only while it mixes', () => {
   const now = at([{ ...filled, at: NOW - MINUTE }])
   const [step] = now.plan.steps
   expect(step).toMatchObject({
     kind: 'add',
     product: 'scale and metal inhibitor',
-    waitMinutes: 1440,
+    waitMinutes: 60,
   })
   expect(now.schedule.testAt).toBeGreaterThanOrEqual(NOW + 24 * HOUR)
-  expect(now.visit.acts.find(({ what }) => what.kind === 'dose')?.waitMinutes).toBe(1440)
+  expect(now.visit.acts.find(({ what }) => what.kind === 'dose')?.waitMinutes).toBe(60)
+  expect(thenWait(now.schedule.waits[0] ?? 0, true, 60)).toMatch(
+    /mix for 60 minutes and put the cover back on\. Nothing else goes in for 24 hours/,
+  )
   // Nothing is asked to be tested before it.
   expect(words(now)).toMatchObject({
     sentence: 'Not yet. Start the water up.',
@@ -48,7 +52,7 @@ test('while a start-up waits every place names the same hour, and none asks for 
   const due = NOW + 14 * HOUR
   expect(now.startUp).toMatchObject({ needs: 'wait', readyAt: due })
   expect(now.schedule.testAt).toBe(due)
-  expect(testWaits(now)).toBe(true)
+  expect(waitingTest(now)).toBe(due)
   const said = words(now)
   expect(said.sentence).toMatch(/^Not yet\. .*tomorrow/)
   expect([said.reason, ...said.also].join(' ')).not.toMatch(/[Ff]inish|Test /)
@@ -90,6 +94,8 @@ test('after acid air may begin as soon in the list as in the steps', () => {
   expect(start).toBeLessThanOrEqual(NOW + 14 * MINUTE)
   expect(now.agenda.find(({ kind }) => kind === 'dose')?.due).toBeLessThanOrEqual(start)
   expect(words(now).reason).toMatch(/The next step can begin at/)
+  // The level has not been looked at: that finds its time, and holds nothing up.
+  expect(now.visit.acts.some(({ what }) => what.kind === 'look')).toBe(true)
 })
 
 describe('a salt tub', () => {
@@ -161,5 +167,5 @@ test('a test of what had mixed leaves nothing to wait for', () => {
     entries.map((entry, i) => ({ ...entry, id: i + 1 }) as Entry),
     NOW,
   )
-  expect([now.plan.steps, now.nextTestAt, testWaits(now)]).toEqual([[], undefined, false])
+  expect([now.plan.steps, now.nextTestAt, waitingTest(now)]).toEqual([[], undefined, undefined])
 })

@@ -215,17 +215,8 @@ const startUpPlan = (
           notes: [],
         }
   const options: PlanOptions = { ...base, settled, onlySettled: !byPlan }
-  const plan = dosePlan(tub, journal, estimate, options)
-  // The start-up may leave its product alone for longer than its label: inhibitor for a day in hard water.
-  const steps = pours
-    ? plan.steps.map((one) =>
-        one.kind === 'add' && one.product === product
-          ? { ...one, waitMinutes: Math.max(one.waitMinutes, step.waitMinutes) }
-          : one,
-      )
-    : plan.steps
   return {
-    plan: { ...plan, steps },
+    plan: dosePlan(tub, journal, estimate, options),
     options,
     setAside: [],
     shock: undefined,

@@ -11,8 +11,8 @@ import type { Entry } from '../journal/entry'
 import type { ProductName } from '../products/product'
 import type { FeederAdvice } from '../routine/feeder'
 import { feederAdvice } from '../routine/feeder'
-import { type StartProgress, startProgress } from '../routine/startUp'
-import type { Instant } from '../time'
+import { type StartProgress, type StartStepNow, startProgress } from '../routine/startUp'
+import { type Instant, MINUTE } from '../time'
 import { type Case, casesIn, openCase } from '../trouble/cases'
 import type { TubChoices } from '../tub/choices'
 import type { Tub } from '../tub/tub'
@@ -130,6 +130,26 @@ const shutBy = (asks: Parameters<typeof gate>[0], found: readonly Closure[]) => 
   return passage.passes ? undefined : passage.by
 }
 
+/** A start-up leaves its product alone for longer than it mixes: inhibitor for a day in hard water. The test comes after that. */
+const restingAfter = (
+  startUp: StartStepNow | undefined,
+  { steps }: Plan,
+  schedule: Schedule,
+): Schedule => {
+  const last = steps.length - 1
+  const poured = schedule.starts[last]
+  if (startUp?.needs !== 'act' || poured === undefined) return schedule
+  const minutes = Math.max(startUp.waitMinutes, startUp.readAfterMinutes ?? 0)
+  const testAt = Math.max(schedule.testAt, poured + minutes * MINUTE)
+  return {
+    ...schedule,
+    testAt,
+    waits: schedule.waits.map((wait, i) =>
+      i === last ? Math.max(wait, Math.round((testAt - poured) / MINUTE)) : wait,
+    ),
+  }
+}
+
 /**
  * The one authority: a pure function of the house, a tub, its journal and a moment.
  * @param journal what bears on that moment; nothing in it is ahead of it
@@ -220,13 +240,12 @@ export const today = <Row extends Tub>(
   const retest = items.find(({ kind }) => kind === 'retest')
   // With nothing to pour the next test is the regimen's, or what a start-up waits for.
   const test = done.acts.find(({ kind }) => kind === 'test')
-  const rests = startUp && !startUp.shutBy ? (startUp.readyAt ?? 0) : 0
-  const nextTestAt =
-    plan.steps.length === 0 && (test || rests > 0) ? Math.max(test?.due ?? 0, rests) : undefined
-  const schedule = {
+  const owned = startUp && !startUp.shutBy ? startUp : undefined
+  const nextTestAt = plan.steps.length === 0 ? (test?.due ?? owned?.readyAt) : undefined
+  const schedule = restingAfter(owned, plan, {
     ...placed,
-    testAt: Math.max(placed.testAt, retest?.due ?? 0, nextTestAt ?? rests),
-  }
+    testAt: nextTestAt ?? Math.max(placed.testAt, retest?.due ?? 0),
+  })
   const ahead = toCome({ now, plan, schedule, plannedSoaks, shelf: house.shelf })
   const forecasts = new Map<number, readonly ForecastPoint[] | undefined>()
   const foreseen = (hours = HOURS_AHEAD) => {

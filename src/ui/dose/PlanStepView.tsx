@@ -203,7 +203,9 @@ export const PlanStepView = ({
           />
         </div>
       )}
-      <p className="small mt-2 text-muted">{thenWait(thenMinutes, last)}</p>
+      <p className="small mt-2 text-muted">
+        {thenWait(thenMinutes, last, step.kind === 'add' ? step.waitMinutes : undefined)}
+      </p>
     </li>
   )
 }

@@ -37,6 +37,10 @@ const lineValue = ({ value, unit }: CalculationLine, preferences: DisplayPrefere
   }
 }
 
+/** A label says its strength, or is to be read. */
+const takenAsWords = (strength: string) =>
+  strength.startsWith('as ') ? strength : `taken as ${strength}`
+
 /** The arithmetic of a step, line by line. */
 const Working = ({ step, preferences }: { step: PlanStep; preferences: DisplayPreferences }) => (
   <dl className="small grid max-w-[460px] grid-cols-[1fr_auto] gap-x-6 gap-y-0.5 bg-stone px-4 py-3">
@@ -54,7 +58,7 @@ const Working = ({ step, preferences }: { step: PlanStep; preferences: DisplayPr
     )}
     <p className="note col-span-2 mt-1.5 text-muted">
       {step.kind === 'add'
-        ? `From molar masses, with ${PRODUCTS[step.product].commonName} taken as ${USUAL_STRENGTH[step.product]}. Alkalinity and pH are solved together from the carbonate equilibrium at the tub’s temperature.`
+        ? `From molar masses, with ${PRODUCTS[step.product].commonName} ${takenAsWords(USUAL_STRENGTH[step.product])}. Alkalinity and pH are solved together from the carbonate equilibrium at the tub’s temperature.`
         : step.kind === 'aerate'
           ? 'CO₂ escapes until it balances with the air. The rate is assumed, so test at the end.'
           : 'Each result mixes the share of old water with the share of fill water.'}

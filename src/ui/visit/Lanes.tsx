@@ -28,7 +28,7 @@ export const Lanes = ({
   start: Instant
   ready: Instant | undefined
   /** What the visit ends with: a test that lets people in, or one after which the level still has to fall. */
-  readyName: 'Ready' | 'Tested'
+  readyName: 'Ready' | 'Tested' | 'Done'
   acts: readonly LaneBlock[]
   tubs: readonly LaneTub[]
   preferences: DisplayPreferences

@@ -21,6 +21,7 @@ const MINUTES = { look: 1, soakLog: 1, air: 1 }
 const LOOKED = 12 * HOUR
 /** Whoever put something in so short a time ago has seen the water. */
 const POURED = 2 * HOUR
+const LOOKS: ReadonlySet<Entry['kind']> = new Set(['look'])
 const POURS: ReadonlySet<Entry['kind']> = new Set(['dose', 'aeration'])
 /** A soak that nobody logged is asked about for so long. */
 const ASKED_ABOUT = 36 * HOUR
@@ -98,13 +99,12 @@ const addLooks = (gathering: Gathering, now: Instant, until: Instant) => {
   const pours = actsOf(acts, 'dose').length > 0
   const tests = actsOf(acts, 'test').some(({ due, retest }) => retest || due <= now + SOON)
   const level = upkeep.find((one) => one.chore.id === 'level look' && isOnDay(one, until))
-  const looked = journal.some(
-    ({ kind, at }) =>
-      at <= now &&
-      ((kind === 'look' && at > now - LOOKED) || (POURS.has(kind) && at > now - POURED)),
-  )
+  const since = (kinds: ReadonlySet<Entry['kind']>, time: number) =>
+    journal.some(({ kind, at }) => kinds.has(kind) && at > now - time && at <= now)
+  const looked = since(LOOKS, LOOKED)
+  const seen = since(POURS, POURED)
   const look =
-    !held && !looked && (pours || tests || level)
+    !held && !looked && (level || (!seen && (pours || tests)))
       ? gathering.add(
           'look',
           { kind: 'look' },
@@ -118,7 +118,8 @@ const addLooks = (gathering: Gathering, now: Instant, until: Instant) => {
       : undefined
   const afterLooking = (task: VisitTask | undefined) => {
     for (const log of logs) follow(task, log, { code: 'soak counts' })
-    follow(task, look, { code: level ? 'level first' : 'look first' })
+    // Who has just seen the water goes on; a level that is still to be looked at finds its time.
+    if (!seen) follow(task, look, { code: level ? 'level first' : 'look first' })
   }
   return { look, afterLooking }
 }

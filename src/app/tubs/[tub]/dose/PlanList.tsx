@@ -6,7 +6,7 @@ import { Done, dot, PlanStepView } from '@/ui/dose/PlanStepView'
 import { Link } from '@/ui/Link'
 import { Explained } from '@/ui/words/Explained'
 import { formatNote } from '@/words/adviceText'
-import { testWaits } from '@/words/closureWords'
+import { waitingTest } from '@/words/closureWords'
 import { aboutWhen, clock, type DisplayPreferences, dose } from '@/words/words'
 
 /** What is in, what goes in, and the test that ends it. */
@@ -21,7 +21,7 @@ export const PlanList = ({
   preferences: DisplayPreferences
 }) => {
   const { tub, plan, waiting, now, schedule } = view
-  const retestAt = schedule.testAt
+  const waits = waitingTest(view)
   const nothing = plan.steps.length === 0
   return (
     <ol>
@@ -55,7 +55,9 @@ export const PlanList = ({
         </span>
         <p>
           <b>Test again</b>,{' '}
-          {nothing && !waiting && !testWaits(view) ? 'now' : aboutWhen(retestAt, preferences)}
+          {nothing && !waiting && waits === undefined
+            ? 'now'
+            : aboutWhen(waits ?? schedule.testAt, preferences)}
         </p>
         {plan.later.length > 0 && (
           <p className="small mt-1 max-w-[52ch] text-muted">
@@ -89,7 +91,7 @@ export const PlanList = ({
             )}
             <Link
               href={`/tubs/${tub.id}/test`}
-              className={testWaits(view) ? 'plain mt-4' : 'go mt-4'}
+              className={waits === undefined ? 'go mt-4' : 'plain mt-4'}
             >
               Test the water
             </Link>

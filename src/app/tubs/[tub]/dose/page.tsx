@@ -25,7 +25,7 @@ import { PlanOptions } from '@/ui/dose/Ways'
 import { Link } from '@/ui/Link'
 import { Closed } from '@/ui/today/Closed'
 import { CorrectedOftenNote } from '@/ui/trouble/CorrectedOftenNote'
-import { formatClosure, testWaits } from '@/words/closureWords'
+import { formatClosure, waitingTest } from '@/words/closureWords'
 import { formatStartsFrom } from '@/words/learntWords'
 import { alsoToday, planText } from '@/words/planWords'
 import { formatFloor } from '@/words/verdictWords'
@@ -49,8 +49,9 @@ const titleOf = (view: TubView, preferences: DisplayPreferences, retestAt: Insta
   if (held) return 'Nothing goes in while the tub is closed.'
   if (n > 0)
     return `${COUNT[n] ?? n} ${done > 0 ? 'more ' : ''}${n === 1 ? 'step' : 'steps'}, then a test ${aboutWhen(retestAt, preferences)}.`
-  if (testWaits(view))
-    return `${done > 0 ? 'Everything is in' : 'Nothing goes in now'}. Test ${aboutWhen(retestAt, preferences)}.`
+  const waits = waitingTest(view)
+  if (waits !== undefined)
+    return `${done > 0 ? 'Everything is in' : 'Nothing goes in now'}. Test ${aboutWhen(waits, preferences)}.`
   if (estimate.lastTestAt === undefined) return 'Test before dosing.'
   if (done > 0) return 'Everything is in. Retest to finish.'
   if (tooOld(view)) return 'Retest before dosing.'
@@ -91,6 +92,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
   const also = alsoToday(view, preferences)
   const floor = formatFloor(tub, preferences)
   const retestAt = schedule.testAt
+  const waits = waitingTest(view)
   const questions = replacing ? [] : questionsFor(tub, view.journal, estimate, view.planOptions)
   const other = questions
     .find(({ asks }) => asks === 'order')
@@ -115,7 +117,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
       <p className="small mt-1 text-muted">
         {tested && estimate.lastTestAt !== undefined
           ? `Based on your test from ${dayAndClock(estimate.lastTestAt, preferences)}${done > 0 ? ' and what you’ve added since' : ''}. Alkalinity and pH are solved together; sanitizer goes last.`
-          : nothing && !testWaits(view)
+          : nothing && waits === undefined
             ? 'Sanitizer, pH and alkalinity are enough to start.'
             : 'Nothing has been tested in this water.'}
       </p>
@@ -167,7 +169,7 @@ const Dose = async ({ params, searchParams }: DoseProps) => {
               )}
               <Link
                 href={`/tubs/${tub.id}/${test ? 'test' : 'now'}`}
-                className={test && !testWaits(view) ? 'go mt-2' : 'plain mt-5'}
+                className={test && waits === undefined ? 'go mt-2' : 'plain mt-5'}
               >
                 {test ? 'Test the water' : 'Back to Now'}
               </Link>

@@ -9,7 +9,7 @@ import { Closed } from '@/ui/today/Closed'
 import { AskTime } from '@/ui/visit/AskTime'
 import { VisitLanes } from '@/ui/visit/VisitLanes'
 import { LeftList, MergedList, marksOf } from '@/ui/visit/VisitLists'
-import { testWaits } from '@/words/closureWords'
+import { waitingTest } from '@/words/closureWords'
 import { ALWAYS } from '@/words/handlingText'
 import { formatLength } from '@/words/refillWords'
 import {
@@ -51,8 +51,7 @@ export const VisitPlan = ({
     : fitWords(fit, visit, preferences)
   const nothing = visit.acts.length === 0
   const [single] = views
-  const next =
-    single && views.length === 1 && testWaits(single) ? single.schedule.testAt : undefined
+  const next = single && views.length === 1 ? waitingTest(single) : undefined
   const openings = visit.acts.filter(({ needs }) => needs.cover?.includes('open')).length
   const withDecision = (change: Partial<Decisions>) =>
     `${base}?${new URLSearchParams({ ...keep, d: JSON.stringify({ ...decisions, ...change }) })}`
@@ -120,7 +119,9 @@ export const VisitPlan = ({
             ready={end}
             readyName={
               end !== undefined && (last === undefined || last > end + 6 * MINUTE)
-                ? 'Tested'
+                ? visit.acts.some(({ what }) => what.kind === 'test')
+                  ? 'Tested'
+                  : 'Done'
                 : 'Ready'
             }
             acts={acts}
